@@ -1,0 +1,54 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { applyChange } from '../edits/change.js';
+import { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { partsConvention } from '../names/slots/parts.js';
+import { randomEdit, sceneFromOutline, seededRandom } from '../testing/index.js';
+import { CheckRun } from './check-run.js';
+import { checkRegistry } from './registry.js';
+
+const convention = new CompiledConvention(partsConvention);
+
+describe('incremental checking', () => {
+  it('equals a full run after every one of many random edits', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const random = seededRandom(seed);
+      const scene = sceneFromOutline('root : control\n  body : mesh\n  door\n    door : mesh\n  group1\nx y : mesh');
+      const run = new CheckRun(scene, convention);
+      run.all();
+      for (let i = 0; i < 40; i++) {
+        const edits = randomEdit(scene, random);
+        if (!applyChange(scene, { label: '', edits }).ok) continue;
+        run.after(edits);
+        const full = new CheckRun(scene, convention);
+        full.all();
+        expect([...run.findings()]).withContext(`seed ${seed}, edit ${i}`).toEqual([...full.findings()]);
+      }
+    }
+  });
+  it('follows the convention: severity and off', () => {
+    const scene = sceneFromOutline('group3\nx y : mesh');
+    const checks = { 'empty-group': { severity: 'blocker' as const }, 'forbidden-characters': { severity: 'off' as const } };
+    const run = new CheckRun(scene, new CompiledConvention({ ...partsConvention, checks }));
+    run.all();
+    expect([...run.findings()].find((f) => f.check === 'empty-group')?.severity).toBe('blocker');
+    expect([...run.findings()].some((f) => f.check === 'forbidden-characters')).toBeFalse();
+  });
+});
+
+describe('the check registry', () => {
+  const folder = new URL('.', import.meta.url);
+  it('lists exactly the files of the folders, sorted, each named after its check', () => {
+    const files = ['names', 'hierarchy']
+      .flatMap((family) => readdirSync(new URL(family, folder)))
+      .filter((file) => !file.endsWith('.spec.ts'))
+      .map((file) => file.replace('.ts', ''))
+      .sort();
+    expect(files.length).toBeGreaterThanOrEqual(6);
+    expect(checkRegistry.map((check) => check.id)).toEqual(files);
+  });
+  it('is the list of docs/checks.md', () => {
+    const docs = readFileSync(new URL('../../../../docs/checks.md', folder), 'utf8');
+    const listed = [...docs.matchAll(/^### `([\w-]+)`/gm)].map((m) => m[1]);
+    expect(listed.sort()).toEqual(checkRegistry.map((check) => check.id));
+  });
+});

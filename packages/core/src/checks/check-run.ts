@@ -1,0 +1,92 @@
+import { touchedBy } from '../edits/registry.js';
+import type { Edit } from '../edits/edit.js';
+import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import type { ObjectId } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+import { toFinding, type Check, type CheckContext, type Finding, type Severity } from './check.js';
+import { checkRegistry } from './registry.js';
+
+interface Running {
+  readonly check: Check;
+  readonly severity: Severity;
+  readonly context: CheckContext;
+}
+
+/**
+ * The findings of one scene, kept up through edits: after a change only objects that a check's reach lets the change
+ * affect are evaluated again. A law test holds incremental = full over random edits.
+ */
+export class CheckRun {
+  readonly #running: Running[] = [];
+  readonly #found = new Map<ObjectId, Finding[]>();
+
+  constructor(
+    readonly scene: Scene,
+    readonly convention: CompiledConvention,
+    checks: readonly Check[] = checkRegistry,
+  ) {
+    for (const check of checks) {
+      const setting = convention.source.checks?.[check.id];
+      if (setting?.severity === 'off') continue;
+      const parameters = { ...check.parameters, ...setting?.parameters };
+      this.#running.push({ check, severity: setting?.severity ?? check.severity, context: { scene, convention, parameters } });
+    }
+  }
+  /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
+  all(tick?: (done: number) => void): void {
+    this.#found.clear();
+    let done = 0;
+    for (const object of this.scene.walk()) {
+      this.#evaluate(object.id, this.#running);
+      if ((++done & 4095) === 0) tick?.(done);
+    }
+  }
+  /** Evaluates what a change, already applied, may have affected. */
+  after(edits: readonly Edit[]): void {
+    const touch = touchedBy(edits);
+    const whole = new Set(touch.objects);
+    for (const id of whole) this.#evaluate(id, this.#running);
+    const byReach = (reach: Check['reach']) => this.#running.filter((r) => r.check.reach === reach);
+    const onChildren = byReach('children');
+    for (const parent of touch.parents) if (parent !== null && !whole.has(parent)) this.#evaluate(parent, onChildren);
+    const onNames = byReach('same-name');
+    for (const name of touch.names) {
+      for (const id of this.scene.withName(name)) if (!whole.has(id)) this.#evaluate(id, onNames);
+    }
+  }
+  of(id: ObjectId): readonly Finding[] {
+    return this.#found.get(id) ?? none;
+  }
+  /** All findings, in tree order, then by check id. */
+  *findings(): Generator<Finding> {
+    for (const object of this.scene.walk()) yield* this.of(object.id);
+  }
+  get objectsWithFindings(): ReadonlyMap<ObjectId, readonly Finding[]> {
+    return this.#found;
+  }
+  /** The edits that put one finding right, or null. */
+  fix(finding: Finding): Edit[] | null {
+    const running = this.#running.find((r) => r.check.id === finding.check);
+    const object = this.scene.find(finding.object);
+    return (object && running?.check.fix?.(object, running.context)) ?? null;
+  }
+
+  #evaluate(id: ObjectId, running: readonly Running[]): void {
+    const object = this.scene.find(id);
+    const before = this.#found.get(id);
+    if (!object) {
+      if (before) this.#found.delete(id);
+      return;
+    }
+    const kept = before && running !== this.#running ? before.filter((f) => !running.some((r) => r.check.id === f.check)) : [];
+    for (const { check, severity, context } of running) {
+      const report = check.evaluate(object, context);
+      if (report) kept.push(toFinding(check, id, severity, report));
+    }
+    if (kept.length) this.#found.set(id, running === this.#running ? kept : kept.sort(byCheck));
+    else if (before) this.#found.delete(id);
+  }
+}
+
+const none: readonly Finding[] = [];
+const byCheck = (a: Finding, b: Finding): number => (a.check < b.check ? -1 : 1);

@@ -1,0 +1,78 @@
+import type { Edit } from '../edits/edit.js';
+import { fillText } from '../errors.js';
+import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import type { ObjectId, SceneObject } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+
+export const severities = ['blocker', 'warning', 'note'] as const;
+export type Severity = (typeof severities)[number];
+export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
+
+/**
+ * What an edit elsewhere can change of an object's answer. object: nothing. children: edits that give it or take from it
+ * a child. same-name: renames from or to its name.
+ */
+export type Reach = 'object' | 'children' | 'same-name';
+
+export interface CheckContext {
+  readonly scene: Scene;
+  readonly convention: CompiledConvention;
+  readonly parameters: Readonly<Record<string, unknown>>;
+}
+/** What a check says of one object: which message, what fills it, and the slot or stretch it is about. */
+export interface Report<M extends string = string> {
+  readonly message: M;
+  readonly data: Readonly<Record<string, string | number>>;
+  readonly slot?: string;
+}
+export interface MessageText {
+  /** A few words, for a cell. */
+  readonly short: string;
+  /** The whole sentence, with the reason. */
+  readonly because: string;
+}
+export interface Check<M extends string = string> {
+  readonly id: string;
+  readonly family: Family;
+  /** What it is called in lists. */
+  readonly title: string;
+  readonly severity: Severity;
+  readonly reach: Reach;
+  /** Where the rule comes from: a standard and clause, or "common practice". */
+  readonly source: string;
+  readonly messages: Readonly<Record<M, MessageText>>;
+  /** Defaults of the parameters that a convention may set. */
+  readonly parameters?: Readonly<Record<string, unknown>>;
+  /** At most one finding an object: the first thing to put right. */
+  evaluate(object: SceneObject, context: CheckContext): Report<M> | null;
+  /** Edits that put this finding right; left out when only a person can know. */
+  fix?(object: SceneObject, context: CheckContext): Edit[] | null;
+}
+export function defineCheck<M extends string>(check: Check<M>): Check<M> {
+  return check;
+}
+
+export interface Finding {
+  readonly check: string;
+  readonly severity: Severity;
+  readonly object: ObjectId;
+  readonly messageId: string;
+  readonly message: string;
+  readonly because: string;
+  readonly slot?: string;
+  readonly fixable: boolean;
+}
+
+export function toFinding(check: Check, object: ObjectId, severity: Severity, report: Report): Finding {
+  const text = check.messages[report.message]!;
+  return {
+    check: check.id,
+    severity,
+    object,
+    messageId: report.message,
+    message: fillText(text.short, report.data),
+    because: fillText(text.because, report.data),
+    ...(report.slot === undefined ? {} : { slot: report.slot }),
+    fixable: check.fix !== undefined,
+  };
+}

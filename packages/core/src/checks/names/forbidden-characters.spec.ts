@@ -1,0 +1,21 @@
+import { testCheck } from '../../testing/check-tester.js';
+import { forbiddenCharacters } from './forbidden-characters.js';
+
+const row = (name: string, messageId: string, message: string, fixed: string | null) => ({
+  scene: `"${name}" : mesh`,
+  findings: [{ at: `/${name}`, messageId, message }],
+  fixed: fixed === null ? null : `${fixed} : mesh`,
+});
+testCheck(forbiddenCharacters, {
+  valid: ['L_door001_steel_geo : mesh', '_x : mesh'],
+  invalid: [
+    row('door left', 'character', 'a space in name', 'door_left'),
+    row('pulley2 ', 'blankEnd', 'trailing space', 'pulley2'),
+    row(' pulley2', 'blankEnd', 'leading space', 'pulley2'),
+    row('Tür', 'character', '"ü" in name', 'Tur'),
+    row('a.b', 'character', '"." in name', 'a_b'),
+    row('x\u200by', 'character', 'a character nobody sees (U+200B) in name', 'x_y'),
+    row('2door', 'digitFirst', 'digit first', 'n2door'),
+    row('🐐', 'character', '"🐐" in name', null),
+  ],
+});

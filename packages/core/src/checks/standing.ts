@@ -1,0 +1,28 @@
+import type { CheckRun } from './check-run.js';
+import type { Severity } from './check.js';
+
+/** How a scene stands, in a few numbers: what the library shows. */
+export interface Standing {
+  readonly objects: number;
+  /** Objects that have a pattern to fit, and how many of them no names-family finding speaks of. */
+  readonly named: number;
+  readonly fitting: number;
+  readonly counts: Readonly<Record<Severity, number>>;
+  readonly byCheck: Readonly<Record<string, number>>;
+}
+
+const nameChecks = new Set(['default-name', 'forbidden-characters', 'name-pattern', 'not-unique', 'unnamed']);
+
+export function standingOf(run: CheckRun): Standing {
+  const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
+  const byCheck: Record<string, number> = {};
+  let wrong = 0;
+  for (const findings of run.objectsWithFindings.values()) {
+    for (const finding of findings) {
+      counts[finding.severity]++;
+      byCheck[finding.check] = (byCheck[finding.check] ?? 0) + 1;
+    }
+    if (findings.some((f) => nameChecks.has(f.check))) wrong++;
+  }
+  return { objects: run.scene.size, named: run.scene.size, fitting: run.scene.size - wrong, counts, byCheck };
+}

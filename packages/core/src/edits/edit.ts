@@ -1,0 +1,97 @@
+import type { Transform } from '../math/transform.js';
+import type { Branch, Json, Mark, ObjectId, Switches } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+
+/** Where an object hangs: its parent (null: a root), its place among the siblings, and its local transform there. */
+export interface Place {
+  readonly parent: ObjectId | null;
+  readonly index: number;
+  readonly local: Transform;
+}
+
+export interface RenameEdit {
+  readonly kind: 'rename';
+  readonly object: ObjectId;
+  readonly from: string;
+  readonly to: string;
+}
+export interface MoveEdit {
+  readonly kind: 'move';
+  readonly object: ObjectId;
+  readonly from: Place;
+  readonly to: Place;
+}
+/** Insert and remove carry the whole branch, so that each is the other's inverse. */
+export interface InsertEdit {
+  readonly kind: 'insert';
+  readonly branch: Branch;
+  readonly parent: ObjectId | null;
+  readonly index: number;
+}
+export interface RemoveEdit {
+  readonly kind: 'remove';
+  readonly branch: Branch;
+  readonly parent: ObjectId | null;
+  readonly index: number;
+}
+export interface TransformEdit {
+  readonly kind: 'transform';
+  readonly object: ObjectId;
+  readonly from: Transform;
+  readonly to: Transform;
+}
+export interface FieldValues {
+  readonly switches: Switches;
+  readonly layer: string;
+  readonly mark: Mark | null;
+  readonly materials: readonly number[];
+  readonly rest: Transform | null;
+}
+export interface SetEdit<F extends keyof FieldValues = keyof FieldValues> {
+  readonly kind: 'set';
+  readonly object: ObjectId;
+  readonly field: F;
+  readonly from: FieldValues[F];
+  readonly to: FieldValues[F];
+}
+/** One attribute by key. `undefined` stands for "not there", so that setting a new one can be taken back. */
+export interface AttributeEdit {
+  readonly kind: 'attribute';
+  readonly object: ObjectId;
+  readonly key: string;
+  readonly from?: Json;
+  readonly to?: Json;
+}
+
+export type Edit = RenameEdit | MoveEdit | InsertEdit | RemoveEdit | TransformEdit | SetEdit | AttributeEdit;
+export type EditKind = Edit['kind'];
+
+export type Refusal = Readonly<{
+  code: 'object-missing' | 'object-exists' | 'expected-other' | 'would-cycle' | 'parent-missing' | 'index-out';
+  object: ObjectId;
+  detail: string;
+}>;
+export type Applied = { ok: true } | ({ ok: false } & Refusal);
+export const applied: Applied = { ok: true };
+export function refused(code: Refusal['code'], object: ObjectId, detail: string): Applied {
+  return { ok: false, code, object, detail };
+}
+
+/** What an edit may have changed, for checks and views that follow along. */
+export interface Touch {
+  readonly objects: Set<ObjectId>;
+  /** Objects whose list of children changed. */
+  readonly parents: Set<ObjectId | null>;
+  readonly names: Set<string>;
+}
+
+/** One kind of edit: always these members. Registered in registry.ts; held to the laws in testing/edit-laws.ts. */
+export interface EditDefinition<E extends Edit> {
+  readonly kind: E['kind'];
+  /** Changes the scene, or refuses and leaves it as it was. Refuses when the scene is not what the edit expects. */
+  apply(scene: Scene, edit: E): Applied;
+  /** The edit that takes this one back. */
+  invert(edit: E): Edit;
+  touch(edit: E, into: Touch): void;
+}
+

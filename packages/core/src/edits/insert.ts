@@ -1,0 +1,31 @@
+import { walkBranch } from '../scene/branch.js';
+import { touchBranch } from './branch-touch.js';
+import { applied, refused, type EditDefinition, type InsertEdit } from './edit.js';
+
+export const insertEdit: EditDefinition<InsertEdit> = {
+  kind: 'insert',
+  apply(scene, edit) {
+    const { branch, parent, index } = edit;
+    const seen = new Set<number>();
+    for (const part of walkBranch(branch)) {
+      const { id, shape, materials } = part.data;
+      if (!Number.isInteger(id) || id < 1) return refused('object-exists', id, `${id} is no object number`);
+      if (scene.find(id) || seen.has(id)) return refused('object-exists', id, `object ${id} is there already`);
+      seen.add(id);
+      if ((shape !== null && !scene.shapes[shape]) || materials.some((m) => !scene.materials[m])) {
+        return refused('object-missing', id, `"${part.data.name}" uses a shape or material that is not in the scene`);
+      }
+    }
+    if (parent !== null && !scene.find(parent)) {
+      return refused('parent-missing', branch.data.id, `parent ${parent} is not there`);
+    }
+    const room = scene.childrenOf(parent).length;
+    if (!Number.isInteger(index) || index < 0 || index > room) {
+      return refused('index-out', branch.data.id, `place ${index} is not among ${room} siblings`);
+    }
+    scene.insert(branch, parent, index);
+    return applied;
+  },
+  invert: (edit) => ({ ...edit, kind: 'remove' }),
+  touch: (edit, into) => touchBranch(edit.branch, edit.parent, into),
+};

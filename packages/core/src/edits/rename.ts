@@ -1,0 +1,19 @@
+import { applied, refused, type EditDefinition, type RenameEdit } from './edit.js';
+
+export const renameEdit: EditDefinition<RenameEdit> = {
+  kind: 'rename',
+  apply(scene, edit) {
+    const object = scene.find(edit.object);
+    if (!object) return refused('object-missing', edit.object, `object ${edit.object} is not there any more`);
+    if (object.name !== edit.from) {
+      return refused('expected-other', edit.object, `"${edit.from}" is now called "${object.name}"`);
+    }
+    scene.patch(edit.object, { name: edit.to });
+    return applied;
+  },
+  invert: (edit) => ({ ...edit, from: edit.to, to: edit.from }),
+  touch(edit, into) {
+    into.objects.add(edit.object);
+    into.names.add(edit.from).add(edit.to);
+  },
+};

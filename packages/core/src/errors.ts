@@ -1,0 +1,61 @@
+/**
+ * The one catalogue of failures that a person can meet: code -> text, HTTP status, exit code of the command line.
+ * `{{key}}` in a text is filled from the error's data. Texts say what happened and where; hosts never invent their own.
+ */
+export interface ErrorEntry {
+  readonly text: string;
+  readonly status: number;
+  readonly exit: number;
+}
+
+const entry = (status: number, text: string, exit = 2): ErrorEntry => ({ text, status, exit });
+
+export const errorCatalogue = {
+  'change-conflict': entry(409, 'Someone else changed this first: {{detail}}.'),
+  'change-invalid': entry(422, 'This change does not apply: {{detail}}.'),
+  'change-list-invalid': entry(422, 'The change list cannot be used: {{detail}}.'),
+  'convention-invalid': entry(422, 'The convention cannot be used: {{detail}}.'),
+  'database-unavailable': entry(503, 'The database does not answer. Nothing was saved; try again in a moment.'),
+  'file-empty': entry(422, '{{file}} is empty (0 bytes).'),
+  'file-kind-unknown': entry(415, 'Renquil cannot read {{file}}. It reads .glb, and .gltf with its .bin and images.'),
+  'file-missing': entry(404, '{{file}} was not found.'),
+  'file-too-large': entry(413, '{{file}} is larger than the limit of {{limit}}.'),
+  'gltf-invalid': entry(422, '{{file}}: {{place}}: {{detail}}.'),
+  'handoff-blocked': entry(422, 'The gate has {{count}} open blockers. Give a reason to hand off with them, or fix them first.'),
+  'handoff-readback': entry(500, 'The package was not the same when read again: {{detail}}.'),
+  'internal': entry(500, 'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.'),
+  'job-cancelled': entry(409, '{{what}} was cancelled. Nothing was stored.'),
+  'member-last-lead': entry(422, 'A project needs at least one lead.'),
+  'not-allowed': entry(403, 'A {{role}} cannot do this. {{needs}}.'),
+  'not-found': entry(404, 'There is no such {{what}}.'),
+  'not-signed-in': entry(401, 'Sign in first.'),
+  'origin-refused': entry(403, 'This request came from another site and was refused.'),
+  'query-invalid': entry(422, 'The filter cannot be read at character {{at}}: {{detail}}.'),
+  'recipe-invalid': entry(422, 'The recipe cannot be used: {{detail}}.'),
+  'request-invalid': entry(400, 'The request cannot be used: {{detail}}.'),
+  'scene-too-large': entry(413, 'The scene has {{count}} objects; the limit here is {{limit}}.'),
+  'sign-in-refused': entry(401, 'The name or the password is wrong.'),
+  'sign-in-slowed': entry(429, 'Too many tries. Wait {{seconds}} seconds.'),
+  'storage-full': entry(507, 'The disk of the server is full. Nothing was stored.'),
+  'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
+  'usage': entry(400, '{{detail}}'),
+} as const satisfies Record<string, ErrorEntry>;
+
+export type ErrorCode = keyof typeof errorCatalogue;
+export type ErrorData = Readonly<Record<string, string | number>>;
+
+/** Fills `{{key}}` from data; an unknown key stays visible so that a test can find it. */
+export function fillText(text: string, data: ErrorData): string {
+  return text.replace(/\{\{(\w+)\}\}/g, (whole, key: string) => (key in data ? String(data[key]) : whole));
+}
+
+export class RenquilError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    readonly data: ErrorData = {},
+    options?: ErrorOptions,
+  ) {
+    super(fillText(errorCatalogue[code].text, data), options);
+    this.name = 'RenquilError';
+  }
+}

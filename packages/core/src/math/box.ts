@@ -1,0 +1,33 @@
+import { transformPoint, type Mat4, type Vec3 } from './mat4.js';
+
+/** Axis-aligned box in metres. */
+export interface Box {
+  readonly min: Vec3;
+  readonly max: Vec3;
+}
+
+export function uniteBoxes(a: Box | null, b: Box | null): Box | null {
+  if (!a || !b) return a ?? b;
+  return {
+    min: [Math.min(a.min[0], b.min[0]), Math.min(a.min[1], b.min[1]), Math.min(a.min[2], b.min[2])],
+    max: [Math.max(a.max[0], b.max[0]), Math.max(a.max[1], b.max[1]), Math.max(a.max[2], b.max[2])],
+  };
+}
+
+/** Box of the eight transformed corners. */
+export function transformBox(m: Mat4, box: Box): Box {
+  let out: Box | null = null;
+  for (let i = 0; i < 8; i++) {
+    const p = transformPoint(m, [
+      i & 1 ? box.max[0] : box.min[0],
+      i & 2 ? box.max[1] : box.min[1],
+      i & 4 ? box.max[2] : box.min[2],
+    ]);
+    out = uniteBoxes(out, { min: p, max: p });
+  }
+  return out!;
+}
+
+export function boxCentre(box: Box): Vec3 {
+  return [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2];
+}

@@ -1,0 +1,51 @@
+import { parseQuery } from '../../query/query.js';
+import type { ObjectId } from '../../scene/scene-object.js';
+import type { Scene } from '../../scene/scene.js';
+import { stepRegistry } from './registry.js';
+import { resolveClashes, type Clash } from './resolve-clashes.js';
+import type { ClashPolicy, RecipeStep, StepDefinition } from './step.js';
+
+export interface RecipePreview {
+  /** New names of the objects that change, in tree order, clashes resolved by the policy. */
+  readonly names: Map<ObjectId, string>;
+  readonly clashes: readonly Clash[];
+  /** How many names each step changed, by its place in the recipe. */
+  readonly changedBy: readonly number[];
+  readonly unchanged: number;
+}
+
+/** Runs the steps over the objects (given in tree order), each step on what the one before left. Changes nothing. */
+export function runRecipe(
+  scene: Scene,
+  objects: readonly ObjectId[],
+  steps: readonly RecipeStep[],
+  policy: ClashPolicy = 'stop',
+): RecipePreview {
+  const names = objects.map((id) => scene.get(id).name);
+  const changedBy = steps.map((step) => runStep(scene, objects, names, step));
+  const wanted = new Map<ObjectId, string>();
+  objects.forEach((id, i) => {
+    if (names[i] !== scene.get(id).name) wanted.set(id, names[i]!);
+  });
+  const resolved = resolveClashes(scene, wanted, policy);
+  return { ...resolved, changedBy, unchanged: objects.length - resolved.names.size };
+}
+
+function runStep(scene: Scene, objects: readonly ObjectId[], names: string[], step: RecipeStep): number {
+  if (step.off) return 0;
+  const query = step.where?.trim() ? parseQuery(step.where) : null;
+  const picked: number[] = [];
+  objects.forEach((id, i) => {
+    if (!query || query(scene, scene.get(id))) picked.push(i);
+  });
+  const definition = stepRegistry[step.step] as StepDefinition<RecipeStep>;
+  const rows = picked.map((i) => ({ object: scene.get(objects[i]!), name: names[i]! }));
+  const made = definition.run(step, rows, scene);
+  let changed = 0;
+  picked.forEach((i, k) => {
+    if (names[i] === made[k]) return;
+    names[i] = made[k]!;
+    changed++;
+  });
+  return changed;
+}

@@ -1,0 +1,34 @@
+import type { SceneObject } from '../../scene/scene-object.js';
+import type { Scene } from '../../scene/scene.js';
+import type { SwapWordsStep } from './swap-words.js';
+import type { NumberStep } from './number.js';
+import type { AddTextStep } from './add-text.js';
+
+/** What every step may carry: off, or only for objects that match a query. */
+export interface StepBase {
+  readonly off?: boolean;
+  readonly where?: string;
+}
+export type RecipeStep = SwapWordsStep | NumberStep | AddTextStep;
+export type StepId = RecipeStep['step'];
+
+/** Saved rename steps that can be run again on any scene. */
+export interface Recipe {
+  readonly renquil: 'recipe/1';
+  readonly name: string;
+  readonly steps: readonly RecipeStep[];
+  readonly clashes?: ClashPolicy;
+}
+export type ClashPolicy = 'stop' | 'number-on' | 'skip';
+
+export interface StepRow {
+  readonly object: SceneObject;
+  /** The name as the steps before left it. */
+  readonly name: string;
+}
+/** One kind of step: turns a list of names, in tree order, into another of the same length. */
+export interface StepDefinition<S extends RecipeStep> {
+  readonly step: S['step'];
+  /** Throws recipe-invalid when the step cannot be run (an unreadable expression, say). */
+  run(step: S, rows: readonly StepRow[], scene: Scene): string[];
+}

@@ -1,0 +1,46 @@
+import type { Kind } from '../../scene/scene-object.js';
+import type { Severity } from '../../checks/check.js';
+
+export type WordCase = 'camel' | 'lower' | 'upper' | 'any';
+
+/** An allowed word, and the spellings people use instead. */
+export interface WordRule {
+  readonly word: string;
+  readonly spellings?: readonly string[];
+}
+/** What may stand in a slot: words of a list, a number of so many digits, or any one word in a case. */
+export interface SlotRule {
+  readonly words?: readonly WordRule[];
+  readonly digits?: number;
+  readonly start?: number;
+  readonly case?: WordCase;
+}
+/** One slot of a pattern. `glued`: no separator before it, as the number in `door001`. */
+export interface PatternPart {
+  readonly slot: string;
+  readonly optional?: boolean;
+  readonly glued?: boolean;
+  /** Narrows the word list, e.g. the type of a mesh to `geo`. */
+  readonly only?: readonly string[];
+}
+export interface CheckSetting {
+  readonly severity?: Severity | 'off';
+  readonly parameters?: Readonly<Record<string, unknown>>;
+}
+/** The studio's rules, as JSON. */
+export interface Convention {
+  readonly renquil: 'convention/1';
+  readonly name: string;
+  readonly separator: string;
+  /** Which way an asset's front faces; glTF 2.0: +Z, so its left is +X. */
+  readonly facing: '+Z' | '-Z' | '+X' | '-X';
+  /** In the order of the columns. */
+  readonly slots: Readonly<Record<string, SlotRule>>;
+  readonly patterns: Readonly<Partial<Record<Kind, readonly PatternPart[]>>>;
+  readonly helpers: { readonly prefixes: readonly string[] };
+  readonly checks?: Readonly<Record<string, CheckSetting>>;
+}
+
+export function defineConvention(convention: Convention): Convention {
+  return convention;
+}

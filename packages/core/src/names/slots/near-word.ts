@@ -1,0 +1,37 @@
+/** Optimal string alignment distance (one swap of neighbours counts one), given up above `most`. */
+export function editDistance(a: string, b: string, most = 2): number {
+  if (Math.abs(a.length - b.length) > most) return most + 1;
+  let before: number[] = [];
+  let last = Array.from({ length: b.length + 1 }, (_, i) => i);
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i];
+    let best = i;
+    for (let j = 1; j <= b.length; j++) {
+      const cost = a[i - 1] === b[j - 1] ? 0 : 1;
+      let value = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + cost);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) value = Math.min(value, before[j - 2]! + 1);
+      row.push(value);
+      best = Math.min(best, value);
+    }
+    if (best > most) return most + 1;
+    before = last;
+    last = row;
+  }
+  return last[b.length]!;
+}
+
+/** The listed word one letter off (two for long words), or null. Short words are never guessed. */
+export function nearWord(text: string, words: Iterable<string>): string | null {
+  if (text.length < 4 || text.length > 40) return null;
+  let best: string | null = null;
+  let least = text.length >= 8 ? 3 : 2;
+  for (const word of words) {
+    if (word.length < 4) continue;
+    const d = editDistance(text.toLowerCase(), word.toLowerCase(), least - 1);
+    if (d < least) {
+      least = d;
+      best = word;
+    }
+  }
+  return best;
+}

@@ -1,0 +1,154 @@
+import type { Kind } from '../../scene/scene-object.js';
+import { splitWords, type Word } from '../split-words.js';
+import { isDigits, type CompiledConvention } from './compiled-convention.js';
+import { fitName, type SlotSpan } from './fit-name.js';
+import { nearWord } from './near-word.js';
+
+export type MisfitCode = 'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'case' | 'digits' | 'loose';
+
+/** One thing that keeps a name from its pattern. `slot` says where, `wanted` what would be right. */
+export interface Misfit {
+  readonly code: MisfitCode;
+  readonly slot: string;
+  readonly text: string;
+  readonly wanted: string;
+}
+export interface NameReading {
+  readonly fits: boolean;
+  /** Whether the helper prefix was found; the slots then are those of the helper pattern. */
+  readonly helper: boolean;
+  /** The slots of a name that fits; else the best guess from its words. */
+  readonly slots: ReadonlyMap<string, SlotSpan>;
+  readonly misfits: readonly Misfit[];
+}
+
+/** Reads a name as an object of a kind. Linear in the name: one fit, and for a misfit one pass over its words. */
+export function readName(convention: CompiledConvention, kind: Kind, name: string): NameReading {
+  const prefix = convention.helperPrefix(name);
+  const asKind = prefix ? 'helper' : kind;
+  const spans = fitName(convention, asKind, name, prefix?.length ?? 0);
+  if (spans) return { fits: true, helper: prefix !== null, slots: bySlot(spans), misfits: [] };
+  const guess = new Guess(convention, asKind);
+  for (const word of splitWords(prefix ? ' '.repeat(prefix.length) + name.slice(prefix.length) : name)) guess.take(word);
+  return { fits: false, helper: prefix !== null, slots: guess.slots, misfits: guess.misfits(name) };
+}
+
+function bySlot(spans: readonly SlotSpan[]): Map<string, SlotSpan> {
+  return new Map(spans.map((span) => [span.slot, span]));
+}
+
+/** Sorts the words of a misfit into slots: listed words and spellings first, digits to the number, the rest is what. */
+class Guess {
+  readonly slots = new Map<string, SlotSpan>();
+  readonly #found: Misfit[] = [];
+  readonly #free: Word[] = [];
+  readonly #freeSlot: string | null;
+  readonly #numberSlot: string | null;
+
+  constructor(
+    readonly convention: CompiledConvention,
+    readonly kind: Kind,
+  ) {
+    const parts = convention.pattern(kind) ?? [];
+    const rule = (slot: string) => convention.slots.get(slot)?.rule;
+    this.#freeSlot = parts.find((p) => !rule(p.slot)?.words && rule(p.slot)?.digits === undefined)?.slot ?? null;
+    this.#numberSlot = parts.find((p) => rule(p.slot)?.digits !== undefined)?.slot ?? null;
+  }
+  take(word: Word): void {
+    if (isDigits(word.text)) this.#takeNumber(word);
+    else if (!this.#takeListed(word) && !this.#takeLetters(word)) this.#free.push(word);
+  }
+  misfits(name: string): Misfit[] {
+    const parts = this.convention.pattern(this.kind);
+    if (!parts) return [{ code: 'no-pattern', slot: '', text: name, wanted: '' }];
+    this.#takeFree(name);
+    for (const part of parts) {
+      const span = this.slots.get(part.slot);
+      if (!span && !part.optional) {
+        this.#found.push({ code: 'missing', slot: part.slot, text: '', wanted: part.only?.[0] ?? part.slot });
+      }
+    }
+    const order = parts.map((p) => this.slots.get(p.slot)).filter((s) => s !== undefined);
+    const late = order.find((span, i) => i > 0 && span.start < order[i - 1]!.start);
+    if (late) this.#found.push({ code: 'order', slot: order[order.indexOf(late) - 1]!.slot, text: name, wanted: late.slot });
+    // Read well, yet not fitting: what stands between the slots is to blame.
+    if (!this.#found.length) this.#found.push({ code: 'loose', slot: '', text: name, wanted: this.#joined() });
+    return this.#found;
+  }
+  #takeNumber(word: Word): void {
+    const slot = this.#numberSlot;
+    const digits = slot === null ? 0 : this.convention.slots.get(slot)!.rule.digits!;
+    if (slot === null) return;
+    this.slots.set(slot, { ...word, slot });
+    this.#drop('digits');
+    if (word.text.length !== digits) {
+      this.#found.push({ code: 'digits', slot, text: word.text, wanted: word.text.replace(/^0+(?=\d)/, '').padStart(digits, '0') });
+    }
+  }
+  #takeListed(word: Word): boolean {
+    const low = word.text.toLowerCase();
+    for (const part of this.convention.pattern(this.kind) ?? []) {
+      const slot = this.convention.slots.get(part.slot)!;
+      if (!slot.words.size || this.slots.has(part.slot)) continue;
+      const listed = slot.words.has(word.text) ? word.text : slot.spelled.get(low);
+      const near = listed === undefined && word.text.length > 3 ? nearWord(word.text, slot.words) : undefined;
+      const meant = listed ?? near;
+      if (!meant || (part.only && !part.only.includes(meant))) continue;
+      this.slots.set(part.slot, { ...word, slot: part.slot });
+      if (near) this.#found.push({ code: 'near', slot: part.slot, text: word.text, wanted: near });
+      else if (meant !== word.text) {
+        const code = meant.toLowerCase() === low ? 'case' : 'spelling';
+        this.#found.push({ code, slot: part.slot, text: word.text, wanted: meant });
+      }
+      return true;
+    }
+    return false;
+  }
+  /** `RF` for R and F: capitals run together, each a word of a slot of its own. */
+  #takeLetters(word: Word): boolean {
+    if (word.text.length < 2 || word.text.length > 3 || word.text !== word.text.toUpperCase()) return false;
+    const taken: SlotSpan[] = [];
+    for (let i = 0; i < word.text.length; i++) {
+      const slot = this.convention
+        .pattern(this.kind)
+        ?.find((p) => this.convention.slots.get(p.slot)!.words.has(word.text[i]!) && !taken.some((t) => t.slot === p.slot));
+      if (!slot || this.slots.has(slot.slot)) return false;
+      taken.push({ slot: slot.slot, text: word.text[i]!, start: word.start + i, end: word.start + i + 1 });
+    }
+    for (const span of taken) this.slots.set(span.slot, span);
+    this.#found.push({ code: 'loose', slot: taken[0]!.slot, text: word.text, wanted: taken.map((t) => t.text).join(this.convention.source.separator) });
+    return true;
+  }
+  #takeFree(name: string): void {
+    const slot = this.#freeSlot;
+    const first = this.#free[0];
+    if (slot === null || !first) return;
+    const last = this.#free.at(-1)!;
+    const wanted = inCase(this.#free.map((w) => w.text), this.convention.slots.get(slot)!.rule.case ?? 'any');
+    const text = this.#free.length === 1 ? first.text : name.slice(first.start, last.end);
+    this.slots.set(slot, { slot, text, start: first.start, end: last.end });
+    if (text !== wanted) this.#found.push({ code: 'case', slot, text, wanted });
+  }
+  #joined(): string {
+    const glued = new Set((this.convention.pattern(this.kind) ?? []).filter((p) => p.glued).map((p) => p.slot));
+    let out = '';
+    for (const part of this.convention.pattern(this.kind) ?? []) {
+      const span = this.slots.get(part.slot);
+      if (span) out += (out && !glued.has(part.slot) ? this.convention.source.separator : '') + span.text;
+    }
+    return out;
+  }
+  #drop(code: MisfitCode): void {
+    const at = this.#found.findIndex((m) => m.code === code);
+    if (at >= 0) this.#found.splice(at, 1);
+  }
+}
+
+/** Words joined in a case: `cabin body` -> `cabinBody`. */
+export function inCase(words: readonly string[], wanted: 'camel' | 'lower' | 'upper' | 'any'): string {
+  if (wanted === 'any') return words.join('');
+  if (wanted === 'upper') return words.join('').toUpperCase();
+  const low = words.map((w) => w.toLowerCase());
+  if (wanted === 'lower') return low.join('');
+  return low.map((w, i) => (i ? w[0]!.toUpperCase() + w.slice(1) : w)).join('');
+}

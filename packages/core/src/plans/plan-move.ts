@@ -1,0 +1,68 @@
+import { invertAffine, multiply } from '../math/mat4.js';
+import { fromMatrix, sameTransform, toMatrix, type Transform } from '../math/transform.js';
+import type { Edit } from '../edits/edit.js';
+import type { Scene } from '../scene/scene.js';
+import type { ObjectId } from '../scene/scene-object.js';
+
+export interface MoveOptions {
+  /** `world`: the object stays where it is seen. `local`: its numbers stay. */
+  readonly keep: 'world' | 'local';
+  /** Place among the new siblings; the end when left out. */
+  readonly index?: number;
+}
+export type MovePlan =
+  | { ok: true; edits: Edit[] }
+  | { ok: false; reason: 'cycle' | 'shear' | 'singular'; object: ObjectId; because: string };
+
+/** Puts one object under another (null: makes it a root). Keep place as in core.md: L' = W(newParent)^-1 W(n). */
+export function planMove(scene: Scene, id: ObjectId, under: ObjectId | null, options: MoveOptions): MovePlan {
+  const object = scene.get(id);
+  if (under !== null && scene.isWithin(under, id)) {
+    const because = `"${object.name}" cannot go under itself or something below it`;
+    return { ok: false, reason: 'cycle', object: id, because };
+  }
+  let local = object.local;
+  if (options.keep === 'world' && under !== object.parent) {
+    const kept = keepPlace(scene, id, under);
+    if ('reason' in kept) return kept;
+    local = kept.local;
+  }
+  const from = { parent: object.parent, index: scene.childrenOf(object.parent).indexOf(id), local: object.local };
+  const room = scene.childrenOf(under).length - (under === object.parent ? 1 : 0);
+  const to = { parent: under, index: Math.min(options.index ?? room, room), local };
+  if (from.parent === to.parent && from.index === to.index && sameTransform(from.local, to.local)) {
+    return { ok: true, edits: [] };
+  }
+  return { ok: true, edits: [{ kind: 'move', object: id, from, to }] };
+}
+
+function keepPlace(
+  scene: Scene,
+  id: ObjectId,
+  under: ObjectId | null,
+): { local: Transform } | Extract<MovePlan, { ok: false }> {
+  const object = scene.get(id);
+  const inverse = under === null ? null : invertAffine(scene.world(under));
+  if (under !== null && !inverse) {
+    const because = `"${scene.get(under).name}" is scaled to nothing, so no place below it can be kept`;
+    return { ok: false, reason: 'singular', object: under, because };
+  }
+  const wanted = inverse ? multiply(inverse, scene.world(id)) : scene.world(id);
+  const local = fromMatrix(wanted);
+  if (local) return { local };
+  const culprit = unevenAncestor(scene, under) ?? unevenAncestor(scene, object.parent) ?? object.id;
+  const because =
+    `"${object.name}" would be sheared: "${scene.get(culprit).name}" is scaled unevenly. ` +
+    'Keep local instead, or zero that scale first';
+  return { ok: false, reason: 'shear', object: culprit, because };
+}
+
+/** The nearest object, from here up, whose own scale is not the same on all axes. */
+function unevenAncestor(scene: Scene, from: ObjectId | null): ObjectId | null {
+  for (let at = from; at !== null; at = scene.get(at).parent) {
+    const m = toMatrix(scene.get(at).local);
+    const lengths = [0, 4, 8].map((c) => Math.hypot(m[c]!, m[c + 1]!, m[c + 2]!));
+    if (Math.max(...lengths) - Math.min(...lengths) > 1e-6 * Math.max(...lengths)) return at;
+  }
+  return null;
+}

@@ -1,0 +1,43 @@
+import { sceneFromOutline } from '../testing/index.js';
+import { parseQuery, runQuery } from './query.js';
+
+const scene = sceneFromOutline(`
+  cabin : control
+    body
+      L_door : mesh
+      R_door : mesh
+      door lamp : light
+  sheave : mesh
+`);
+const names = (text: string) => runQuery(scene, parseQuery(text)).map((id) => scene.get(id).name);
+
+describe('queries', () => {
+  const table: [string, string[]][] = [
+    ['', ['cabin', 'body', 'L_door', 'R_door', 'door lamp', 'sheave']],
+    ['door', ['L_door', 'R_door', 'door lamp']],
+    ['L_*', ['L_door']],
+    ['l_*', ['L_door']],
+    ['*_door', ['L_door', 'R_door']],
+    ['kind:mesh', ['L_door', 'R_door', 'sheave']],
+    ['kind:mesh door', ['L_door', 'R_door']],
+    ['kind:mesh -door', ['sheave']],
+    ['kind:light,control', ['cabin', 'door lamp']],
+    ['under:body', ['L_door', 'R_door', 'door lamp']],
+    ['L_* or sheave', ['L_door', 'sheave']],
+    ['kind:mesh (L_* or sheave)', ['L_door', 'sheave']],
+    ['-(door or sheave)', ['cabin', 'body']],
+    ['"door lamp"', ['door lamp']],
+    ['name:body', ['body']],
+    ['BODY', []],
+  ];
+  for (const [text, wanted] of table) it(`${text || '(nothing)'}`, () => expect(names(text)).toEqual(wanted));
+  const bad: [string, RegExp][] = [
+    ['kind:gadget', /character 1: "gadget" is no kind; kinds are mesh/],
+    ['colour:red', /"colour" is no key; keys are kind, name, under/],
+    ['(door', /character 6: a closing parenthesis/],
+    ['door)', /character 5: a parenthesis is closed/],
+    ['"door', /closing quote/],
+    ['kind:', /a value is missing/],
+  ];
+  for (const [text, wanted] of bad) it(`refuses ${text} and says where`, () => expect(() => parseQuery(text)).toThrowError(wanted));
+});

@@ -1,0 +1,67 @@
+import type { Transform } from '../math/transform.js';
+import type { Box } from '../math/box.js';
+
+/** Never reused within a scene. Readers give 1, 2, 3... in source order. */
+export type ObjectId = number;
+
+export const kinds = ['mesh', 'group', 'joint', 'control', 'camera', 'light', 'locator', 'helper'] as const;
+export type Kind = (typeof kinds)[number];
+
+/** Shown, Pickable, Rendered, Goes. */
+export const switchNames = ['shown', 'pickable', 'rendered', 'goes'] as const;
+export type SwitchName = (typeof switchNames)[number];
+export type Switches = Readonly<Record<SwitchName, boolean>>;
+export const allOn: Switches = Object.freeze({ shown: true, pickable: true, rendered: true, goes: true });
+
+export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
+export type Attributes = Readonly<Record<string, Json>>;
+
+export interface Mark {
+  readonly colour: string;
+  readonly word: string;
+  readonly note?: string;
+}
+
+/** What an object is, apart from its place in the tree. */
+export interface ObjectData {
+  readonly id: ObjectId;
+  readonly name: string;
+  readonly kind: Kind;
+  readonly local: Transform;
+  /** Index into the scene's shapes; instances share one. */
+  readonly shape: number | null;
+  /** Indexes into the scene's materials, in the order of the shape's parts. */
+  readonly materials: readonly number[];
+  readonly switches: Switches;
+  readonly layer: string;
+  readonly mark: Mark | null;
+  readonly attributes: Attributes;
+  readonly rest: Transform | null;
+  /** Index of the node in the source file; null for objects made here. */
+  readonly source: number | null;
+}
+
+export interface SceneObject extends ObjectData {
+  readonly parent: ObjectId | null;
+  readonly children: readonly ObjectId[];
+}
+
+export interface Shape {
+  readonly name: string;
+  readonly faces: number;
+  readonly vertices: number;
+  /** Local bounds; null when the shape has no points. */
+  readonly bounds: Box | null;
+}
+
+export interface Material {
+  readonly name: string;
+  /** Linear base colour, red green blue alpha, 0 to 1. */
+  readonly colour: readonly [number, number, number, number];
+}
+
+/** A whole subtree as data: what an insert puts in and a remove takes out. Ids are kept. */
+export interface Branch {
+  readonly data: ObjectData;
+  readonly children: readonly Branch[];
+}

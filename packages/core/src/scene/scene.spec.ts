@@ -1,0 +1,39 @@
+import { sceneFromOutline } from '../testing/index.js';
+import { worldBounds } from './bounds.js';
+import { objectsAt, PathBook, pathOf } from './paths.js';
+
+describe('scene', () => {
+  it('multiplies worlds from the root down and forgets them when a parent moves', () => {
+    const scene = sceneFromOutline('a @1,0,0\n  b @0,2,0\n    c @0,0,3');
+    expect(scene.world(3).slice(12, 15)).toEqual([1, 2, 3]);
+    scene.patch(1, { local: { t: [5, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] } });
+    expect(scene.world(3).slice(12, 15)).toEqual([5, 2, 3]);
+    scene.place(3, null, 0);
+    expect(scene.world(3).slice(12, 15)).toEqual([0, 0, 3]);
+  });
+  it('bounds a subtree by the corners of its shapes', () => {
+    const scene = sceneFromOutline('a @10,0,0\n  b : mesh @0,2,0\n  c');
+    expect(worldBounds(scene, 1)).toEqual({ min: [9, 1, -1], max: [11, 3, 1] });
+    expect(worldBounds(scene, 3)).toBeNull();
+  });
+  it('writes paths with slashes escaped, finds by path, and tells equal siblings apart', () => {
+    const scene = sceneFromOutline('a/b\n  x\n  x\n  ~y');
+    expect(pathOf(scene, 2)).toBe('/a~1b/x');
+    expect(pathOf(scene, 4)).toBe('/a~1b/~0y');
+    expect(objectsAt(scene, '/a~1b/x')).toEqual([2, 3]);
+    const book = new PathBook(scene);
+    expect([book.path(2), book.path(3)]).toEqual(['/a~1b/x', '/a~1b/x[2]']);
+  });
+  it('never gives an id again', () => {
+    const scene = sceneFromOutline('a\nb');
+    scene.remove(2);
+    expect(scene.nextId).toBe(3);
+    expect(scene.size).toBe(1);
+  });
+  it('walks a chain of 50,000 without running out of stack', () => {
+    const scene = sceneFromOutline('a');
+    for (let id = 2; id <= 50_000; id++) scene.append({ ...scene.get(1), id, name: `n${id}` }, id - 1);
+    expect(scene.world(50_000)[15]).toBe(1);
+    expect([...scene.walk()].length).toBe(50_000);
+  });
+});

@@ -1,0 +1,188 @@
+import { multiply, type Mat4, identityMat4 } from '../math/mat4.js';
+import { toMatrix } from '../math/transform.js';
+import type { Branch, Material, ObjectData, ObjectId, SceneObject, Shape } from './scene-object.js';
+
+type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
+
+/**
+ * The scene with its indexes. Only edits may call the members marked "for edits": everything else asks.
+ * Ids index an array, so a look-up is one read and a million objects stay compact.
+ */
+export class Scene {
+  readonly #objects: (Stored | undefined)[] = [];
+  readonly #roots: ObjectId[] = [];
+  readonly #byName = new Map<string, Set<ObjectId>>();
+  readonly #worlds = new Map<ObjectId, Mat4>();
+  #count = 0;
+  #nextId = 1;
+
+  constructor(
+    readonly shapes: readonly Shape[] = [],
+    readonly materials: readonly Material[] = [],
+  ) {}
+
+  get size(): number {
+    return this.#count;
+  }
+  get roots(): readonly ObjectId[] {
+    return this.#roots;
+  }
+  /** The first id that no object of this scene has had. */
+  get nextId(): ObjectId {
+    return this.#nextId;
+  }
+  reserveIds(upTo: ObjectId): void {
+    this.#nextId = Math.max(this.#nextId, upTo);
+  }
+  find(id: ObjectId): SceneObject | undefined {
+    return this.#objects[id];
+  }
+  /** The object; throws RangeError when there is none (a caller's mistake). */
+  get(id: ObjectId): SceneObject {
+    const object = this.#objects[id];
+    if (!object) throw new RangeError(`no object ${id}`);
+    return object;
+  }
+  childrenOf(parent: ObjectId | null): readonly ObjectId[] {
+    return parent === null ? this.#roots : this.get(parent).children;
+  }
+  withName(name: string): ReadonlySet<ObjectId> {
+    return this.#byName.get(name) ?? empty;
+  }
+  names(): IterableIterator<string> {
+    return this.#byName.keys();
+  }
+  /** All objects, depth first in tree order. */
+  *walk(from?: ObjectId): Generator<SceneObject> {
+    const stack = from === undefined ? [...this.#roots].reverse() : [from];
+    while (stack.length) {
+      const object = this.#objects[stack.pop()!]!;
+      yield object;
+      for (let i = object.children.length - 1; i >= 0; i--) stack.push(object.children[i]!);
+    }
+  }
+  /** Nearest first. */
+  *ancestors(id: ObjectId): Generator<SceneObject> {
+    for (let at = this.get(id).parent; at !== null; ) {
+      const object = this.get(at);
+      yield object;
+      at = object.parent;
+    }
+  }
+  depthOf(id: ObjectId): number {
+    let depth = 0;
+    for (let at = this.get(id).parent; at !== null; at = this.get(at).parent) depth++;
+    return depth;
+  }
+  isWithin(id: ObjectId, branch: ObjectId): boolean {
+    for (let at: ObjectId | null = id; at !== null; at = this.get(at).parent) if (at === branch) return true;
+    return false;
+  }
+  /** W(n) = W(parent) L(n), cached until a transform above changes. */
+  world(id: ObjectId): Mat4 {
+    const chain: Stored[] = [];
+    let matrix: Mat4 = identityMat4;
+    for (let at: ObjectId | null = id; at !== null; ) {
+      const known = this.#worlds.get(at);
+      if (known) {
+        matrix = known;
+        break;
+      }
+      const object: Stored = this.#objects[at]!;
+      chain.push(object);
+      at = object.parent;
+    }
+    for (let i = chain.length - 1; i >= 0; i--) {
+      matrix = multiply(matrix, toMatrix(chain[i]!.local));
+      this.#worlds.set(chain[i]!.id, matrix);
+    }
+    return matrix;
+  }
+
+  /** For edits: change fields of one object. */
+  patch(id: ObjectId, fields: Partial<Omit<ObjectData, 'id'>>): void {
+    const object = this.#objects[id]!;
+    if (fields.name !== undefined && fields.name !== object.name) {
+      this.#forgetName(object.name, id);
+      this.#keepName(fields.name, id);
+    }
+    Object.assign(object, fields);
+    if (fields.local !== undefined) this.#forgetWorlds(id);
+  }
+  /** For edits: move within the tree; index counts after the object has been taken out. */
+  place(id: ObjectId, parent: ObjectId | null, index: number): void {
+    const object = this.#objects[id]!;
+    const from = this.#siblings(object.parent);
+    from.splice(from.indexOf(id), 1);
+    this.#siblings(parent).splice(index, 0, id);
+    object.parent = parent;
+    this.#forgetWorlds(id);
+  }
+  /** For edits and readers: put a branch in, with its ids. */
+  insert(branch: Branch, parent: ObjectId | null, index: number): void {
+    this.#siblings(parent).splice(index, 0, branch.data.id);
+    const stack: { branch: Branch; parent: ObjectId | null }[] = [{ branch, parent }];
+    while (stack.length) {
+      const top = stack.pop()!;
+      this.#store(top.branch.data, top.parent, top.branch.children.map((child) => child.data.id));
+      for (const child of top.branch.children) stack.push({ branch: child, parent: top.branch.data.id });
+    }
+  }
+  /** For readers: append one object under a parent that is already in. */
+  append(data: ObjectData, parent: ObjectId | null): void {
+    this.#siblings(parent).push(data.id);
+    this.#store(data, parent, []);
+  }
+  /** For edits: take a branch out and return it. */
+  remove(id: ObjectId): void {
+    const siblings = this.#siblings(this.get(id).parent);
+    siblings.splice(siblings.indexOf(id), 1);
+    this.#forgetWorlds(id);
+    for (const object of [...this.walk(id)]) {
+      this.#forgetName(object.name, object.id);
+      this.#objects[object.id] = undefined;
+      this.#count--;
+    }
+  }
+
+  #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
+    this.#objects[data.id] = {
+      id: data.id,
+      parent,
+      children,
+      name: data.name,
+      kind: data.kind,
+      local: data.local,
+      shape: data.shape,
+      materials: data.materials,
+      switches: data.switches,
+      layer: data.layer,
+      mark: data.mark,
+      attributes: data.attributes,
+      rest: data.rest,
+      source: data.source,
+    };
+    this.#keepName(data.name, data.id);
+    this.#count++;
+    if (data.id >= this.#nextId) this.#nextId = data.id + 1;
+  }
+  #siblings(parent: ObjectId | null): ObjectId[] {
+    return parent === null ? this.#roots : this.#objects[parent]!.children;
+  }
+  #keepName(name: string, id: ObjectId): void {
+    const ids = this.#byName.get(name);
+    if (ids) ids.add(id);
+    else this.#byName.set(name, new Set([id]));
+  }
+  #forgetName(name: string, id: ObjectId): void {
+    const ids = this.#byName.get(name)!;
+    ids.delete(id);
+    if (!ids.size) this.#byName.delete(name);
+  }
+  #forgetWorlds(id: ObjectId): void {
+    if (!this.#worlds.size) return;
+    for (const object of this.walk(id)) this.#worlds.delete(object.id);
+  }
+}
+
+const empty: ReadonlySet<ObjectId> = new Set();

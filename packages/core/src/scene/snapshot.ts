@@ -1,0 +1,83 @@
+import { identityTransform, type Transform } from '../math/transform.js';
+import { Scene } from './scene.js';
+import {
+  allOn,
+  type Attributes,
+  type Kind,
+  type Mark,
+  type Material,
+  type ObjectData,
+  type Shape,
+  type Switches,
+} from './scene-object.js';
+
+/** One object of a snapshot; what equals the default is left out. Order is depth first, so parents come first. */
+export interface SnapshotRow {
+  id: number;
+  p?: number;
+  n: string;
+  k: Kind;
+  l?: Transform;
+  sh?: number;
+  mt?: readonly number[];
+  sw?: Switches;
+  ly?: string;
+  mk?: Mark;
+  at?: Attributes;
+  rs?: Transform;
+  src?: number;
+}
+
+/** A scene as JSON: what the server stores and the page opens. */
+export interface SceneSnapshot {
+  renquil: 'scene/1';
+  nextId: number;
+  shapes: readonly Shape[];
+  materials: readonly Material[];
+  objects: SnapshotRow[];
+}
+
+export function takeSnapshot(scene: Scene): SceneSnapshot {
+  const objects: SnapshotRow[] = [];
+  for (const object of scene.walk()) {
+    const row: SnapshotRow = { id: object.id, n: object.name, k: object.kind };
+    if (object.parent !== null) row.p = object.parent;
+    if (object.local !== identityTransform) row.l = object.local;
+    if (object.shape !== null) row.sh = object.shape;
+    if (object.materials.length) row.mt = object.materials;
+    if (object.switches !== allOn) row.sw = object.switches;
+    if (object.layer !== 'Base') row.ly = object.layer;
+    if (object.mark) row.mk = object.mark;
+    if (Object.keys(object.attributes).length) row.at = object.attributes;
+    if (object.rest) row.rs = object.rest;
+    if (object.source !== null) row.src = object.source;
+    objects.push(row);
+  }
+  return { renquil: 'scene/1', nextId: scene.nextId, shapes: scene.shapes, materials: scene.materials, objects };
+}
+
+const noAttributes: Attributes = Object.freeze({});
+
+export function dataFromRow(row: SnapshotRow): ObjectData {
+  return {
+    id: row.id,
+    name: row.n,
+    kind: row.k,
+    local: row.l ?? identityTransform,
+    shape: row.sh ?? null,
+    materials: row.mt ?? [],
+    switches: row.sw ?? allOn,
+    layer: row.ly ?? 'Base',
+    mark: row.mk ?? null,
+    attributes: row.at ?? noAttributes,
+    rest: row.rs ?? null,
+    source: row.src ?? null,
+  };
+}
+
+export function openSnapshot(snapshot: SceneSnapshot): Scene {
+  const scene = new Scene(snapshot.shapes, snapshot.materials);
+  for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);
+  scene.reserveIds(snapshot.nextId);
+  return scene;
+}

@@ -1,0 +1,59 @@
+import type { Edit } from '../edits/edit.js';
+import { planMove } from '../plans/plan-move.js';
+import { planRemove } from '../plans/plan-remove.js';
+import type { Scene } from '../scene/scene.js';
+import { allOn } from '../scene/scene-object.js';
+import { identityTransform } from '../math/transform.js';
+
+/** mulberry32: a small seeded generator, so that a failing run can be run again. */
+export function seededRandom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const someNames = ['', 'a', 'b', 'door', 'L_door001_steel_geo', 'group1', 'x y', 'cut_vent', 'body_grp', 'é'];
+
+/** One random edit of any kind that applies to the scene as it is. */
+export function randomEdit(scene: Scene, random: () => number): Edit[] {
+  const objects = [...scene.walk()];
+  const any = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  if (!objects.length || random() < 0.15) {
+    const parent = objects.length && random() < 0.8 ? any(objects).id : null;
+    const data = {
+      id: scene.nextId, name: any(someNames), kind: 'group' as const, local: identityTransform, shape: null,
+      materials: [], switches: allOn, layer: 'Base', mark: null, attributes: {}, rest: null, source: null,
+    }; // prettier-ignore
+    const index = Math.floor(random() * (scene.childrenOf(parent).length + 1));
+    return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
+  }
+  const object = any(objects);
+  switch (Math.floor(random() * 6)) {
+    case 0: {
+      const plan = planMove(scene, object.id, random() < 0.2 ? null : any(objects).id, {
+        keep: random() < 0.5 ? 'local' : 'world',
+        index: Math.floor(random() * 4),
+      });
+      return plan.ok ? plan.edits : [];
+    }
+    case 1:
+      return random() < 0.3 ? planRemove(scene, [object.id]) : [];
+    case 2:
+      return [{ kind: 'set', object: object.id, field: 'layer', from: object.layer, to: any(['Base', 'Body']) }];
+    case 3: {
+      const from = object.attributes['lod'];
+      const edit = { kind: 'attribute' as const, object: object.id, key: 'lod', to: Math.floor(random() * 9) };
+      return [from === undefined ? edit : { ...edit, from }];
+    }
+    case 4: {
+      const to = { t: [random(), random(), random()] as const, r: [0, 0, 0, 1] as const, s: [1, 1, 1] as const };
+      return [{ kind: 'transform', object: object.id, from: object.local, to }];
+    }
+    default:
+      return [{ kind: 'rename', object: object.id, from: object.name, to: any(someNames) }];
+  }
+}
