@@ -28,6 +28,7 @@ export * from './names/split-words.js';
 export * from './plans/plan-move.js';
 export * from './plans/plan-remove.js';
 export * from './plans/plan-rename.js';
+export * from './plans/plan-restore.js';
 export * from './query/query.js';
 export * from './query/wildcard.js';
 export * from './scene/bounds.js';

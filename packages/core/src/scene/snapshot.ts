@@ -1,4 +1,4 @@
-import { identityTransform, type Transform } from '../math/transform.js';
+import { identityTransform, sameTransform, type Transform } from '../math/transform.js';
 import { Scene } from './scene.js';
 import {
   allOn,
@@ -42,10 +42,10 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
   for (const object of scene.walk()) {
     const row: SnapshotRow = { id: object.id, n: object.name, k: object.kind };
     if (object.parent !== null) row.p = object.parent;
-    if (object.local !== identityTransform) row.l = object.local;
+    if (object.local !== identityTransform && !sameTransform(object.local, identityTransform)) row.l = object.local;
     if (object.shape !== null) row.sh = object.shape;
     if (object.materials.length) row.mt = object.materials;
-    if (object.switches !== allOn) row.sw = object.switches;
+    if (object.switches !== allOn && !allSwitchesOn(object.switches)) row.sw = object.switches;
     if (object.layer !== 'Base') row.ly = object.layer;
     if (object.mark) row.mk = object.mark;
     if (Object.keys(object.attributes).length) row.at = object.attributes;
@@ -55,6 +55,8 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
   }
   return { renquil: 'scene/1', nextId: scene.nextId, shapes: scene.shapes, materials: scene.materials, objects };
 }
+
+const allSwitchesOn = (s: Switches): boolean => s.shown && s.pickable && s.rendered && s.goes;
 
 const noAttributes: Attributes = Object.freeze({});
 

@@ -44,7 +44,7 @@ describe('recipe steps', () => {
     expect(performance.now() - start).toBeLessThan(2_000);
   });
   it('number in tree order, in place of the old number', () => {
-    expect(after([2, 4], [number()])).toEqual(['pulley001', 'Pulley_RF001']);
+    expect(after([2, 4], [number()])).toEqual(['pulley001', 'Pulley_RF002']);
     expect(after([2, 4], [number({ glue: '_', start: 10, by: 5, digits: 2 })])).toEqual(['pulley_10', 'Pulley_RF_15']);
   });
   it('number along an axis, per base, after a word', () => {

@@ -29,7 +29,8 @@ export function readName(convention: CompiledConvention, kind: Kind, name: strin
   const spans = fitName(convention, asKind, name, prefix?.length ?? 0);
   if (spans) return { fits: true, helper: prefix !== null, slots: bySlot(spans), misfits: [] };
   const guess = new Guess(convention, asKind);
-  for (const word of splitWords(prefix ? ' '.repeat(prefix.length) + name.slice(prefix.length) : name)) guess.take(word);
+  const words = splitWords(prefix ? ' '.repeat(prefix.length) + name.slice(prefix.length) : name);
+  words.forEach((word, i) => guess.take(word, words[i + 1]));
   return { fits: false, helper: prefix !== null, slots: guess.slots, misfits: guess.misfits(name) };
 }
 
@@ -54,9 +55,11 @@ class Guess {
     this.#freeSlot = parts.find((p) => !rule(p.slot)?.words && rule(p.slot)?.digits === undefined)?.slot ?? null;
     this.#numberSlot = parts.find((p) => rule(p.slot)?.digits !== undefined)?.slot ?? null;
   }
-  take(word: Word): void {
+  take(word: Word, next?: Word): void {
     if (isDigits(word.text)) this.#takeNumber(word);
-    else if (!this.#takeListed(word) && !this.#takeLetters(word)) this.#free.push(word);
+    // `window001`: a number glued to a word says that this is what the thing is, whatever lists the word stands in.
+    else if (word.text.length > 3 && next?.start === word.end && isDigits(next.text)) this.#free.push(word);
+    else if (!this.#takeLetters(word) && !this.#takeListed(word)) this.#free.push(word);
   }
   misfits(name: string): Misfit[] {
     const parts = this.convention.pattern(this.kind);
