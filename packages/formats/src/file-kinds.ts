@@ -1,0 +1,17 @@
+import { RenquilError } from '@renquil/core';
+import { isGlb } from './gltf/glb.js';
+
+export type FileKind = 'glb' | 'gltf';
+
+/** What a file is, by its first bytes first and its name second: a wrong ending is no reason to refuse a good file. */
+export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
+  if (bytes.length === 0) throw new RenquilError('file-empty', { file });
+  if (isGlb(bytes)) return 'glb';
+  if (/\.gltf$/i.test(file)) return 'gltf';
+  if (/\.glb$/i.test(file)) {
+    throw new RenquilError('gltf-invalid', { file, place: 'byte 0', detail: 'this is not a GLB file (its first bytes are not "glTF")' });
+  }
+  const start = new TextDecoder().decode(bytes.subarray(0, 4096));
+  if (/^\s*\{/.test(start) && start.includes('"asset"')) return 'gltf';
+  throw new RenquilError('file-kind-unknown', { file });
+}

@@ -1,0 +1,89 @@
+import type { Gltf } from './gltf-json.js';
+
+type ListName = 'nodes' | 'meshes' | 'materials' | 'accessors' | 'bufferViews' | 'skins';
+/** Called with a holder and the key under which it keeps an index. */
+type Visit = (holder: Record<string, unknown>, key: string) => void;
+
+/** Every place in core glTF 2.0, and in the extensions named here, that points into a list. */
+function visitReferences(json: Gltf, list: ListName, visit: Visit): void {
+  const on = (holder: unknown, key: string): void => {
+    const object = holder as Record<string, unknown> | undefined;
+    if (object && typeof object[key] === 'number') visit(object, key);
+  };
+  const each = (holder: unknown): void => {
+    if (holder) for (const key of Object.keys(holder)) on(holder, key);
+  };
+  const primitives = (json.meshes ?? []).flatMap((mesh) => mesh.primitives);
+  switch (list) {
+    case 'nodes':
+      for (const scene of json.scenes ?? []) each(scene.nodes);
+      for (const node of json.nodes ?? []) each(node.children);
+      for (const skin of json.skins ?? []) {
+        each(skin.joints);
+        on(skin, 'skeleton');
+      }
+      for (const animation of json.animations ?? []) for (const channel of animation.channels) on(channel.target, 'node');
+      return;
+    case 'meshes':
+      for (const node of json.nodes ?? []) on(node, 'mesh');
+      return;
+    case 'skins':
+      for (const node of json.nodes ?? []) on(node, 'skin');
+      return;
+    case 'materials':
+      for (const primitive of primitives) {
+        on(primitive, 'material');
+        const mappings = primitive.extensions?.['KHR_materials_variants']?.['mappings'];
+        if (Array.isArray(mappings)) for (const mapping of mappings) on(mapping, 'material');
+      }
+      return;
+    case 'accessors':
+      for (const primitive of primitives) {
+        each(primitive.attributes);
+        on(primitive, 'indices');
+        for (const target of primitive.targets ?? []) each(target);
+      }
+      for (const skin of json.skins ?? []) on(skin, 'inverseBindMatrices');
+      for (const animation of json.animations ?? []) {
+        for (const sampler of animation.samplers) {
+          on(sampler, 'input');
+          on(sampler, 'output');
+        }
+      }
+      for (const node of json.nodes ?? []) each(node.extensions?.['EXT_mesh_gpu_instancing']?.['attributes']);
+      return;
+    case 'bufferViews':
+      for (const accessor of json.accessors ?? []) {
+        on(accessor, 'bufferView');
+        on(accessor.sparse?.indices, 'bufferView');
+        on(accessor.sparse?.values, 'bufferView');
+      }
+      for (const image of json.images ?? []) on(image, 'bufferView');
+      for (const primitive of primitives) on(primitive.extensions?.['KHR_draco_mesh_compression'], 'bufferView');
+  }
+}
+
+/** The indexes of a list that something in the document points at. */
+export function listUsers(json: Gltf, list: ListName): Set<number> {
+  const used = new Set<number>();
+  visitReferences(json, list, (holder, key) => used.add(holder[key] as number));
+  return used;
+}
+
+/** Takes entries out of a list and counts every reference down; a reference to one that went is taken out. */
+export function dropFromList(json: Gltf, list: ListName, dropped: ReadonlySet<number>): void {
+  const before = json[list] as unknown[] | undefined;
+  if (!before || !dropped.size) return;
+  const to = new Int32Array(before.length).fill(-1);
+  const kept: unknown[] = [];
+  before.forEach((item, i) => {
+    if (!dropped.has(i)) to[i] = kept.push(item) - 1;
+  });
+  visitReferences(json, list, (holder, key) => {
+    const now = to[holder[key] as number]!;
+    if (now >= 0) holder[key] = now;
+    else if (!Array.isArray(holder)) delete holder[key];
+  });
+  if (kept.length) (json[list] as unknown[]) = kept;
+  else delete json[list];
+}

@@ -1,0 +1,82 @@
+/** The parts of a glTF 2.0 document that Renquil reads. Everything else rides along untouched. */
+export interface GltfNode {
+  name?: string;
+  children?: number[];
+  mesh?: number;
+  skin?: number;
+  camera?: number;
+  matrix?: number[];
+  translation?: number[];
+  rotation?: number[];
+  scale?: number[];
+  extras?: unknown;
+  extensions?: Record<string, Record<string, unknown>>;
+}
+export interface GltfPrimitive {
+  attributes: Record<string, number>;
+  indices?: number;
+  material?: number;
+  mode?: number;
+  targets?: Record<string, number>[];
+  extensions?: Record<string, Record<string, unknown>>;
+}
+export interface GltfMesh {
+  name?: string;
+  primitives: GltfPrimitive[];
+}
+export interface GltfAccessor {
+  bufferView?: number;
+  byteOffset?: number;
+  componentType: number;
+  normalized?: boolean;
+  count: number;
+  type: string;
+  min?: number[];
+  max?: number[];
+  sparse?: {
+    count: number;
+    indices: { bufferView: number; byteOffset?: number; componentType: number };
+    values: { bufferView: number; byteOffset?: number };
+  };
+}
+export interface GltfBufferView {
+  buffer: number;
+  byteOffset?: number;
+  byteLength: number;
+  byteStride?: number;
+  extensions?: Record<string, Record<string, unknown>>;
+}
+export interface GltfAnimation {
+  channels: { sampler: number; target: { node?: number; path: string } }[];
+  samplers: { input: number; output: number }[];
+}
+export interface Gltf {
+  asset: { version: string; minVersion?: string; generator?: string };
+  scene?: number;
+  scenes?: { name?: string; nodes?: number[] }[];
+  nodes?: GltfNode[];
+  meshes?: GltfMesh[];
+  materials?: { name?: string; pbrMetallicRoughness?: { baseColorFactor?: number[] } }[];
+  accessors?: GltfAccessor[];
+  bufferViews?: GltfBufferView[];
+  buffers?: { uri?: string; byteLength: number }[];
+  images?: { uri?: string; bufferView?: number; mimeType?: string }[];
+  skins?: { joints: number[]; skeleton?: number; inverseBindMatrices?: number }[];
+  cameras?: unknown[];
+  animations?: GltfAnimation[];
+  extensions?: Record<string, Record<string, unknown>>;
+  extensionsUsed?: string[];
+  extensionsRequired?: string[];
+}
+
+/** Bytes of one component, glTF 2.0 section 3.6.2.2. */
+export const componentBytes: Readonly<Record<number, number>> = {
+  5120: 1, 5121: 1, 5122: 2, 5123: 2, 5125: 4, 5126: 4,
+}; // prettier-ignore
+/** Components of one element. */
+export const typeSizes: Readonly<Record<string, number>> = {
+  SCALAR: 1, VEC2: 2, VEC3: 3, VEC4: 4, MAT2: 4, MAT3: 9, MAT4: 16,
+}; // prettier-ignore
+
+/** Extensions that keep geometry compressed inside buffer views; we carry them but cannot look inside. */
+export const compressedBy = ['KHR_draco_mesh_compression', 'EXT_meshopt_compression', 'KHR_meshopt_compression'];

@@ -1,0 +1,92 @@
+import { RenquilError } from '@renquil/core';
+import { binChunk, isGlb, readGlb, type GlbChunk } from './glb.js';
+import type { Gltf } from './gltf-json.js';
+import { validateGltf } from './validate-gltf.js';
+
+/** Gives the bytes of a file that lies beside the .gltf, or null. Paths are relative, with forward slashes. */
+export type ResourceReader = (path: string) => Uint8Array | null;
+
+/** A glTF file as it came: its text, its parsed JSON, the bytes of its buffers, and all other chunks. */
+export interface GltfSource {
+  readonly file: string;
+  readonly container: 'glb' | 'gltf';
+  /** The whole file. */
+  readonly bytes: Uint8Array;
+  readonly text: string;
+  readonly json: Gltf;
+  /** Chunks after the JSON one, in order. */
+  readonly chunks: readonly GlbChunk[];
+  /** Bytes of each buffer. */
+  readonly buffers: readonly Uint8Array[];
+  /** Files beside the .gltf that it names, by path. */
+  readonly resources: ReadonlyMap<string, Uint8Array>;
+}
+export interface GltfLimits {
+  readonly objects: number;
+  readonly depth: number;
+}
+export const gltfLimits: GltfLimits = { objects: 1_000_000, depth: 100_000 };
+
+/** Opens glTF 2.0 in either container. Throws one RenquilError that names the file and the place in it. */
+export function openGltf(bytes: Uint8Array, file: string, read: ResourceReader = () => null, limits = gltfLimits): GltfSource {
+  if (bytes.length === 0) throw new RenquilError('file-empty', { file });
+  const glb = isGlb(bytes);
+  const [json, ...chunks] = glb ? readGlb(bytes, file) : [{ type: 0, data: bytes }];
+  const text = decode(json!.data, file);
+  const parsed = parse(text, file);
+  const resources = new Map<string, Uint8Array>();
+  const fetch = (uri: string, place: string): Uint8Array | null => {
+    if (uri.startsWith('data:')) return dataUri(uri, file, place);
+    const path = safePath(uri, place);
+    const found = read(path);
+    if (found) resources.set(path, found);
+    return found;
+  };
+  const bin = chunks.find((chunk) => chunk.type === binChunk);
+  const buffers = validateGltf(parsed, { file, limits, bin: bin?.data ?? null, fetch });
+  return { file, container: glb ? 'glb' : 'gltf', bytes, text, json: parsed, chunks, buffers, resources };
+}
+
+function decode(data: Uint8Array, file: string): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(data);
+  } catch {
+    throw new RenquilError('gltf-invalid', { file, place: 'JSON', detail: 'the text is not valid UTF-8' });
+  }
+}
+
+function parse(text: string, file: string): Gltf {
+  try {
+    return JSON.parse(text) as Gltf;
+  } catch (cause) {
+    const detail = cause instanceof RangeError ? 'it is nested too deeply' : (cause as Error).message;
+    throw new RenquilError('gltf-invalid', { file, place: 'JSON', detail });
+  }
+}
+
+/** A relative path inside the upload. RFC 3986 percent escapes are decoded; anything that could leave is refused. */
+export function safePath(uri: string, place: string): string {
+  let path = uri;
+  try {
+    path = decodeURIComponent(uri);
+  } catch {
+    // A stray percent sign: the name as it stands.
+  }
+  path = path.replace(/^\.\//, '');
+  const leaves = /^[a-z][a-z0-9+.-]*:|^[\\/]|\\|\0/i.test(path) || path.split('/').includes('..');
+  if (leaves) throw new RenquilError('upload-unsafe-path', { place, uri: uri.slice(0, 200) });
+  return path;
+}
+
+function dataUri(uri: string, file: string, place: string): Uint8Array {
+  const comma = uri.indexOf(',');
+  if (comma < 0 || !uri.slice(0, comma).endsWith(';base64')) {
+    throw new RenquilError('gltf-invalid', { file, place, detail: 'a data URI must be base64' });
+  }
+  try {
+    const binary = atob(uri.slice(comma + 1));
+    return Uint8Array.from(binary, (c) => c.charCodeAt(0));
+  } catch {
+    throw new RenquilError('gltf-invalid', { file, place, detail: 'the base64 of a data URI cannot be read' });
+  }
+}

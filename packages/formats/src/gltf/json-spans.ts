@@ -1,0 +1,91 @@
+/** A stretch of text, end excluded. */
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+export interface MemberSpan extends Span {
+  readonly keyStart: number;
+}
+
+/**
+ * Finds values inside JSON text that JSON.parse has already accepted, so that an edit can replace one value and leave
+ * every other byte as it was. Iterative: depth cannot exhaust the stack.
+ */
+export function skipValue(text: string, from: number): number {
+  let at = skipSpace(text, from);
+  let depth = 0;
+  for (;;) {
+    const c = text[at];
+    if (c === '"') at = skipString(text, at);
+    else if (c === '{' || c === '[') {
+      depth++;
+      at++;
+    } else if (c === '}' || c === ']') {
+      depth--;
+      at++;
+    } else if (c === ',' || c === ':' || isSpace(c)) {
+      at++;
+      continue;
+    } else at = skipScalar(text, at);
+    if (depth === 0) return at;
+  }
+}
+
+export function membersOf(text: string, objectStart: number): Map<string, MemberSpan> {
+  const members = new Map<string, MemberSpan>();
+  let at = skipSpace(text, objectStart) + 1;
+  for (;;) {
+    at = skipSpace(text, at);
+    if (text[at] === '}') return members;
+    if (text[at] === ',') {
+      at++;
+      continue;
+    }
+    const keyEnd = skipString(text, at);
+    const key = JSON.parse(text.slice(at, keyEnd)) as string;
+    const start = skipSpace(text, skipSpace(text, keyEnd) + 1);
+    const end = skipValue(text, start);
+    // JSON.parse lets the last of equal keys win; so do we.
+    members.delete(key);
+    members.set(key, { keyStart: at, start, end });
+    at = end;
+  }
+}
+
+export function elementsOf(text: string, arrayStart: number): Span[] {
+  const elements: Span[] = [];
+  let at = skipSpace(text, arrayStart) + 1;
+  for (;;) {
+    at = skipSpace(text, at);
+    if (text[at] === ']') return elements;
+    if (text[at] === ',') {
+      at++;
+      continue;
+    }
+    const end = skipValue(text, at);
+    elements.push({ start: at, end });
+    at = end;
+  }
+}
+
+function isSpace(c: string | undefined): boolean {
+  return c === ' ' || c === '\n' || c === '\r' || c === '\t';
+}
+function skipSpace(text: string, at: number): number {
+  while (isSpace(text[at])) at++;
+  return at;
+}
+function skipString(text: string, at: number): number {
+  for (let i = at + 1; ; i++) {
+    const c = text[i];
+    if (c === '\\') i++;
+    else if (c === '"') return i + 1;
+    else if (c === undefined) throw new RangeError('unterminated string');
+  }
+}
+function skipScalar(text: string, at: number): number {
+  let i = at;
+  while (i < text.length && !/[,\]}\s]/.test(text[i]!)) i++;
+  if (i === at) throw new RangeError('not JSON');
+  return i;
+}

@@ -1,0 +1,123 @@
+import {
+  allOn,
+  identityTransform,
+  kinds,
+  switchNames,
+  type Attributes,
+  type Json,
+  type Kind,
+  type Mark,
+  type ObjectData,
+  type Switches,
+  type Transform,
+} from '@renquil/core';
+import type { Gltf, GltfNode } from './gltf-json.js';
+import { isObject } from './validate-gltf.js';
+
+/** Facts about nodes that need a look at the rest of the document, gathered once. */
+export interface NodeFacts {
+  readonly joints: ReadonlySet<number>;
+  readonly animated: ReadonlySet<number>;
+  readonly materialsOf: readonly (readonly number[])[];
+  /** Meshes drawn only as lines or points: curves that people grab, not surfaces. */
+  readonly lineMeshes: ReadonlySet<number>;
+}
+
+export function gatherFacts(json: Gltf): NodeFacts {
+  const lineMeshes = new Set<number>();
+  const materialsOf = (json.meshes ?? []).map((mesh, i) => {
+    if (mesh.primitives.length && mesh.primitives.every((p) => p.mode !== undefined && p.mode < 4)) lineMeshes.add(i);
+    return [...new Set(mesh.primitives.flatMap((p) => (p.material === undefined ? [] : [p.material])))];
+  });
+  const animated = new Set<number>();
+  for (const animation of json.animations ?? []) {
+    for (const channel of animation.channels) if (channel.target.node !== undefined) animated.add(channel.target.node);
+  }
+  return { joints: new Set((json.skins ?? []).flatMap((skin) => skin.joints)), animated, materialsOf, lineMeshes };
+}
+
+const noMaterials: readonly number[] = Object.freeze([]);
+const noAttributes: Attributes = Object.freeze({});
+
+/** What Renquil keeps about an object inside the node's `extras`, under the one key `renquil`. */
+export interface RenquilExtras {
+  kind?: Kind;
+  layer?: string;
+  switches?: Partial<Switches>;
+  mark?: Mark;
+  rest?: Transform;
+}
+
+/** Node `index` as an object; ids are the place in the file, from 1. */
+export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts): ObjectData {
+  const extras = isObject(node.extras) ? node.extras : null;
+  const ours = readOurs(extras?.['renquil']);
+  return {
+    id: index + 1,
+    name: node.name ?? '',
+    kind: ours.kind ?? kindOf(node, index, facts),
+    local: localOf(node),
+    shape: node.mesh ?? null,
+    materials: node.mesh === undefined ? noMaterials : facts.materialsOf[node.mesh]!,
+    switches: ours.switches ? { ...allOn, ...ours.switches } : allOn,
+    layer: ours.layer ?? 'Base',
+    mark: ours.mark ?? null,
+    attributes: extras ? attributesOf(extras) : noAttributes,
+    rest: ours.rest ?? null,
+    source: index,
+  };
+}
+
+function kindOf(node: GltfNode, index: number, facts: NodeFacts): Kind {
+  if (facts.joints.has(index)) return 'joint';
+  if (node.mesh !== undefined) return facts.lineMeshes.has(node.mesh) ? 'control' : 'mesh';
+  if (node.camera !== undefined) return 'camera';
+  if (node.extensions?.['KHR_lights_punctual']) return 'light';
+  // An empty leaf that something animates marks a place; one that nothing uses is a group nobody filled.
+  return !node.children?.length && facts.animated.has(index) ? 'locator' : 'group';
+}
+
+/** The local transform as glTF gives it: a matrix, or T R S with the defaults of section 3.5.3. */
+export function localOf(node: GltfNode): Transform {
+  if (node.matrix) return { m: node.matrix };
+  const { translation: t, rotation: r, scale: s } = node;
+  if (!t && !r && !s) return identityTransform;
+  return {
+    t: (t ?? [0, 0, 0]) as [number, number, number],
+    r: (r ?? [0, 0, 0, 1]) as [number, number, number, number],
+    s: (s ?? [1, 1, 1]) as [number, number, number],
+  };
+}
+
+function attributesOf(extras: Record<string, unknown>): Attributes {
+  const { renquil: _ours, ...others } = extras;
+  return Object.keys(others).length ? (others as Record<string, Json>) : noAttributes;
+}
+
+/** Takes what is well-formed and leaves the rest: another program may have written there. */
+function readOurs(value: unknown): RenquilExtras {
+  if (!isObject(value)) return {};
+  const out: RenquilExtras = {};
+  if (kinds.includes(value['kind'] as Kind)) out.kind = value['kind'] as Kind;
+  if (typeof value['layer'] === 'string' && value['layer']) out.layer = value['layer'];
+  if (isObject(value['switches'])) {
+    const given = value['switches'];
+    const names = switchNames.filter((name) => typeof given[name] === 'boolean');
+    if (names.length) out.switches = Object.fromEntries(names.map((name) => [name, given[name]])) as Partial<Switches>;
+  }
+  const mark = value['mark'];
+  if (isObject(mark) && typeof mark['colour'] === 'string' && typeof mark['word'] === 'string') {
+    const note = mark['note'];
+    out.mark = { colour: mark['colour'], word: mark['word'], ...(typeof note === 'string' ? { note } : {}) };
+  }
+  if (isObject(value['rest'])) {
+    const { t, r, s } = value['rest'] as { t?: unknown; r?: unknown; s?: unknown };
+    if (isVector(t, 3) && isVector(r, 4) && isVector(s, 3)) {
+      out.rest = { t: t as [number, number, number], r: r as [number, number, number, number], s: s as [number, number, number] };
+    }
+  }
+  return out;
+}
+function isVector(value: unknown, length: number): value is number[] {
+  return Array.isArray(value) && value.length === length && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+}

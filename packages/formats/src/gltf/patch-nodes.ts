@@ -1,0 +1,135 @@
+import { allOn, sameJson, sameTransform, type Scene, type SceneObject, type Transform } from '@renquil/core';
+import type { Gltf, GltfNode } from './gltf-json.js';
+import type { GltfSource } from './gltf-source.js';
+import { JsonPatch } from './json-patch.js';
+import { elementsOf, membersOf, type MemberSpan } from './json-spans.js';
+import { gatherFacts, objectFromNode, type NodeFacts, type RenquilExtras } from './node-data.js';
+import { isObject } from './validate-gltf.js';
+
+/** The object's place in the list of nodes: where it came from, or after all of them when it was made here. */
+export function nodeIndexes(json: Gltf, scene: Scene): Map<number, number> {
+  const indexes = new Map<number, number>();
+  let next = json.nodes?.length ?? 0;
+  for (const object of scene.walk()) indexes.set(object.id, object.source ?? next++);
+  return indexes;
+}
+
+/**
+ * The document's text with what changed in the scene put in: names, children, transforms, extras, roots. Everything
+ * else stays to the letter. Nodes that left the scene stay in the list, unused; dropping them is another step.
+ */
+export function patchNodes(source: GltfSource, scene: Scene): string {
+  const { json, text } = source;
+  const indexes = nodeIndexes(json, scene);
+  const facts = gatherFacts(json);
+  const changed = new Map<number, Map<string, unknown>>();
+  const added: GltfNode[] = [];
+  for (const object of scene.walk()) {
+    const children = object.children.map((id) => indexes.get(id)!);
+    if (object.source === null) added.push(newNode(object, children));
+    else {
+      const members = changesOf(object, json.nodes![object.source]!, children, facts);
+      if (members.size) changed.set(object.source, members);
+    }
+  }
+  const scenes = changedScenes(json, scene.roots.map((id) => indexes.get(id)!), new Set(indexes.values()));
+  if (!changed.size && !added.length && !scenes.size) return text;
+
+  const patch = new JsonPatch(text);
+  const top = membersOf(text, 0);
+  patchList(patch, top.get('nodes'), changed, added);
+  patchList(patch, top.get('scenes'), scenes, []);
+  return patch.toString();
+}
+
+type Changes = ReadonlyMap<number, ReadonlyMap<string, unknown>>;
+
+function patchList(patch: JsonPatch, list: MemberSpan | undefined, changed: Changes, added: readonly GltfNode[]): void {
+  if (!list || (!changed.size && !added.length)) return;
+  const elements = elementsOf(patch.text, list.start);
+  for (const [index, members] of changed) patch.setMembers(elements[index]!.start, members);
+  if (!added.length) return;
+  const end = elements.at(-1)?.end ?? list.start + 1;
+  patch.replace(end, end, (elements.length ? ',' : '') + added.map((node) => JSON.stringify(node)).join(','));
+}
+
+function changesOf(object: SceneObject, node: GltfNode, children: number[], facts: NodeFacts): Map<string, unknown> {
+  const members = new Map<string, unknown>();
+  const before = objectFromNode(node, object.source!, facts);
+  if (object.name !== before.name) members.set('name', object.name);
+  if (!sameNumbers(children, node.children ?? [])) members.set('children', children.length ? children : undefined);
+  if (!sameTransform(object.local, before.local)) {
+    for (const [key, value] of Object.entries(transformMembers(object.local))) members.set(key, value);
+  }
+  const extras = extrasOf(object, node, before.kind);
+  if (extras !== unchanged) members.set('extras', extras);
+  return members;
+}
+
+function transformMembers(local: Transform): Record<string, readonly number[] | undefined> {
+  if ('m' in local) return { matrix: local.m, translation: undefined, rotation: undefined, scale: undefined };
+  return { matrix: undefined, translation: local.t, rotation: local.r, scale: local.s };
+}
+
+const unchanged = Symbol('unchanged');
+
+function extrasOf(object: SceneObject, node: GltfNode, kindInFile: string): unknown {
+  const before = isObject(node.extras) ? node.extras : {};
+  const ours = oursOf(object, isObject(before['renquil']) ? before['renquil'] : {}, kindInFile);
+  const after = { ...object.attributes, ...(Object.keys(ours).length ? { renquil: ours } : {}) };
+  if (sameJson(before, after)) return unchanged;
+  return Object.keys(after).length ? after : undefined;
+}
+
+/** What differs from the defaults, on top of anything under our key that we do not know. */
+function oursOf(object: SceneObject, before: Record<string, unknown>, kindInFile: string): Record<string, unknown> {
+  const ours: Record<string, unknown> = { ...before };
+  const put = <K extends keyof RenquilExtras>(key: K, value: RenquilExtras[K] | undefined): void => {
+    if (value === undefined) delete ours[key];
+    else ours[key] = value;
+  };
+  if (object.kind !== kindInFile || 'kind' in before) put('kind', object.kind);
+  put('layer', object.layer === 'Base' ? undefined : object.layer);
+  put('switches', sameJson(object.switches, allOn) ? undefined : object.switches);
+  put('mark', object.mark ?? undefined);
+  put('rest', object.rest ?? undefined);
+  return ours;
+}
+
+function newNode(object: SceneObject, children: number[]): GltfNode {
+  const node: GltfNode = { name: object.name };
+  if (children.length) node.children = children;
+  if (object.shape !== null) node.mesh = object.shape;
+  for (const [key, value] of Object.entries(transformMembers(object.local))) {
+    if (value) (node as unknown as Record<string, unknown>)[key] = value;
+  }
+  const kind = object.shape === null ? 'group' : 'mesh';
+  const extras = extrasOf(object, node, kind);
+  if (extras !== unchanged) node.extras = extras;
+  return node;
+}
+
+/** Scenes whose list of roots changes. A new root joins the default scene; order is the tree's. */
+function changedScenes(json: Gltf, roots: readonly number[], present: ReadonlySet<number>): Map<number, Map<string, unknown>> {
+  const out = new Map<number, Map<string, unknown>>();
+  const now = new Set(roots);
+  const first = json.scene ?? 0;
+  const wasRoot = new Set((json.scenes ?? []).flatMap((scene) => scene.nodes ?? []));
+  const held = new Set((json.nodes ?? []).flatMap((node) => node.children ?? []));
+  (json.scenes ?? []).forEach((scene, i) => {
+    const before = scene.nodes ?? [];
+    const mine = new Set(before);
+    // A root joins when it hung under something before or was made here; one that no scene showed stays unshown.
+    const joins = (node: number): boolean => !wasRoot.has(node) && (held.has(node) || node >= (json.nodes?.length ?? 0));
+    const after = roots.filter((node) => mine.has(node) || (i === first && joins(node)));
+    const kept = before.filter((node) => now.has(node) && present.has(node));
+    const reordered = !sameNumbers(after.filter((node) => mine.has(node)), kept) && i === first;
+    const list = i === first ? after : kept;
+    if (reordered || !sameNumbers(list, before)) out.set(i, new Map([['nodes', list.length ? list : undefined]]));
+  });
+  return out;
+}
+
+function sameNumbers(a: readonly number[], b: readonly number[]): boolean {
+  return a.length === b.length && a.every((value, i) => value === b[i]);
+}

@@ -1,0 +1,88 @@
+import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } from '@renquil/core';
+import type { Gltf, GltfAccessor, GltfMesh } from './gltf-json.js';
+import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
+import { gatherFacts, objectFromNode } from './node-data.js';
+
+export interface ReadResult {
+  readonly scene: Scene;
+  readonly source: GltfSource;
+}
+/** Called now and then with how many of how many nodes are in. */
+export type Progress = (done: number, total: number) => void;
+
+/** Opens a .glb or .gltf and builds the scene from it. */
+export function readGltf(bytes: Uint8Array, file: string, read?: ResourceReader, progress?: Progress): ReadResult {
+  const source = openGltf(bytes, file, read);
+  return { source, scene: sceneOf(source.json, progress) };
+}
+
+/** The scene of a validated document. Roots come in the order of its scenes, then nodes that no scene shows. */
+export function sceneOf(json: Gltf, progress?: Progress): Scene {
+  const scene = new Scene((json.meshes ?? []).map((mesh) => shapeOf(json, mesh)), (json.materials ?? []).map(materialOf));
+  const nodes = json.nodes ?? [];
+  const facts = gatherFacts(json);
+  const stack = rootsOf(json).reverse().map((node) => ({ node, parent: null as number | null }));
+  let done = 0;
+  while (stack.length) {
+    const { node, parent } = stack.pop()!;
+    scene.append(objectFromNode(nodes[node]!, node, facts), parent);
+    if ((++done & 8191) === 0) progress?.(done, nodes.length);
+    const children = nodes[node]!.children ?? [];
+    for (let i = children.length - 1; i >= 0; i--) stack.push({ node: children[i]!, parent: node + 1 });
+  }
+  return scene;
+}
+
+export function rootsOf(json: Gltf): number[] {
+  const roots = new Set<number>();
+  const first = json.scene ?? 0;
+  for (const node of json.scenes?.[first]?.nodes ?? []) roots.add(node);
+  for (const scene of json.scenes ?? []) for (const node of scene.nodes ?? []) roots.add(node);
+  const held = new Set((json.nodes ?? []).flatMap((node) => node.children ?? []));
+  (json.nodes ?? []).forEach((_, i) => {
+    if (!held.has(i)) roots.add(i);
+  });
+  return [...roots];
+}
+
+function shapeOf(json: Gltf, mesh: GltfMesh): Shape {
+  let faces = 0;
+  let bounds: Box | null = null;
+  const positions = new Set<number>();
+  for (const primitive of mesh.primitives) {
+    const at = primitive.attributes['POSITION'];
+    const accessor = at === undefined ? undefined : json.accessors?.[at];
+    if (!accessor) continue;
+    positions.add(at!);
+    const corners = primitive.indices === undefined ? accessor.count : json.accessors![primitive.indices]!.count;
+    faces += triangles(primitive.mode ?? 4, corners);
+    bounds = uniteBoxes(bounds, boxOf(accessor));
+  }
+  const vertices = [...positions].reduce((sum, at) => sum + json.accessors![at]!.count, 0);
+  return { name: mesh.name ?? '', faces, vertices, bounds };
+}
+
+/** glTF 2.0 section 3.7.2.1: 4 triangles, 5 strip, 6 fan; points and lines have no faces. */
+function triangles(mode: number, corners: number): number {
+  if (mode === 4) return Math.floor(corners / 3);
+  return mode === 5 || mode === 6 ? Math.max(0, corners - 2) : 0;
+}
+
+/** Section 3.11: normalized integers stand for -1 to 1 or 0 to 1. */
+const normalizers: Readonly<Record<number, number>> = { 5120: 127, 5121: 255, 5122: 32767, 5123: 65535 };
+
+function boxOf({ min, max, normalized, componentType }: GltfAccessor): Box | null {
+  if (!isVec3(min) || !isVec3(max)) return null;
+  const by = normalized ? (normalizers[componentType] ?? 1) : 1;
+  const scaled = (v: Vec3): Vec3 => [v[0] / by, v[1] / by, v[2] / by];
+  return { min: scaled(min), max: scaled(max) };
+}
+function isVec3(value: number[] | undefined): value is [number, number, number] {
+  return Array.isArray(value) && value.length >= 3 && value.slice(0, 3).every((n) => Number.isFinite(n));
+}
+
+function materialOf(material: NonNullable<Gltf['materials']>[number]): Material {
+  const c = material.pbrMetallicRoughness?.baseColorFactor;
+  const good = Array.isArray(c) && c.length === 4 && c.every((n) => Number.isFinite(n));
+  return { name: material.name ?? '', colour: good ? [c[0]!, c[1]!, c[2]!, c[3]!] : [1, 1, 1, 1] };
+}

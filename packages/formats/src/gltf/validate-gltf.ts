@@ -1,0 +1,184 @@
+import { RenquilError } from '@renquil/core';
+import { componentBytes, compressedBy, typeSizes, type Gltf, type GltfAccessor, type GltfNode } from './gltf-json.js';
+import type { GltfLimits } from './gltf-source.js';
+import { validateTree } from './validate-tree.js';
+
+export interface ValidateContext {
+  readonly file: string;
+  readonly limits: GltfLimits;
+  readonly bin: Uint8Array | null;
+  fetch(uri: string, place: string): Uint8Array | null;
+}
+export type Fail = (place: string, detail: string) => never;
+
+const lists = ['nodes', 'scenes', 'meshes', 'materials', 'accessors', 'bufferViews', 'buffers', 'images', 'skins', 'cameras', 'animations'] as const;
+
+/**
+ * What must hold for a document to be read and written safely: types, indices, lengths, a tree without cycles, numbers
+ * that are numbers. Not a full validator: what it lets pass is carried through as it is. Returns the buffers' bytes.
+ */
+export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[] {
+  const { file } = context;
+  const fail: Fail = (place, detail) => {
+    throw new RenquilError('gltf-invalid', { file, place, detail });
+  };
+  if (!isObject(json)) fail('JSON', 'the document is not an object');
+  if (!isObject(json.asset) || typeof json.asset.version !== 'string') fail('asset.version', 'it is missing, so this is no glTF');
+  if (!/^2\./.test(json.asset.version)) fail('asset.version', `version "${json.asset.version}" is not supported, only 2.x`);
+  for (const list of lists) {
+    const value: unknown = json[list];
+    if (value === undefined) continue;
+    if (!Array.isArray(value)) fail(list, 'it is not a list');
+    (value as unknown[]).forEach((item, i) => {
+      if (!isObject(item)) fail(`${list}[${i}]`, 'it is not an object');
+    });
+  }
+  const nodes = json.nodes ?? [];
+  if (nodes.length > context.limits.objects) {
+    throw new RenquilError('scene-too-large', { count: nodes.length, limit: context.limits.objects });
+  }
+  const buffers = openBuffers(json, context, fail);
+  checkViews(json, buffers, fail);
+  (json.accessors ?? []).forEach((accessor, i) => checkAccessor(json, accessor, `accessors[${i}]`, fail));
+  checkMeshes(json, fail);
+  nodes.forEach((node, i) => checkNode(json, node, `nodes[${i}]`, fail));
+  validateTree(json, context.limits.depth, fail);
+  checkReferences(json, fail);
+  (json.images ?? []).forEach((image, i) => {
+    if (typeof image.uri === 'string' && !context.fetch(image.uri, `images[${i}].uri`)) {
+      fail(`images[${i}].uri`, `"${image.uri.slice(0, 120)}" is not among the files that came with it`);
+    }
+  });
+  return buffers;
+}
+
+function openBuffers(json: Gltf, context: ValidateContext, fail: Fail): Uint8Array[] {
+  return (json.buffers ?? []).map((buffer, i) => {
+    const place = `buffers[${i}]`;
+    if (!isIndex(buffer.byteLength)) fail(`${place}.byteLength`, 'it is not a length');
+    let bytes: Uint8Array | null;
+    if (buffer.uri === undefined) {
+      // Compressed documents may hold a buffer with no bytes, only a fall-back length.
+      const fallback = (buffer as { extensions?: Record<string, { fallback?: boolean }> }).extensions;
+      if (i > 0 && Object.values(fallback ?? {}).some((e) => e?.fallback)) return new Uint8Array(0);
+      bytes = i === 0 ? context.bin : null;
+      if (!bytes) fail(place, 'it has no uri, and the file has no binary chunk for it');
+    } else {
+      if (typeof buffer.uri !== 'string') fail(`${place}.uri`, 'it is not a text');
+      bytes = context.fetch(buffer.uri, `${place}.uri`);
+      if (!bytes) fail(`${place}.uri`, `"${buffer.uri.slice(0, 120)}" is not among the files that came with it`);
+    }
+    if (bytes!.length < buffer.byteLength) {
+      fail(place, `it says ${buffer.byteLength} bytes but only ${bytes!.length} are there: it was cut short`);
+    }
+    return bytes!.subarray(0, buffer.byteLength);
+  });
+}
+
+function checkViews(json: Gltf, buffers: readonly Uint8Array[], fail: Fail): void {
+  (json.bufferViews ?? []).forEach((view, i) => {
+    const place = `bufferViews[${i}]`;
+    if (!isIndex(view.buffer) || view.buffer >= buffers.length) fail(`${place}.buffer`, `there is no buffer ${String(view.buffer)}`);
+    const offset = view.byteOffset ?? 0;
+    if (!isIndex(offset) || !isIndex(view.byteLength)) fail(place, 'its offset or length is not a whole number');
+    const length = json.buffers![view.buffer]!.byteLength;
+    if (offset + view.byteLength > length) fail(place, `it ends at byte ${offset + view.byteLength} of a buffer of ${length}`);
+  });
+}
+
+function checkAccessor(json: Gltf, accessor: GltfAccessor, place: string, fail: Fail): void {
+  const size = componentBytes[accessor.componentType];
+  const width = typeSizes[accessor.type];
+  if (!size || !width) fail(place, 'its componentType or type is not one of glTF 2.0');
+  if (!isIndex(accessor.count) || accessor.count === 0) fail(`${place}.count`, 'it is not a whole number above 0');
+  if (accessor.sparse !== undefined) checkSparse(json, accessor, `${place}.sparse`, fail);
+  if (accessor.bufferView === undefined) {
+    // All zeros, or decoded by an extension: nothing in the file bounds the claim, so we do.
+    if (accessor.count > 100_000_000) fail(`${place}.count`, `it claims ${accessor.count} elements that are not in the file`);
+    return;
+  }
+  const view = json.bufferViews?.[accessor.bufferView];
+  if (!isIndex(accessor.bufferView) || !view) fail(`${place}.bufferView`, `there is no buffer view ${String(accessor.bufferView)}`);
+  const offset = accessor.byteOffset ?? 0;
+  if (!isIndex(offset)) fail(`${place}.byteOffset`, 'it is not a whole number');
+  const compressed = compressedBy.some((name) => view!.extensions?.[name]);
+  const stride = view!.byteStride ?? size! * width!;
+  const need = offset + stride * (accessor.count - 1) + size! * width!;
+  if (!compressed && need > view!.byteLength) {
+    fail(place, `its ${accessor.count} elements need ${need} bytes, and buffer view ${accessor.bufferView} has ${view!.byteLength}`);
+  }
+}
+
+function checkSparse(json: Gltf, accessor: GltfAccessor, place: string, fail: Fail): void {
+  const { sparse } = accessor;
+  if (!isObject(sparse) || !isObject(sparse?.indices) || !isObject(sparse?.values)) fail(place, 'it lacks its indices or values');
+  if (!isIndex(sparse!.count) || sparse!.count > accessor.count) fail(`${place}.count`, 'it is more than the accessor holds');
+  const parts = [
+    { part: sparse!.indices, bytes: componentBytes[sparse!.indices.componentType] ?? 0 },
+    { part: sparse!.values, bytes: componentBytes[accessor.componentType]! * typeSizes[accessor.type]! },
+  ];
+  for (const { part, bytes } of parts) {
+    const view = json.bufferViews?.[part.bufferView];
+    const offset = part.byteOffset ?? 0;
+    if (!view || !isIndex(offset) || !bytes || offset + bytes * sparse!.count > view.byteLength) fail(place, 'its values lie outside their buffer view');
+  }
+}
+
+function checkMeshes(json: Gltf, fail: Fail): void {
+  const accessors = json.accessors?.length ?? 0;
+  (json.meshes ?? []).forEach((mesh, i) => {
+    if (!Array.isArray(mesh.primitives)) fail(`meshes[${i}].primitives`, 'it is not a list');
+    mesh.primitives.forEach((primitive, k) => {
+      const place = `meshes[${i}].primitives[${k}]`;
+      if (!isObject(primitive) || !isObject(primitive.attributes)) fail(place, 'it has no attributes');
+      const used = [...Object.values(primitive.attributes), ...(primitive.indices === undefined ? [] : [primitive.indices])];
+      for (const index of used) if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${String(index)}`);
+      if (primitive.material !== undefined && !json.materials?.[primitive.material]) {
+        fail(`${place}.material`, `there is no material ${String(primitive.material)}`);
+      }
+    });
+  });
+}
+
+function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void {
+  if (node.name !== undefined) {
+    if (typeof node.name !== 'string') fail(`${place}.name`, 'it is not a text');
+    if (!node.name.isWellFormed()) fail(`${place}.name`, 'it holds half of a surrogate pair, which no text may');
+  }
+  const vectors = { matrix: 16, translation: 3, rotation: 4, scale: 3 } as const;
+  for (const [key, length] of Object.entries(vectors) as [keyof typeof vectors, number][]) {
+    const value: unknown = node[key];
+    if (value === undefined) continue;
+    const good = Array.isArray(value) && value.length === length && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+    if (!good) fail(`${place}.${key}`, `it is not a list of ${length} finite numbers`);
+  }
+  for (const [key, list] of [['mesh', 'meshes'], ['skin', 'skins'], ['camera', 'cameras']] as const) {
+    const index = node[key];
+    if (index === undefined) continue;
+    if (!isIndex(index) || index >= (json[list]?.length ?? 0)) fail(`${place}.${key}`, `there is no ${key} ${String(index)}`);
+  }
+}
+
+function checkReferences(json: Gltf, fail: Fail): void {
+  const nodes = json.nodes?.length ?? 0;
+  (json.skins ?? []).forEach((skin, i) => {
+    if (!Array.isArray(skin.joints)) fail(`skins[${i}].joints`, 'it is not a list');
+    for (const joint of skin.joints) if (!isIndex(joint) || joint >= nodes) fail(`skins[${i}].joints`, `there is no node ${String(joint)}`);
+  });
+  (json.animations ?? []).forEach((animation, i) => {
+    if (!Array.isArray(animation.channels)) fail(`animations[${i}].channels`, 'it is not a list');
+    animation.channels.forEach((channel, k) => {
+      const node = channel?.target?.node;
+      if (node !== undefined && (!isIndex(node) || node >= nodes)) {
+        fail(`animations[${i}].channels[${k}].target.node`, `there is no node ${String(node)}`);
+      }
+    });
+  });
+}
+
+export function isObject(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+export function isIndex(value: unknown): value is number {
+  return typeof value === 'number' && Number.isSafeInteger(value) && value >= 0;
+}

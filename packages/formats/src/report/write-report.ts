@@ -1,0 +1,124 @@
+import { checkRegistry, type Severity } from '@renquil/core';
+import { writeCsv } from '../csv/csv.js';
+import type { Report, ReportFinding } from './report.js';
+
+export const reportFormats = ['text', 'json', 'sarif', 'junit', 'csv', 'html'] as const;
+export type ReportFormat = (typeof reportFormats)[number];
+
+export function writeReport(report: Report, format: ReportFormat): string {
+  return writers[format](report);
+}
+
+const writers: Readonly<Record<ReportFormat, (report: Report) => string>> = {
+  text: writeText,
+  json: (report) => `${JSON.stringify(report, null, 2)}\n`,
+  sarif: writeSarif,
+  junit: writeJunit,
+  csv: (report) =>
+    writeCsv(
+      ['file', 'severity', 'check', 'id', 'path', 'name', 'message', 'because'],
+      report.files.flatMap(({ file, findings }) =>
+        findings.map((f) => [file, f.severity, f.check, f.object.id, f.object.path, f.object.name, f.message, f.because]),
+      ),
+    ),
+  html: writeHtml,
+};
+
+const marks: Readonly<Record<Severity, string>> = { blocker: '◆', warning: '◈', note: '◇' };
+
+function writeText({ files, counts }: Report): string {
+  const lines: string[] = [];
+  for (const { file, objects, findings } of files) {
+    lines.push(`${file}: ${objects} objects, ${findings.length} findings`);
+    for (const f of findings) lines.push(`  ${marks[f.severity]} ${printable(f.object.path)}  ${f.message}  [${f.check}]`);
+  }
+  lines.push(`${counts.blocker} blockers, ${counts.warning} warnings, ${counts.note} notes`);
+  return `${lines.join('\n')}\n`;
+}
+
+/** Control characters would reach the terminal: they are shown as escapes. */
+export function printable(text: string): string {
+  return text.replace(/[\p{Cc}\p{Cf}]/gu, (c) => `\\u{${c.codePointAt(0)!.toString(16)}}`);
+}
+
+const levels: Readonly<Record<Severity, string>> = { blocker: 'error', warning: 'warning', note: 'note' };
+
+/** SARIF 2.1.0 (OASIS): one run, a rule a check, objects as logical locations, keys as partial fingerprints. */
+function writeSarif({ files }: Report): string {
+  const rules = checkRegistry.map((check) => ({
+    id: check.id,
+    shortDescription: { text: check.title },
+    defaultConfiguration: { level: levels[check.severity] },
+    properties: { family: check.family, source: check.source },
+  }));
+  const result = (file: string, f: ReportFinding) => ({
+    ruleId: f.check,
+    ruleIndex: rules.findIndex((rule) => rule.id === f.check),
+    level: levels[f.severity],
+    message: { text: `${f.message}. ${f.because}` },
+    locations: [
+      {
+        physicalLocation: { artifactLocation: { uri: encodeURI(file.replaceAll('\\', '/')) } },
+        logicalLocations: [{ name: f.object.name, fullyQualifiedName: f.object.path, kind: 'object' }],
+      },
+    ],
+    partialFingerprints: { 'renquilKey/v1': f.key },
+  });
+  const log = {
+    $schema: 'https://json.schemastore.org/sarif-2.1.0.json',
+    version: '2.1.0',
+    runs: [
+      {
+        tool: { driver: { name: 'Renquil', rules } },
+        columnKind: 'utf16CodeUnits',
+        results: files.flatMap(({ file, findings }) => findings.map((f) => result(file, f))),
+      },
+    ],
+  };
+  return `${JSON.stringify(log, null, 2)}\n`;
+}
+
+/** JUnit XML as build servers commonly read it: a suite a file, a case a check, a failure when it found something. */
+function writeJunit({ files }: Report): string {
+  const out = ['<?xml version="1.0" encoding="UTF-8"?>', '<testsuites name="renquil">'];
+  for (const { file, findings } of files) {
+    const failed = new Set(findings.filter((f) => f.severity !== 'note').map((f) => f.check));
+    out.push(`  <testsuite name="${xml(file)}" tests="${checkRegistry.length}" failures="${failed.size}">`);
+    for (const check of checkRegistry) {
+      const mine = findings.filter((f) => f.check === check.id);
+      out.push(`    <testcase classname="${xml(file)}" name="${xml(check.id)}">`);
+      if (failed.has(check.id)) {
+        const body = mine.map((f) => `${f.object.path}: ${f.message}. ${f.because}`).join('\n');
+        out.push(`      <failure type="${mine[0]!.severity}" message="${mine.length} found">${xml(body)}</failure>`);
+      }
+      out.push('    </testcase>');
+    }
+    out.push('  </testsuite>');
+  }
+  return `${[...out, '</testsuites>'].join('\n')}\n`;
+}
+
+function writeHtml({ files, counts }: Report): string {
+  const rows = files
+    .map(({ file, findings }) => {
+      const lines = findings
+        .map((f) => `<tr><td>${marks[f.severity]} ${f.severity}</td><td><code>${xml(f.object.path)}</code></td><td>${xml(f.message)}</td><td>${xml(f.because)}</td></tr>`)
+        .join('\n');
+      return `<h2>${xml(file)}</h2>\n<table><tr><th>Severity</th><th>Object</th><th>Finding</th><th>Because</th></tr>\n${lines}\n</table>`;
+    })
+    .join('\n');
+  const style = 'body{font:14px sans-serif;margin:2em}table{border-collapse:collapse}td,th{border-bottom:1px solid #ccc;padding:4px 8px;text-align:left}';
+  return `<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>Checks</title><style>${style}</style></head><body>
+<h1>${counts.blocker} blockers, ${counts.warning} warnings, ${counts.note} notes</h1>\n${rows}\n</body></html>\n`;
+}
+
+/** XML 1.0 text: markup escaped, characters that XML cannot hold shown as U+XXXX. */
+function xml(text: string): string {
+  return text
+    .toWellFormed()
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, (c) => `U+${c.charCodeAt(0).toString(16).padStart(4, '0')}`)
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
+}
