@@ -1,0 +1,3 @@
+export { buildCablewayCabin } from './cabin/cableway-cabin.js';
+export { buildIbex } from './ibex/ibex.js';
+export { demoScenes } from './demo-scenes.js';
