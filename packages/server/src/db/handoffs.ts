@@ -1,0 +1,43 @@
+import type { Sql } from './database.js';
+
+export interface HandoffRow {
+  readonly id: number;
+  readonly scene_id: number;
+  readonly revision: number;
+  readonly author_name: string;
+  readonly reason: string | null;
+  readonly gate: string;
+  readonly read_back: string;
+  readonly created_at: Date;
+}
+export interface HandoffFileRow {
+  readonly name: string;
+  readonly file_id: number;
+  readonly bytes: number;
+  readonly sha256: string;
+}
+const columns = `SELECT h.id, h.scene_id, h.revision, a.name AS author_name, h.reason, h.gate, h.read_back, h.created_at
+  FROM handoff h JOIN account a ON a.id = h.author`;
+
+export function listHandoffs(sql: Sql, scene: number): Promise<HandoffRow[]> {
+  return sql.rows(`${columns} WHERE h.scene_id = ? ORDER BY h.id DESC LIMIT 20`, [scene]);
+}
+export function findHandoff(sql: Sql, handoff: number): Promise<HandoffRow | null> {
+  return sql.one(`${columns} WHERE h.id = ?`, [handoff]);
+}
+export function listHandoffFiles(sql: Sql, handoff: number): Promise<HandoffFileRow[]> {
+  return sql.rows(
+    'SELECT h.name, h.file_id, f.bytes, LOWER(HEX(f.sha256)) AS sha256 FROM handoff_file h JOIN file f ON f.id = h.file_id WHERE h.handoff_id = ? ORDER BY h.name',
+    [handoff],
+  );
+}
+export async function insertHandoff(
+  sql: Sql,
+  made: { scene: number; revision: number; author: number; reason: string | null; gate: unknown; readBack: unknown; files: readonly { name: string; file: number }[] },
+): Promise<number> {
+  const result = await sql.run('INSERT INTO handoff (scene_id, revision, author, reason, gate, read_back, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))', [
+    made.scene, made.revision, made.author, made.reason, JSON.stringify(made.gate), JSON.stringify(made.readBack),
+  ]); // prettier-ignore
+  for (const { name, file } of made.files) await sql.run('INSERT INTO handoff_file (handoff_id, name, file_id) VALUES (?, ?, ?)', [result.insertId, name, file]);
+  return result.insertId;
+}

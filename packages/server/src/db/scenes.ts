@@ -1,0 +1,121 @@
+import type { Edit, Standing } from '@renquil/core';
+import type { Sql } from './database.js';
+
+export interface SceneRow {
+  readonly id: number;
+  readonly project_id: number;
+  readonly name: string;
+  readonly source_name: string;
+  readonly source_file: number;
+  readonly thumbnail_file: number | null;
+  readonly revision: number;
+  readonly objects: number;
+  readonly standing: string | null;
+  readonly standing_revision: number | null;
+  readonly updated_at: Date;
+  readonly updated_by_name: string;
+  readonly version: number | null;
+  readonly version_revision: number | null;
+}
+export interface ChangeRow {
+  readonly revision: number;
+  readonly change_id: string;
+  readonly author: number;
+  readonly author_name: string;
+  readonly label: string;
+  readonly edits: string;
+  readonly created_at: Date;
+}
+
+const sceneColumns = `SELECT s.id, s.project_id, s.name, s.source_name, s.source_file, s.thumbnail_file, s.revision, s.objects, s.standing,
+  s.standing_revision, s.updated_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
+  FROM scene s JOIN account a ON a.id = s.updated_by
+  LEFT JOIN version v ON v.scene_id = s.id AND v.number = (SELECT MAX(number) FROM version WHERE scene_id = s.id)`;
+
+export function listScenes(sql: Sql, project: number): Promise<SceneRow[]> {
+  return sql.rows(`${sceneColumns} WHERE s.project_id = ? ORDER BY s.id`, [project]);
+}
+export function findScene(sql: Sql, scene: number): Promise<SceneRow | null> {
+  return sql.one(`${sceneColumns} WHERE s.id = ?`, [scene]);
+}
+/** The revision, with the row locked until the transaction ends: changes to one scene go one after another. */
+export async function lockScene(sql: Sql, scene: number): Promise<number | null> {
+  const row = await sql.one<{ revision: number }>('SELECT revision FROM scene WHERE id = ? FOR UPDATE', [scene]);
+  return row?.revision ?? null;
+}
+export interface NewScene {
+  readonly project: number;
+  readonly name: string;
+  readonly sourceName: string;
+  readonly sourceFile: number;
+  readonly thumbnailFile: number | null;
+  readonly objects: number;
+  readonly standing: Standing;
+  readonly author: number;
+}
+export async function insertScene(sql: Sql, made: NewScene): Promise<number> {
+  const result = await sql.run(
+    'INSERT INTO scene (project_id, name, source_name, source_file, thumbnail_file, objects, standing, standing_revision, updated_by, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 0, ?, UTC_TIMESTAMP(3))',
+    [made.project, made.name, made.sourceName, made.sourceFile, made.thumbnailFile, made.objects, JSON.stringify(made.standing), made.author],
+  );
+  return result.insertId;
+}
+export async function sceneNames(sql: Sql, project: number): Promise<Set<string>> {
+  const rows = await sql.rows<{ name: string }>('SELECT name FROM scene WHERE project_id = ?', [project]);
+  return new Set(rows.map((row) => row.name));
+}
+export async function deleteScene(sql: Sql, scene: number): Promise<void> {
+  await sql.run('DELETE FROM scene WHERE id = ?', [scene]);
+}
+export async function advanceScene(sql: Sql, scene: number, revision: number, objects: number, author: number): Promise<void> {
+  await sql.run('UPDATE scene SET revision = ?, objects = ?, updated_by = ?, updated_at = UTC_TIMESTAMP(3) WHERE id = ?', [revision, objects, author, scene]);
+}
+/** Keeps the newest standing only: tasks may finish out of order. */
+export async function saveStanding(sql: Sql, scene: number, revision: number, standing: Standing): Promise<void> {
+  await sql.run('UPDATE scene SET standing = ?, standing_revision = ? WHERE id = ? AND (standing_revision IS NULL OR standing_revision <= ?)', [
+    JSON.stringify(standing), revision, scene, revision,
+  ]); // prettier-ignore
+  await sql.run(
+    'INSERT INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE(), ?, ?) ON DUPLICATE KEY UPDATE named = VALUES(named), fitting = VALUES(fitting)',
+    [scene, standing.named, standing.fitting],
+  );
+}
+export function findChangeById(sql: Sql, scene: number, changeId: string): Promise<{ revision: number } | null> {
+  return sql.one('SELECT revision FROM scene_change WHERE scene_id = ? AND change_id = ?', [scene, changeId]);
+}
+export async function insertChange(
+  sql: Sql,
+  change: { scene: number; revision: number; id: string; author: number; label: string; edits: readonly Edit[] },
+): Promise<void> {
+  await sql.run(
+    'INSERT INTO scene_change (scene_id, revision, change_id, author, label, edits, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    [change.scene, change.revision, change.id, change.author, change.label, JSON.stringify(change.edits)],
+  );
+}
+export function listChanges(sql: Sql, scene: number, after: number, upTo: number): Promise<ChangeRow[]> {
+  return sql.rows(
+    `SELECT c.revision, c.change_id, c.author, a.name AS author_name, c.label, c.edits, c.created_at
+     FROM scene_change c JOIN account a ON a.id = c.author
+     WHERE c.scene_id = ? AND c.revision > ? AND c.revision <= ? ORDER BY c.revision`,
+    [scene, after, upTo],
+  );
+}
+export function listHistory(sql: Sql, scene: number, before: number, limit: number): Promise<Omit<ChangeRow, 'edits'>[]> {
+  return sql.rows(
+    `SELECT c.revision, c.change_id, c.author, a.name AS author_name, c.label, c.created_at
+     FROM scene_change c JOIN account a ON a.id = c.author WHERE c.scene_id = ? AND c.revision < ? ORDER BY c.revision DESC LIMIT ?`,
+    [scene, before, limit],
+  );
+}
+export async function insertSnapshot(sql: Sql, scene: number, revision: number, data: Uint8Array): Promise<void> {
+  await sql.run('INSERT IGNORE INTO scene_snapshot (scene_id, revision, data) VALUES (?, ?, ?)', [scene, revision, Buffer.from(data)]);
+}
+/** Revision of the newest snapshot that is not newer than the one asked for. */
+export async function snapshotBefore(sql: Sql, scene: number, revision: number): Promise<number> {
+  const row = await sql.one<{ revision: number }>('SELECT revision FROM scene_snapshot WHERE scene_id = ? AND revision <= ? ORDER BY revision DESC LIMIT 1', [scene, revision]);
+  return row!.revision;
+}
+export async function readSnapshot(sql: Sql, scene: number, revision: number): Promise<Buffer | null> {
+  const row = await sql.one<{ data: Buffer }>('SELECT data FROM scene_snapshot WHERE scene_id = ? AND revision = ?', [scene, revision]);
+  return row?.data ?? null;
+}

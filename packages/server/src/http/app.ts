@@ -1,0 +1,93 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { errorCatalogue, RenquilError, type ErrorCode } from '@renquil/core';
+import express, { type ErrorRequestHandler, type Express } from 'express';
+import helmet from 'helmet';
+import { explainDatabaseError } from '../db/database.js';
+import { routeRegistry } from '../routes/registry.js';
+import type { Services } from '../services/services.js';
+import { mountRoute } from './mount-route.js';
+
+/** The whole application: routes under /api, the built pages for everything else. */
+export function createApp(services: Services, pages: string | null): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'script-src': ["'self'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'worker-src': ["'self'"],
+          'connect-src': ["'self'"],
+          'frame-ancestors': ["'none'"],
+          // Plain http on loopback must stay plain.
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(express.json({ limit: '64mb' }));
+  for (const route of routeRegistry) mountRoute(app, route, services);
+  app.all('/api/{*path}', () => {
+    throw new RenquilError('not-found', { what: 'address in the API' });
+  });
+  if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages);
+  app.use(errorHandler(services));
+  return app;
+}
+
+function servePages(app: Express, pages: string): void {
+  app.use(
+    express.static(pages, {
+      index: false,
+      setHeaders: (response, path) => {
+        // The build puts a hash into the names of what may be kept for ever.
+        const hashed = /-[A-Z0-9]{8}\.\w+$/.test(path);
+        response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      },
+    }),
+  );
+  app.get('/{*path}', (_request, response) => {
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(pages, 'index.html'));
+  });
+}
+
+function errorHandler(services: Services): ErrorRequestHandler {
+  // Express knows an error handler by its four parameters.
+  return (raw, request, response, _next) => {
+    const error = understand(raw, services, `${request.method} ${request.path}`);
+    if (response.headersSent) {
+      response.destroy();
+      return;
+    }
+    const { status } = errorCatalogue[error.code];
+    if (error.code === 'sign-in-slowed') response.setHeader('Retry-After', String(error.data['seconds']));
+    response.status(status).json({ error: { code: error.code, text: error.message, data: error.data } });
+  };
+}
+
+function understand(raw: unknown, services: Services, where: string): RenquilError {
+  const error = explainDatabaseError(raw);
+  if (error instanceof RenquilError) return error;
+  const { type, status } = error as { type?: string; status?: number };
+  const known: Record<string, [ErrorCode, string]> = {
+    'entity.parse.failed': ['request-invalid', 'the body is not JSON'],
+    'entity.too.large': ['file-too-large', ''],
+    'encoding.unsupported': ['request-invalid', 'the encoding is not supported'],
+  };
+  if (type && known[type]) {
+    const [code, detail] = known[type];
+    return new RenquilError(code, { detail, file: 'The request', limit: '64 MB' });
+  }
+  if (status && status >= 400 && status < 500) return new RenquilError('request-invalid', { detail: (error as Error).message });
+  const id = randomUUID().slice(0, 8);
+  services.log(`${id} ${where}`, error);
+  return new RenquilError('internal', { id });
+}

@@ -1,0 +1,79 @@
+import { RenquilError } from '@renquil/core';
+import type { Express, Request, Response } from 'express';
+import type { Schema } from 'joi';
+import { sessionDays } from '../services/sessions.js';
+import type { Services } from '../services/services.js';
+import { grant } from './access.js';
+import type { Input, Reply, Route } from './route.js';
+
+export const cookieName = 'renquil_session';
+
+/** Puts a route into the app: who may, what comes in, what goes out. */
+export function mountRoute(app: Express, route: Route, services: Services): void {
+  app[route.method](route.path, async (request: Request, response: Response) => {
+    if (route.method !== 'get') refuseStrangers(request);
+    const token = tokenOf(request);
+    const params = request.params as Record<string, string>;
+    const granted = await grant(services.database, route.needs, token, params);
+    const input = {
+      ...granted,
+      params,
+      token,
+      query: check(route.query, request.query),
+      body: check(route.body, request.body),
+      address: request.ip ?? '',
+    } as unknown as Input<never>;
+    const reply = route.handleRaw ? await route.handleRaw(input, services, request, response) : await route.handle!(input, services);
+    if (reply) await send(response, reply, request.secure);
+  });
+}
+
+function check(schema: Schema | undefined, value: unknown): unknown {
+  if (!schema) return {};
+  const { error, value: checked } = schema.validate(value ?? {}, { abortEarly: true, stripUnknown: false });
+  if (error) throw new RenquilError('request-invalid', { detail: error.message });
+  return checked;
+}
+
+async function send(response: Response, reply: Reply, secure: boolean): Promise<void> {
+  if (reply.session !== undefined) {
+    const flags = `Path=/; HttpOnly; SameSite=Strict${secure ? '; Secure' : ''}`;
+    const value = reply.session === null ? `${cookieName}=; Max-Age=0` : `${cookieName}=${reply.session}; Max-Age=${sessionDays * 86_400}`;
+    response.setHeader('Set-Cookie', `${value}; ${flags}`);
+  }
+  for (const [name, value] of Object.entries(reply.headers ?? {})) response.setHeader(name, value);
+  response.status(reply.status ?? (reply.json === undefined && !reply.stream ? 204 : 200));
+  if (reply.stream) {
+    for await (const part of reply.stream) {
+      if (response.destroyed) return;
+      if (!response.write(part)) await new Promise((done) => response.once('drain', done).once('close', done));
+    }
+    response.end();
+  } else if (reply.json !== undefined) {
+    response.setHeader('Cache-Control', 'no-store');
+    response.json(reply.json);
+  } else response.end();
+}
+
+function tokenOf(request: Request): string | null {
+  for (const pair of (request.headers.cookie ?? '').split(';')) {
+    const [name, value] = pair.trim().split('=');
+    if (name === cookieName && value) return value;
+  }
+  return null;
+}
+
+/** Browsers say where a request that changes something comes from; only our own pages may send one. */
+function refuseStrangers(request: Request): void {
+  const site = request.headers['sec-fetch-site'];
+  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new RenquilError('origin-refused');
+  const origin = request.headers.origin;
+  if (origin === undefined) return;
+  let host: string | null = null;
+  try {
+    host = new URL(origin).host;
+  } catch {
+    // Not a URL, so not ours.
+  }
+  if (host !== request.headers.host) throw new RenquilError('origin-refused');
+}

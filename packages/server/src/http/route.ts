@@ -1,0 +1,55 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { Schema } from 'joi';
+import type { Account, Role } from '../db/people.js';
+import type { ProjectRow } from '../db/projects.js';
+import type { SceneRow } from '../db/scenes.js';
+import type { Services } from '../services/services.js';
+
+/** Who may call: anyone, anyone signed in, or members of the project in the path with at least this role. */
+export type Needs = 'anyone' | 'signed-in' | Role;
+
+export interface Input<B = unknown> {
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: Readonly<Record<string, string>>;
+  readonly body: B;
+  readonly address: string;
+  /** The session's token, if the request brought one. */
+  readonly token: string | null;
+  /** Set when the route needs more than `anyone`. */
+  readonly account: Account;
+  /** Set when the path names a project, scene, job or hand-off. */
+  readonly project: ProjectRow;
+  readonly role: Role;
+  /** Set when the path names a scene or a hand-off of one. */
+  readonly scene: SceneRow;
+}
+export interface Reply {
+  readonly status?: number;
+  readonly json?: unknown;
+  readonly headers?: Readonly<Record<string, string>>;
+  /** Bytes, sent chunk by chunk. */
+  readonly stream?: AsyncIterable<Uint8Array>;
+  /** A new session token to set as the cookie, or null to take it away. */
+  readonly session?: string | null;
+}
+/** One route, one file. `handle` sees no request and no response, only what was checked. */
+export interface Route {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  readonly path: string;
+  readonly needs: Needs;
+  /** One sentence for the list of routes in docs/api.md. */
+  readonly says: string;
+  readonly body?: Schema;
+  readonly query?: Schema;
+  handle?(input: Input<never>, services: Services): Promise<Reply>;
+  /** For the two routes that are streams themselves: uploads in, events out. */
+  handleRaw?(input: Input<never>, services: Services, request: IncomingMessage, response: ServerResponse): Promise<Reply | null>;
+}
+export function defineRoute<B>(
+  route: Omit<Route, 'handle' | 'handleRaw'> & {
+    handle?(input: Input<B>, services: Services): Promise<Reply>;
+    handleRaw?(input: Input<B>, services: Services, request: IncomingMessage, response: ServerResponse): Promise<Reply | null>;
+  },
+): Route {
+  return route as Route;
+}

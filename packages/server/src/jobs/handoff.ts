@@ -1,0 +1,49 @@
+import { RenquilError } from '@renquil/core';
+import { deleteIfUnused, readFile, storeBytes } from '../db/files.js';
+import { insertHandoff } from '../db/handoffs.js';
+import { recordAudit } from '../db/projects.js';
+import { findScene } from '../db/scenes.js';
+import type { JobHandler } from './job-runner.js';
+
+export interface HandoffInput {
+  readonly scene: number;
+  readonly revision: number;
+  readonly reason: string | null;
+}
+
+/** Builds a package and reads it back before it counts. */
+export const handoffJob: JobHandler = async (services, job, signal, report) => {
+  const { database } = services;
+  const input = JSON.parse(job.input) as HandoffInput;
+  const scene = await findScene(database, input.scene);
+  if (!scene) throw new RenquilError('not-found', { what: 'scene' });
+  const saved = scene.version !== null && scene.version_revision === input.revision;
+  const label = saved ? `v${String(scene.version).padStart(3, '0')}` : `r${input.revision}`;
+  const made = await services.pool.run(
+    'build-handoff',
+    {
+      name: scene.name,
+      label,
+      source: await readFile(database, scene.source_file),
+      sourceName: scene.source_name,
+      stored: await services.scenes.stored(database, scene.id, input.revision),
+      reason: input.reason,
+    },
+    { signal, progress: report },
+  );
+  signal.throwIfAborted();
+  const files: { name: string; file: number }[] = [];
+  try {
+    for (const { name, bytes } of made.files) files.push({ name, file: (await storeBytes(database, bytes)).file });
+    return await database.transaction(async (sql) => {
+      const handoff = await insertHandoff(sql, {
+        scene: scene.id, revision: input.revision, author: job.author, reason: input.reason, gate: made.gate, readBack: made.readBack, files,
+      }); // prettier-ignore
+      await recordAudit(sql, scene.project_id, job.author, `handed off ${label}`, scene.id);
+      return { handoff };
+    });
+  } catch (error) {
+    for (const { file } of files) await deleteIfUnused(database, file);
+    throw error;
+  }
+};

@@ -1,0 +1,16 @@
+import type { Database } from '../db/database.js';
+import type { EventHub } from '../live/event-hub.js';
+import type { TaskPool } from '../tasks/pool.js';
+import type { SceneKeeper } from './scene-keeper.js';
+
+/** What routes and jobs may use. Passed in, never imported: a test brings its own. */
+export interface Services {
+  readonly database: Database;
+  readonly pool: TaskPool;
+  readonly scenes: SceneKeeper;
+  readonly events: EventHub;
+  readonly demo: boolean;
+  /** Largest file taken, in bytes. */
+  readonly uploadLimit: number;
+  log(message: string, error?: unknown): void;
+}

@@ -1,0 +1,46 @@
+import { CheckRun, CompiledConvention, partsConvention, standingOf, type Standing } from '@renquil/core';
+import { fileKindOf, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
+import { packScene } from './stored-scene.js';
+import type { Tell } from './tasks.js';
+import { renderThumbnail } from './thumbnail.js';
+
+export interface ReadSceneInput {
+  readonly file: string;
+  readonly bytes: Uint8Array;
+  /** Files that came with it, by path. */
+  readonly resources: readonly (readonly [string, Uint8Array])[];
+}
+export interface ReadSceneOutput {
+  /** The one .glb that stands for the upload from now on; null when the upload was one. */
+  readonly packed: Uint8Array | null;
+  readonly snapshot: Uint8Array;
+  readonly objects: number;
+  readonly standing: Standing;
+  readonly thumbnail: Uint8Array;
+  readonly index: readonly (readonly [number, number | null, string, string])[];
+}
+
+/** Reads, judges and pictures an upload. */
+export function readSceneTask({ file, bytes, resources }: ReadSceneInput, tell: Tell): ReadSceneOutput {
+  fileKindOf(bytes, file);
+  tell('Reading', 0, bytes.length);
+  const beside = new Map(resources);
+  const read = readGltf(bytes, file, (path) => beside.get(path) ?? null, (done, total) => tell('Reading', done, total));
+  // Once packed, ids stay: packing keeps the order of the nodes.
+  const source = packedSource(read.source);
+  const scene = source === read.source ? read.scene : sceneOf(source.json);
+  const run = new CheckRun(scene, new CompiledConvention(partsConvention));
+  run.all((done) => tell('Checking', done, scene.size));
+  tell('Drawing', scene.size, scene.size);
+  const thumbnail = renderThumbnail(scene, source, run.convention);
+  const index = [...scene.walk()].map((o) => [o.id, o.parent, o.name, o.kind] as const);
+  tell('Storing', scene.size, scene.size);
+  return {
+    packed: read.source.container === 'glb' ? null : packGlb(read.source),
+    snapshot: packScene(scene),
+    objects: scene.size,
+    standing: standingOf(run),
+    thumbnail,
+    index,
+  };
+}

@@ -1,0 +1,15 @@
+import { buildHandoffTask } from './build-handoff.js';
+import { readSceneTask } from './read-scene.js';
+import { refreshTask } from './refresh.js';
+
+export type Tell = (stage: string, done: number, total: number) => void;
+
+export const taskRegistry = {
+  'build-handoff': buildHandoffTask,
+  'read-scene': readSceneTask,
+  refresh: refreshTask,
+} as const;
+
+export type TaskName = keyof typeof taskRegistry;
+export type TaskInput<N extends TaskName> = Parameters<(typeof taskRegistry)[N]>[0];
+export type TaskOutput<N extends TaskName> = Awaited<ReturnType<(typeof taskRegistry)[N]>>;
