@@ -35,7 +35,7 @@ const data = Joi.object({
   rest: transform.allow(null).required(),
   source: index.allow(null).required(),
 });
-const branch = Joi.object({ data: data.required(), children: Joi.array().items(Joi.link('#branch')).required() }).id('branch');
+const branch = Joi.object({ data: data.required(), children: Joi.array().items(Joi.link('#branchNode')).required() }).id('branchNode');
 
 const fields = { switches, layer: Joi.string().max(200), mark: mark.allow(null), materials: Joi.array().items(index), rest: transform.allow(null) };
 const set = Joi.alternatives(

@@ -12,5 +12,7 @@ export interface Services {
   readonly demo: boolean;
   /** Largest file taken, in bytes. */
   readonly uploadLimit: number;
+  /** A job was just put in: whoever runs jobs in this process may look now. */
+  wakeJobs(): void;
   log(message: string, error?: unknown): void;
 }

@@ -1,4 +1,5 @@
 import { buildHandoffTask } from './build-handoff.js';
+import { planRestoreTask } from './plan-restore.js';
 import { readSceneTask } from './read-scene.js';
 import { refreshTask } from './refresh.js';
 
@@ -6,6 +7,7 @@ export type Tell = (stage: string, done: number, total: number) => void;
 
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
+  'plan-restore': planRestoreTask,
   'read-scene': readSceneTask,
   refresh: refreshTask,
 } as const;

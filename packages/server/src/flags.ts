@@ -1,0 +1,64 @@
+import { parseArgs } from 'node:util';
+import { isAbsolute, join } from 'node:path';
+import { SetUpError } from './db/private-mariadb.js';
+
+export interface Flags {
+  readonly port: number;
+  readonly host: string;
+  /** Folder of the database and everything stored. */
+  readonly data: string;
+  readonly resetDemo: boolean;
+  readonly demo: boolean;
+  /** Sign-in name of the first lead, for a server without the demo. */
+  readonly firstLead: string | null;
+  readonly uploadLimitMb: number;
+  readonly help: boolean;
+}
+
+export const usage = `npm start -- [flags]
+  --port N          port on 127.0.0.1 (8420)
+  --data FOLDER     where everything is kept (.renquil)
+  --reset-demo      throw the demo away and put it in anew; asks for a --data folder that holds nothing else
+  --no-demo         start without the demo people and scenes
+  --first-lead NAME with --no-demo: make the first project and its lead, and print the password once
+  --host ADDRESS    listen elsewhere than 127.0.0.1; refused while demo accounts exist
+  --upload-limit MB largest file taken (1000)`;
+
+export function readFlags(argv: readonly string[], cwd: string): Flags {
+  let values: Record<string, string | boolean | undefined>;
+  try {
+    ({ values } = parseArgs({
+      args: [...argv],
+      options: {
+        port: { type: 'string' },
+        host: { type: 'string' },
+        data: { type: 'string' },
+        'reset-demo': { type: 'boolean' },
+        'no-demo': { type: 'boolean' },
+        'first-lead': { type: 'string' },
+        'upload-limit': { type: 'string' },
+        help: { type: 'boolean' },
+      },
+    }));
+  } catch (error) {
+    throw new SetUpError(`${(error as Error).message.split('. ')[0]}.\n${usage}`);
+  }
+  const whole = (name: string, fallback: number, most: number): number => {
+    const text = values[name];
+    if (text === undefined) return fallback;
+    const n = Number(text);
+    if (!Number.isInteger(n) || n < 0 || n > most) throw new SetUpError(`--${name} takes a whole number up to ${most}, not "${String(text)}".`);
+    return n;
+  };
+  const data = (values['data'] as string | undefined) ?? '.renquil';
+  return {
+    port: whole('port', 8420, 65_535),
+    host: (values['host'] as string | undefined) ?? '127.0.0.1',
+    data: isAbsolute(data) ? data : join(cwd, data),
+    resetDemo: values['reset-demo'] === true,
+    demo: values['no-demo'] !== true,
+    firstLead: (values['first-lead'] as string | undefined) ?? null,
+    uploadLimitMb: whole('upload-limit', 1000, 100_000),
+    help: values['help'] === true,
+  };
+}

@@ -1,0 +1,43 @@
+import { Zip, ZipPassThrough } from 'fflate';
+import { readChunks } from '../../db/files.js';
+import { listHandoffFiles } from '../../db/handoffs.js';
+import type { Sql } from '../../db/database.js';
+import { toId } from '../../http/access.js';
+import { defineRoute } from '../../http/route.js';
+import { attachment } from './get-handoff-file.js';
+
+/** A stored (not packed) zip, file by file and chunk by chunk, so that a big package never stands in memory. */
+async function* zip(sql: Sql, files: readonly { name: string; file_id: number }[]): AsyncGenerator<Uint8Array> {
+  let ready: Uint8Array[] = [];
+  const archive = new Zip((error, data) => {
+    if (error) throw error;
+    ready.push(data);
+  });
+  for (const { name, file_id } of files) {
+    const entry = new ZipPassThrough(name);
+    archive.add(entry);
+    for await (const chunk of readChunks(sql, file_id)) {
+      entry.push(chunk);
+      yield* ready.splice(0);
+    }
+    entry.push(new Uint8Array(0), true);
+  }
+  archive.end();
+  yield* ready;
+  ready = [];
+}
+
+export const getHandoffPackage = defineRoute({
+  method: 'get',
+  path: '/api/handoffs/:handoff/package',
+  needs: 'viewer',
+  says: 'The whole package as a zip.',
+  async handle({ params, scene }, { database }) {
+    const id = toId(params['handoff']!);
+    const files = await listHandoffFiles(database, id);
+    return {
+      headers: { 'Content-Type': 'application/zip', 'Content-Disposition': attachment(`${scene.name}_handoff${id}.zip`) },
+      stream: zip(database, files),
+    };
+  },
+});

@@ -1,0 +1,13 @@
+import { listMembers } from '../../db/people.js';
+import { defineRoute } from '../../http/route.js';
+
+export const listProjectMembers = defineRoute({
+  method: 'get',
+  path: '/api/projects/:project/members',
+  needs: 'viewer',
+  says: 'The people of a project and their roles.',
+  async handle({ project }, { database }) {
+    const members = await listMembers(database, project.id);
+    return { json: { members: members.map(({ id, sign_in, name, role }) => ({ id, signIn: sign_in, name, role })) } };
+  },
+});

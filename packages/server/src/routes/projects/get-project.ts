@@ -1,0 +1,52 @@
+import { checkRegistry, type Standing } from '@renquil/core';
+import { listAudit, listTrend } from '../../db/projects.js';
+import { listScenes, type SceneRow } from '../../db/scenes.js';
+import { defineRoute } from '../../http/route.js';
+
+export function sceneSummary(row: SceneRow) {
+  return {
+    id: row.id,
+    name: row.name,
+    sourceName: row.source_name,
+    revision: row.revision,
+    objects: row.objects,
+    version: row.version,
+    unsaved: row.version === null ? row.revision : row.revision - (row.version_revision ?? 0),
+    standing: row.standing === null ? null : (JSON.parse(row.standing) as Standing),
+    /** False for the moment between a change and its judgement. */
+    judged: row.standing_revision === row.revision,
+    updatedAt: row.updated_at,
+    updatedBy: row.updated_by_name,
+  };
+}
+
+export const getProject = defineRoute({
+  method: 'get',
+  path: '/api/projects/:project',
+  needs: 'viewer',
+  says: 'The library: scenes with their standing, the trend by day, what is most often wrong, what happened lately.',
+  async handle({ project, role }, { database }) {
+    const [scenes, trend, lately] = await Promise.all([
+      listScenes(database, project.id),
+      listTrend(database, project.id, 90),
+      listAudit(database, project.id, 12),
+    ]);
+    const summaries = scenes.map(sceneSummary);
+    const wrong = new Map<string, number>();
+    for (const { standing } of summaries) for (const [check, count] of Object.entries(standing?.byCheck ?? {})) wrong.set(check, (wrong.get(check) ?? 0) + count);
+    const mostWrong = [...wrong]
+      .sort((a, b) => b[1] - a[1])
+      .slice(0, 6)
+      .map(([check, count]) => ({ check, count, title: checkRegistry.find((c) => c.id === check)?.title ?? check }));
+    return {
+      json: {
+        project: { slug: project.slug, name: project.name },
+        role,
+        scenes: summaries,
+        trend,
+        mostWrong,
+        lately: lately.map(({ who, what, scene, created_at }) => ({ who, what, scene, at: created_at })),
+      },
+    };
+  },
+});

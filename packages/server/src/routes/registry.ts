@@ -1,0 +1,61 @@
+import type { Route } from '../http/route.js';
+import { createChange } from './changes/create-change.js';
+import { listSceneChanges } from './changes/list-changes.js';
+import { listSceneHistory } from './changes/list-history.js';
+import { createHandoff } from './handoffs/create-handoff.js';
+import { getHandoffFile } from './handoffs/get-handoff-file.js';
+import { getHandoffPackage } from './handoffs/get-handoff-package.js';
+import { listSceneHandoffs } from './handoffs/list-handoffs.js';
+import { createImport } from './imports/create-import.js';
+import { cancelJob } from './jobs/cancel-job.js';
+import { getJob } from './jobs/get-job.js';
+import { addMember } from './members/add-member.js';
+import { listProjectMembers } from './members/list-members.js';
+import { setMemberRole } from './members/set-role.js';
+import { getHealth } from './people/get-health.js';
+import { listDemoPeople } from './people/list-demo-people.js';
+import { getProject } from './projects/get-project.js';
+import { searchProject } from './projects/search-objects.js';
+import { getScene } from './scenes/get-scene.js';
+import { getSnapshot } from './scenes/get-snapshot.js';
+import { getSource } from './scenes/get-source.js';
+import { getThumbnail } from './scenes/get-thumbnail.js';
+import { watchScene } from './scenes/watch-scene.js';
+import { createSession } from './sessions/create-session.js';
+import { endSession } from './sessions/delete-session.js';
+import { getSession } from './sessions/get-session.js';
+import { createVersion } from './versions/create-version.js';
+import { listSceneVersions } from './versions/list-versions.js';
+import { restoreVersion } from './versions/restore-version.js';
+
+/** Every route, sorted by its file. A test holds this list, the folder and docs/api.md together. */
+export const routeRegistry: readonly Route[] = [
+  createChange,
+  listSceneChanges,
+  listSceneHistory,
+  createHandoff,
+  getHandoffFile,
+  getHandoffPackage,
+  listSceneHandoffs,
+  createImport,
+  cancelJob,
+  getJob,
+  addMember,
+  listProjectMembers,
+  setMemberRole,
+  getHealth,
+  listDemoPeople,
+  getProject,
+  searchProject,
+  getScene,
+  getSnapshot,
+  getSource,
+  getThumbnail,
+  watchScene,
+  createSession,
+  endSession,
+  getSession,
+  createVersion,
+  listSceneVersions,
+  restoreVersion,
+];

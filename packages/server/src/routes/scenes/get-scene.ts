@@ -1,0 +1,16 @@
+import { listChanges, snapshotBefore } from '../../db/scenes.js';
+import { defineRoute } from '../../http/route.js';
+import { changeJson } from '../changes/list-changes.js';
+import { sceneSummary } from '../projects/get-project.js';
+
+export const getScene = defineRoute({
+  method: 'get',
+  path: '/api/scenes/:scene',
+  needs: 'viewer',
+  says: 'What is needed to open a scene: its summary, the newest snapshot, and the changes made since.',
+  async handle({ scene, project, role }, { database }) {
+    const snapshot = await snapshotBefore(database, scene.id, scene.revision);
+    const changes = await listChanges(database, scene.id, snapshot, scene.revision);
+    return { json: { project: { slug: project.slug, name: project.name }, role, scene: sceneSummary(scene), snapshot, changes: changes.map(changeJson) } };
+  },
+});

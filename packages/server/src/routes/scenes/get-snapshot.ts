@@ -1,0 +1,22 @@
+import { RenquilError } from '@renquil/core';
+import { readSnapshot } from '../../db/scenes.js';
+import { toId } from '../../http/access.js';
+import { defineRoute } from '../../http/route.js';
+
+export const getSnapshot = defineRoute({
+  method: 'get',
+  path: '/api/scenes/:scene/snapshots/:revision',
+  needs: 'viewer',
+  says: 'A snapshot as gzipped JSON ("renquil":"scene/1").',
+  async handle({ scene, params }, { database }) {
+    const revision = params['revision'] === '0' ? 0 : toId(params['revision']!) || -1;
+    const data = revision < 0 ? null : await readSnapshot(database, scene.id, revision);
+    if (!data) throw new RenquilError('not-found', { what: 'snapshot' });
+    return {
+      headers: { 'Content-Type': 'application/json', 'Content-Encoding': 'gzip', 'Cache-Control': 'private, max-age=86400' },
+      stream: (async function* () {
+        yield data;
+      })(),
+    };
+  },
+});

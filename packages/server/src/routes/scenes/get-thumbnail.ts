@@ -1,0 +1,14 @@
+import { RenquilError } from '@renquil/core';
+import { readChunks } from '../../db/files.js';
+import { defineRoute } from '../../http/route.js';
+
+export const getThumbnail = defineRoute({
+  method: 'get',
+  path: '/api/scenes/:scene/thumbnail',
+  needs: 'viewer',
+  says: 'A small picture of the scene, as PNG.',
+  async handle({ scene }, { database }) {
+    if (scene.thumbnail_file === null) throw new RenquilError('not-found', { what: 'picture' });
+    return { headers: { 'Content-Type': 'image/png', 'Cache-Control': 'private, max-age=86400' }, stream: readChunks(database, scene.thumbnail_file) };
+  },
+});

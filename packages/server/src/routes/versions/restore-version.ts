@@ -1,0 +1,26 @@
+import Joi from 'joi';
+import { RenquilError } from '@renquil/core';
+import { findVersion } from '../../db/versions.js';
+import { toId } from '../../http/access.js';
+import { defineRoute } from '../../http/route.js';
+import { commitChange } from '../../services/commit-change.js';
+
+export const restoreVersion = defineRoute<{ id: string; base: number }>({
+  method: 'post',
+  path: '/api/scenes/:scene/versions/:version/restore',
+  needs: 'artist',
+  says: 'Makes the scene what it was at a version, as a new change that can be undone like any other.',
+  body: Joi.object({ id: Joi.string().guid().required(), base: Joi.number().integer().min(0).required() }),
+  async handle({ scene, account, params, body }, services) {
+    const { database, scenes, pool } = services;
+    const version = await findVersion(database, scene.id, toId(params['version']!));
+    if (!version) throw new RenquilError('not-found', { what: 'version' });
+    if (body.base !== scene.revision) throw new RenquilError('change-conflict', { detail: `the scene is at revision ${scene.revision}, not ${body.base}` });
+    const [from, to] = [await scenes.stored(database, scene.id, scene.revision), await scenes.stored(database, scene.id, version.revision)];
+    const edits = await pool.run('plan-restore', { from, to });
+    if (!edits.length) return { json: { revision: scene.revision, edits } };
+    const label = `Restore version ${version.number}`;
+    const { revision } = await commitChange(services, scene.id, account, { id: body.id, base: scene.revision, label, edits });
+    return { json: { revision, edits } };
+  },
+});
