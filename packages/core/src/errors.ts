@@ -26,7 +26,7 @@ export const errorCatalogue = {
   'internal': entry(500, 'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.'),
   'job-cancelled': entry(409, '{{what}} was cancelled. Nothing was stored.'),
   'member-last-lead': entry(422, 'A project needs at least one lead.'),
-  'not-allowed': entry(403, 'A {{role}} cannot do this. {{needs}}.'),
+  'not-allowed': entry(403, 'You are here as {{role}}, who may not do this. {{needs}}.'),
   'not-found': entry(404, 'There is no such {{what}}.'),
   'not-signed-in': entry(401, 'Sign in first.'),
   'origin-refused': entry(403, 'This request came from another site and was refused.'),

@@ -41,18 +41,31 @@ export class CheckRun {
       if ((++done & 4095) === 0) tick?.(done);
     }
   }
-  /** Evaluates what a change, already applied, may have affected. */
-  after(edits: readonly Edit[]): void {
+  /** Evaluates what a change, already applied, may have affected. Returns the objects that were looked at again. */
+  after(edits: readonly Edit[]): Set<ObjectId> {
+    const seen = new Set<ObjectId>();
     const touch = touchedBy(edits);
     const whole = new Set(touch.objects);
-    for (const id of whole) this.#evaluate(id, this.#running);
+    for (const id of whole) {
+      seen.add(id);
+      this.#evaluate(id, this.#running);
+    }
     const byReach = (reach: Check['reach']) => this.#running.filter((r) => r.check.reach === reach);
     const onChildren = byReach('children');
-    for (const parent of touch.parents) if (parent !== null && !whole.has(parent)) this.#evaluate(parent, onChildren);
+    for (const parent of touch.parents) {
+      if (parent === null || whole.has(parent)) continue;
+      seen.add(parent);
+      this.#evaluate(parent, onChildren);
+    }
     const onNames = byReach('same-name');
     for (const name of touch.names) {
-      for (const id of this.scene.withName(name)) if (!whole.has(id)) this.#evaluate(id, onNames);
+      for (const id of this.scene.withName(name)) {
+        if (whole.has(id)) continue;
+        seen.add(id);
+        this.#evaluate(id, onNames);
+      }
     }
+    return seen;
   }
   of(id: ObjectId): readonly Finding[] {
     return this.#found.get(id) ?? none;

@@ -31,3 +31,8 @@ export function transformBox(m: Mat4, box: Box): Box {
 export function boxCentre(box: Box): Vec3 {
   return [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2];
 }
+
+/** Width, height and depth. */
+export function boxSize(box: Box): Vec3 {
+  return [box.max[0] - box.min[0], box.max[1] - box.min[1], box.max[2] - box.min[2]];
+}

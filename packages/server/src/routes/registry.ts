@@ -16,6 +16,7 @@ import { getHealth } from './people/get-health.js';
 import { listDemoPeople } from './people/list-demo-people.js';
 import { getProject } from './projects/get-project.js';
 import { searchProject } from './projects/search-objects.js';
+import { getCopy } from './scenes/get-copy.js';
 import { getScene } from './scenes/get-scene.js';
 import { getSnapshot } from './scenes/get-snapshot.js';
 import { getSource } from './scenes/get-source.js';
@@ -47,6 +48,7 @@ export const routeRegistry: readonly Route[] = [
   listDemoPeople,
   getProject,
   searchProject,
+  getCopy,
   getScene,
   getSnapshot,
   getSource,

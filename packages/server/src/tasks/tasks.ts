@@ -2,6 +2,7 @@ import { buildHandoffTask } from './build-handoff.js';
 import { planRestoreTask } from './plan-restore.js';
 import { readSceneTask } from './read-scene.js';
 import { refreshTask } from './refresh.js';
+import { writeCopyTask } from './write-copy.js';
 
 export type Tell = (stage: string, done: number, total: number) => void;
 
@@ -10,6 +11,7 @@ export const taskRegistry = {
   'plan-restore': planRestoreTask,
   'read-scene': readSceneTask,
   refresh: refreshTask,
+  'write-copy': writeCopyTask,
 } as const;
 
 export type TaskName = keyof typeof taskRegistry;

@@ -1,0 +1,21 @@
+import { readFile } from '../../db/files.js';
+import { defineRoute } from '../../http/route.js';
+import { attachment } from '../handoffs/get-handoff-file.js';
+
+export const getCopy = defineRoute({
+  method: 'get',
+  path: '/api/scenes/:scene/copy',
+  needs: 'viewer',
+  says: 'The whole scene as it is now, as one .glb: only what was changed differs from what was brought in.',
+  async handle({ scene }, { database, scenes, pool }) {
+    const source = await readFile(database, scene.source_file);
+    const stored = await scenes.stored(database, scene.id, scene.revision);
+    const bytes = await pool.run('write-copy', { source, sourceName: scene.source_name, stored });
+    return {
+      headers: { 'Content-Type': 'model/gltf-binary', 'Content-Disposition': attachment(`${scene.name}.glb`), 'Content-Length': String(bytes.length) },
+      stream: (async function* () {
+        yield bytes;
+      })(),
+    };
+  },
+});

@@ -1,0 +1,17 @@
+// Karma with Debian's Chromium; software rendering, so that the viewport is tested too.
+process.env.CHROMIUM_BIN ??= '/usr/bin/chromium';
+module.exports = (config) =>
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    reporters: ['progress'],
+    customLaunchers: {
+      ChromiumHeadlessRoot: {
+        base: 'ChromiumHeadless',
+        flags: ['--no-sandbox', '--disable-dev-shm-usage', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--ignore-gpu-blocklist', '--window-size=1280,800'],
+      },
+    },
+    browsers: ['ChromiumHeadlessRoot'],
+    browserNoActivityTimeout: 120000,
+    restartOnFileChange: false,
+  });

@@ -1,0 +1,29 @@
+import { inject } from '@angular/core';
+import { Router, type CanActivateFn, type Routes } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import { Session } from './state/session';
+
+/** Pages behind the sign-in; comes back to the wanted page afterwards. */
+const signedIn: CanActivateFn = async (_route, state) => {
+  const session = inject(Session);
+  const router = inject(Router);
+  if (await firstValueFrom(session.known())) return true;
+  return router.createUrlTree(['/sign-in'], { queryParams: { to: state.url } });
+};
+const home: CanActivateFn = async () => {
+  const session = inject(Session);
+  const router = inject(Router);
+  const now = await firstValueFrom(session.known());
+  const first = now?.projects[0];
+  return now ? router.createUrlTree(first ? ['/projects', first.slug] : ['/no-project']) : router.createUrlTree(['/sign-in']);
+};
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', canActivate: [home], children: [] },
+  { path: 'sign-in', title: 'Sign in · Renquil', loadComponent: () => import('./people/sign-in').then((m) => m.SignIn) },
+  { path: 'projects/:project', title: 'Library · Renquil', canActivate: [signedIn], loadComponent: () => import('./library/library').then((m) => m.Library) },
+  { path: 'projects/:project/people', title: 'People · Renquil', canActivate: [signedIn], loadComponent: () => import('./people/people').then((m) => m.People) },
+  { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },
+  { path: 'scenes/:scene/:step', title: 'Workbench · Renquil', canActivate: [signedIn], loadComponent: () => import('./workbench/workbench').then((m) => m.Workbench) },
+  { path: '**', title: 'Not here · Renquil', loadComponent: () => import('./shell/not-here').then((m) => m.NotHere) },
+];

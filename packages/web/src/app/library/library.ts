@@ -1,0 +1,98 @@
+import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucideSearch, lucideUpload } from '@ng-icons/lucide';
+import { catchError, debounceTime, firstValueFrom, of, switchMap } from 'rxjs';
+import { TopBar } from '../shell/top-bar';
+import { Api } from '../state/api';
+import type { FoundObject, LibraryInfo } from '../state/api-types';
+import { Commands } from '../state/commands';
+import { AgoPipe } from '../ui/ago';
+import { BytesPipe } from '../ui/bytes';
+import { CountPipe } from '../ui/count';
+import { KindIcon } from '../ui/kind-icon';
+import { SeverityMark } from '../ui/severity-mark';
+import { BringIn } from './bring-in';
+import { filesFromDrop, filesFromList } from './dropped-files';
+import { libraryTitle } from './library-title';
+import { TrendChart } from './trend-chart';
+
+/** The project's scenes and how each stands. */
+@Component({
+  selector: 'rq-library',
+  imports: [AgoPipe, BytesPipe, CountPipe, KindIcon, NgIcon, RouterLink, SeverityMark, TopBar, TrendChart],
+  providers: [BringIn],
+  viewProviders: [provideIcons({ lucideSearch, lucideUpload })],
+  templateUrl: './library.html',
+  host: {
+    class: 'flex h-full flex-col',
+    '(dragover)': 'over($event)',
+    '(dragleave)': 'leave($event)',
+    '(drop)': 'drop($event)',
+  },
+})
+export class Library {
+  readonly #api = inject(Api);
+  readonly bring = inject(BringIn);
+  readonly project = input.required<string>();
+  readonly info = signal<LibraryInfo | null>(null);
+  readonly error = signal('');
+  readonly dragging = signal(false);
+  readonly search = signal('');
+  readonly mayEdit = computed(() => (this.info()?.role ?? 'viewer') !== 'viewer');
+  readonly title = computed(() => (this.info() ? libraryTitle(this.info()!.scenes) : ''));
+  readonly most = computed(() => Math.max(1, ...(this.info()?.mostWrong ?? []).map((one) => one.count)));
+  readonly found = toSignal(
+    toObservable(this.search).pipe(
+      debounceTime(150),
+      switchMap((text) => (text.trim() ? this.#api.search(this.project(), text.trim()).pipe(catchError(() => of([]))) : of(null))),
+    ),
+    { initialValue: null as FoundObject[] | null },
+  );
+
+  constructor() {
+    effect(() => void this.load(this.project()));
+    // Standings are worked out a moment after a change; look again until they are.
+    const timer = setInterval(() => {
+      if (this.info()?.scenes.some((scene) => !scene.judged)) void this.load(this.project());
+    }, 1500);
+    const remove = inject(Commands).add(() => [
+      ...(this.info()?.scenes ?? []).map((scene) => ({ id: `scene-${scene.id}`, title: `Open ${scene.name}`, run: () => document.querySelector<HTMLElement>(`[data-scene="${scene.id}"]`)?.click() })),
+      { id: 'bring-in', title: 'Bring in a scene', off: () => !this.mayEdit(), run: () => document.querySelector<HTMLElement>('[data-bring-in]')?.click() },
+    ]);
+    inject(DestroyRef).onDestroy(() => {
+      clearInterval(timer);
+      remove();
+    });
+  }
+  async load(project: string): Promise<void> {
+    try {
+      this.info.set(await firstValueFrom(this.#api.library(project)));
+      this.error.set('');
+    } catch (error) {
+      this.error.set((error as Error).message);
+    }
+  }
+  share(scene: LibraryInfo['scenes'][number]): number {
+    const { standing } = scene;
+    return standing?.named ? Math.floor((100 * standing.fitting) / standing.named) : 100;
+  }
+  over(event: DragEvent): void {
+    if (!this.mayEdit() || !event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    this.dragging.set(true);
+  }
+  leave(event: DragEvent): void {
+    if (event.relatedTarget === null) this.dragging.set(false);
+  }
+  async drop(event: DragEvent): Promise<void> {
+    event.preventDefault();
+    this.dragging.set(false);
+    if (this.mayEdit() && event.dataTransfer) this.bring.start(this.project(), await filesFromDrop(event.dataTransfer));
+  }
+  choose(field: HTMLInputElement): void {
+    if (field.files) this.bring.start(this.project(), filesFromList(field.files));
+    field.value = '';
+  }
+}

@@ -1,0 +1,40 @@
+import { DialogRef } from '@angular/cdk/dialog';
+import { Component, inject } from '@angular/core';
+import { Commands } from '../state/commands';
+
+const always: readonly (readonly [string, string])[] = [
+  ['Up, Down', 'walk the rows; with Shift, pick on'],
+  ['Left, Right', 'fold and unfold; to the parent, to the first child'],
+  ['Space', 'pick a row as well, or let it go'],
+  ['Ctrl A', 'pick everything the filter shows'],
+  ['F2, Enter', 'rename the object the keys are on'],
+  ['Tab', 'while renaming: keep it and rename the next'],
+  ['Esc', 'back out; pick nothing'],
+  ['F, I', 'in the 3D view: bring into view; only what is picked'],
+  ['1 2 3 4', 'in the 3D view: free, front, side, top'],
+];
+
+@Component({
+  selector: 'rq-key-list',
+  template: `
+    <div class="sheet w-[560px] max-w-[92vw]">
+      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Keys</h2>
+      <dl class="grid grid-cols-[150px_1fr] gap-y-1.5 overflow-y-auto px-4 py-3">
+        @for (line of lines; track line[1]) {
+          <dt><kbd class="chip">{{ line[0] }}</kbd></dt>
+          <dd>{{ line[1] }}</dd>
+        }
+      </dl>
+      <div class="flex justify-end border-t border-line px-4 py-3"><button type="button" class="btn" (click)="ref.close()">Close</button></div>
+    </div>
+  `,
+})
+export class KeyList {
+  readonly ref = inject(DialogRef);
+  readonly lines = [
+    ...inject(Commands)
+      .all()
+      .flatMap((command) => (command.keys ? [[command.keys, command.title] as const] : [])),
+    ...always,
+  ];
+}

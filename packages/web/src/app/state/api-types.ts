@@ -1,0 +1,89 @@
+import type { Edit, Gate, Kind, Standing } from '@renquil/core';
+
+export type Role = 'viewer' | 'artist' | 'lead';
+export interface SessionInfo {
+  readonly account: { readonly id: number; readonly name: string };
+  readonly projects: readonly { readonly slug: string; readonly name: string; readonly role: Role }[];
+  readonly demo: boolean;
+}
+export interface SceneSummary {
+  readonly id: number;
+  readonly name: string;
+  readonly sourceName: string;
+  readonly revision: number;
+  readonly objects: number;
+  readonly version: number | null;
+  readonly unsaved: number;
+  readonly standing: Standing | null;
+  readonly judged: boolean;
+  readonly updatedAt: string;
+  readonly updatedBy: string;
+}
+export interface LibraryInfo {
+  readonly project: { readonly slug: string; readonly name: string };
+  readonly role: Role;
+  readonly scenes: readonly SceneSummary[];
+  readonly trend: readonly { readonly day: string; readonly named: number; readonly fitting: number }[];
+  readonly mostWrong: readonly { readonly check: string; readonly count: number; readonly title: string }[];
+  readonly lately: readonly { readonly who: string; readonly what: string; readonly scene: string | null; readonly at: string }[];
+}
+export interface FoundObject {
+  readonly scene: number;
+  readonly sceneName: string;
+  readonly object: number;
+  readonly name: string;
+  readonly kind: Kind;
+}
+export interface LoggedChange {
+  readonly revision: number;
+  readonly id: string;
+  readonly author: string;
+  readonly authorId?: number;
+  readonly label: string;
+  readonly edits: readonly Edit[];
+}
+export interface OpenedScene {
+  readonly project: { readonly slug: string; readonly name: string };
+  readonly role: Role;
+  readonly scene: SceneSummary;
+  readonly snapshot: number;
+  readonly changes: readonly LoggedChange[];
+}
+export interface JobInfo {
+  readonly id: number;
+  readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+  readonly stage: string;
+  readonly done: number;
+  readonly total: number;
+  readonly result: { readonly scene?: number; readonly handoff?: number; readonly name?: string; readonly objects?: number } | null;
+  readonly error: { readonly code: string; readonly text: string } | null;
+}
+export interface VersionInfo {
+  readonly number: number;
+  readonly revision: number;
+  readonly note: string;
+  readonly author: string;
+  readonly at: string;
+}
+export interface HistoryLine {
+  readonly revision: number;
+  readonly author: string;
+  readonly label: string;
+  readonly at: string;
+}
+export interface HandoffInfo {
+  readonly id: number;
+  readonly revision: number;
+  readonly author: string;
+  readonly reason: string | null;
+  readonly at: string;
+  readonly gate: Gate;
+  readonly readBack: { readonly objects: number; readonly arrived: number; readonly geometry: boolean };
+  readonly files: readonly { readonly name: string; readonly bytes: number; readonly sha256: string }[];
+}
+export interface MemberInfo {
+  readonly id: number;
+  readonly signIn: string;
+  readonly name: string;
+  readonly role: Role;
+}

@@ -1,0 +1,34 @@
+import type { Edit } from '@renquil/core';
+import type { LoggedChange } from './api-types';
+
+export interface Done {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+}
+export interface Stacks {
+  readonly undo: readonly Done[];
+  readonly redo: readonly Done[];
+}
+const [undoPrefix, redoPrefix] = ['Undo: ', 'Redo: '];
+export const undoLabel = (done: Done): string => undoPrefix + done.label;
+export const redoLabel = (done: Done): string => redoPrefix + done.label;
+
+/** What one person can undo and redo, read back from the log, so that a reload does not take it away. */
+export function stacksFrom(log: readonly LoggedChange[], author: number): Stacks {
+  const undo: Done[] = [];
+  const redo: Done[] = [];
+  for (const change of log) {
+    if (change.authorId !== author) continue;
+    if (change.label.startsWith(undoPrefix)) {
+      const back = undo.pop();
+      if (back) redo.push(back);
+    } else if (change.label.startsWith(redoPrefix)) {
+      const again = redo.pop();
+      if (again) undo.push(again);
+    } else {
+      undo.push({ label: change.label, edits: change.edits });
+      redo.length = 0;
+    }
+  }
+  return { undo, redo };
+}

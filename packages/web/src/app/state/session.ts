@@ -1,0 +1,40 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { catchError, map, of, switchMap, tap, type Observable } from 'rxjs';
+import { Api } from './api';
+import type { SessionInfo } from './api-types';
+
+/** Who is signed in here. */
+@Injectable({ providedIn: 'root' })
+export class Session {
+  readonly #api = inject(Api);
+  readonly info = signal<SessionInfo | null>(null);
+  readonly initials = computed(() =>
+    (this.info()?.account.name ?? '')
+      .split(/\s+/)
+      .map((word) => word[0] ?? '')
+      .join('')
+      .slice(0, 2)
+      .toUpperCase(),
+  );
+
+  /** The session, asked for once. */
+  known(): Observable<SessionInfo | null> {
+    const now = this.info();
+    return now ? of(now) : this.#load();
+  }
+  signIn(name: string, password: string): Observable<SessionInfo | null> {
+    return this.#api.signIn(name, password).pipe(switchMap(() => this.#load()));
+  }
+  signOut(): Observable<null> {
+    return this.#api.signOut().pipe(
+      tap(() => this.info.set(null)),
+      map(() => null),
+    );
+  }
+  #load(): Observable<SessionInfo | null> {
+    return this.#api.session().pipe(
+      catchError(() => of(null)),
+      tap((info) => this.info.set(info)),
+    );
+  }
+}

@@ -1,0 +1,27 @@
+import { Component, computed, input } from '@angular/core';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucideBox, lucideBoxSelect, lucideCrosshair, lucideFolder, lucideLightbulb, lucideLocate, lucideSpline, lucideVideo } from '@ng-icons/lucide';
+import type { Kind } from '@renquil/core';
+
+const icons: Record<Kind, string> = {
+  mesh: 'lucideBox',
+  group: 'lucideFolder',
+  joint: 'lucideSpline',
+  control: 'lucideLocate',
+  camera: 'lucideVideo',
+  light: 'lucideLightbulb',
+  locator: 'lucideCrosshair',
+  helper: 'lucideBoxSelect',
+};
+
+@Component({
+  selector: 'rq-kind',
+  imports: [NgIcon],
+  viewProviders: [provideIcons({ lucideBox, lucideBoxSelect, lucideCrosshair, lucideFolder, lucideLightbulb, lucideLocate, lucideSpline, lucideVideo })],
+  template: `<ng-icon [name]="icon()" [title]="of()" size="15px" />`,
+  host: { class: 'inline-flex shrink-0 text-ink-2' },
+})
+export class KindIcon {
+  readonly of = input.required<Kind>();
+  readonly icon = computed(() => icons[this.of()]);
+}

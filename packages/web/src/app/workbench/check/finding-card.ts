@@ -1,0 +1,50 @@
+import { Component, computed, inject } from '@angular/core';
+import { pathOf } from '@renquil/core';
+import { OpenScene } from '../../state/open-scene';
+import { CountPipe } from '../../ui/count';
+import { KindIcon } from '../../ui/kind-icon';
+import { SeverityMark } from '../../ui/severity-mark';
+import { NameField } from '../ledger/name-field';
+import { LedgerState } from '../ledger/ledger-state';
+import { namePieces } from '../ledger/name-view';
+import { FindingsState } from './findings-state';
+
+/** One finding: which object, what is wrong, why, where the rule comes from, and the way to put it right. */
+@Component({
+  selector: 'rq-finding-card',
+  imports: [CountPipe, KindIcon, NameField, SeverityMark],
+  templateUrl: './finding-card.html',
+  host: { class: 'block h-full overflow-y-auto bg-page p-4' },
+})
+export class FindingCard {
+  readonly open = inject(OpenScene);
+  readonly state = inject(FindingsState);
+  readonly ledger = inject(LedgerState);
+  readonly pieces = namePieces;
+  readonly object = computed(() => {
+    this.open.tick();
+    const id = this.state.current()?.object;
+    return id === undefined ? null : (this.open.scene.find(id) ?? null);
+  });
+  readonly path = computed(() => {
+    const object = this.object();
+    return object ? pathOf(this.open.scene, object.id) : '';
+  });
+  readonly fix = computed(() => {
+    const finding = this.state.finding();
+    const edit = finding ? this.state.fixes([finding])[0] : undefined;
+    return edit?.kind === 'rename' ? edit : null;
+  });
+  readonly alike = computed(() => {
+    const finding = this.state.finding();
+    return finding?.fixable ? this.state.fixes(this.state.all().filter((f) => f.check === finding.check)) : [];
+  });
+  apply(): void {
+    const [fix, finding] = [this.fix(), this.state.finding()];
+    if (fix && finding) this.open.apply(`Fix: ${finding.message} in ${fix.from || 'an unnamed object'}`, [fix]);
+  }
+  applyAlike(): void {
+    const check = this.state.check();
+    if (check) this.open.apply(`Fix ${this.alike().length} × ${check.title.toLowerCase()}`, this.alike());
+  }
+}

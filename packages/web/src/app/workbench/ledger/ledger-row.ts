@@ -1,0 +1,56 @@
+import { Component, computed, inject, input } from '@angular/core';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
+import type { TreeRow } from '@renquil/core';
+import { OpenScene } from '../../state/open-scene';
+import { CountPipe } from '../../ui/count';
+import { KindIcon } from '../../ui/kind-icon';
+import { SeverityMark } from '../../ui/severity-mark';
+import { LedgerState } from './ledger-state';
+import { NameField } from './name-field';
+import type { RowView } from './row-view';
+
+@Component({
+  selector: 'rq-ledger-row',
+  imports: [NgIcon, KindIcon, NameField, SeverityMark, CountPipe],
+  viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
+  templateUrl: './ledger-row.html',
+  host: {
+    class: 'grid h-[26px] cursor-default items-stretch border-b border-line/60 select-none',
+    role: 'row',
+    '[id]': "'row-' + row().id",
+    '[style.grid-template-columns]': 'template()',
+    '[class.bg-picked]': 'picked()',
+    '[class.shadow-[inset_3px_0_0_var(--spruce)]]': 'picked()',
+    '[class.outline-1]': 'active()',
+    '[class.-outline-offset-1]': 'active()',
+    '[class.outline-spruce]': 'active()',
+    '[class.opacity-60]': 'row().context',
+    '[attr.aria-level]': 'row().depth + 1',
+    '[attr.aria-rowindex]': 'index() + 2',
+    '[attr.aria-selected]': 'picked()',
+    '[attr.aria-expanded]': 'row().hasChildren ? row().open : null',
+  },
+})
+export class LedgerRow {
+  readonly #open = inject(OpenScene);
+  readonly state = inject(LedgerState);
+  readonly row = input.required<TreeRow>();
+  readonly view = input.required<RowView>();
+  readonly columns = input.required<'slots' | 'tree'>();
+  readonly template = input.required<string>();
+  readonly picked = input.required<boolean>();
+  readonly active = input.required<boolean>();
+  readonly editing = input.required<boolean>();
+  readonly index = input.required<number>();
+  readonly object = computed(() => (this.view(), this.#open.scene.get(this.row().id)));
+  readonly faces = computed(() => {
+    const { shape } = this.object();
+    return shape === null ? null : this.#open.scene.shapes[shape]!.faces;
+  });
+
+  fold(event: MouseEvent): void {
+    event.stopPropagation();
+    this.state.toggleFold(this.row().id);
+  }
+}

@@ -1,0 +1,128 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  nothingPicked, parseQuery, pick, pickMany, stepRow, treeRows, type Clash, type Finding, type Kind, type ObjectId, type PickHow, type Picking,
+} from '@renquil/core'; // prettier-ignore
+import { OpenScene } from '../../state/open-scene';
+
+export interface ShownPreview {
+  readonly names: ReadonlyMap<ObjectId, string>;
+  readonly clashes: ReadonlyMap<ObjectId, Clash>;
+}
+
+/** What the ledger shows and what is picked: shared by ledger, viewport, bench and checks. */
+@Injectable()
+export class LedgerState {
+  readonly #open = inject(OpenScene);
+  readonly filter = signal('');
+  readonly kind = signal<Kind | ''>('');
+  readonly folded = signal<ReadonlySet<ObjectId>>(new Set());
+  readonly picking = signal<Picking>(nothingPicked);
+  readonly editing = signal<ObjectId | null>(null);
+  readonly preview = signal<ShownPreview | null>(null);
+  /** Draw only what is picked. */
+  readonly isolated = signal<ReadonlySet<ObjectId> | null>(null);
+  /** Asks the ledger to bring a row into view. */
+  readonly reveal = signal<{ readonly id: ObjectId } | null>(null);
+
+  readonly query = computed(() => {
+    const text = this.filter().trim();
+    const kind = this.kind();
+    try {
+      const words = text ? parseQuery(text) : null;
+      if (!words && !kind) return { test: null, error: null };
+      return { test: (scene: Parameters<NonNullable<typeof words>>[0], object: Parameters<NonNullable<typeof words>>[1]) => (!kind || object.kind === kind) && (!words || words(scene, object)), error: null };
+    } catch (error) {
+      return { test: null, error: (error as Error).message };
+    }
+  });
+  readonly matches = computed<ReadonlySet<ObjectId> | null>(() => {
+    this.#open.tick();
+    const { test } = this.query();
+    if (!test) return null;
+    const found = new Set<ObjectId>();
+    const { scene } = this.#open;
+    for (const object of scene.walk()) if (test(scene, object)) found.add(object.id);
+    return found;
+  });
+  readonly rows = computed(() => {
+    this.#open.tick();
+    return treeRows(this.#open.scene, { folded: this.folded(), matches: this.matches() });
+  });
+  readonly order = computed(() => this.rows().map((row) => row.id));
+  readonly shownCount = computed(() => this.matches()?.size ?? (this.#open.tick(), this.#open.scene.size));
+  readonly pickedFaces = computed(() => {
+    this.#open.tick();
+    const { scene } = this.#open;
+    let faces = 0;
+    for (const id of this.picking().picked) {
+      const shape = scene.find(id)?.shape;
+      if (shape !== null && shape !== undefined) faces += scene.shapes[shape]!.faces;
+    }
+    return faces;
+  });
+
+  pick(id: ObjectId, how: PickHow): void {
+    this.picking.set(pick(this.picking(), id, how, this.order()));
+  }
+  pickAll(ids: Iterable<ObjectId>): void {
+    this.picking.set(pickMany(ids));
+  }
+  pickNothing(): void {
+    this.picking.set(nothingPicked);
+  }
+  /** All that match the filter; without one, all rows shown. */
+  pickShown(): void {
+    const rows = this.rows().filter((row) => !row.context);
+    this.picking.set(pickMany(rows.map((row) => row.id)));
+  }
+  step(by: number, extend: boolean): void {
+    const next = stepRow(this.order(), this.picking().active, by);
+    if (next === null) return;
+    this.pick(next, extend ? 'range' : 'only');
+    this.reveal.set({ id: next });
+  }
+  toggleFold(id: ObjectId): void {
+    const folded = new Set(this.folded());
+    if (!folded.delete(id)) folded.add(id);
+    this.folded.set(folded);
+  }
+  foldAll(): void {
+    const all = new Set<ObjectId>();
+    for (const object of this.#open.scene.walk()) if (object.children.length) all.add(object.id);
+    this.folded.set(all);
+  }
+  unfoldAll(): void {
+    this.folded.set(new Set());
+  }
+  /** Left: fold, else to the parent. Right: unfold, else to the first child. */
+  walk(to: 'out' | 'in'): void {
+    const { active } = this.picking();
+    const row = this.rows().find((r) => r.id === active);
+    if (!row) return;
+    const object = this.#open.scene.get(row.id);
+    if (to === 'out' && row.open) this.toggleFold(row.id);
+    else if (to === 'in' && row.hasChildren && !row.open) this.toggleFold(row.id);
+    else if (to === 'in' && row.open) this.step(1, false);
+    else if (to === 'out' && object.parent !== null) this.show(object.parent);
+  }
+  /** Picks one object and brings its row into view, unfolding what is above and dropping a filter that hides it. */
+  show(id: ObjectId, how: PickHow = 'only'): void {
+    const { scene } = this.#open;
+    if (!scene.find(id)) return;
+    const folded = new Set(this.folded());
+    for (const ancestor of scene.ancestors(id)) folded.delete(ancestor.id);
+    if (folded.size !== this.folded().size) this.folded.set(folded);
+    const matches = this.matches();
+    if (matches && !matches.has(id)) {
+      this.filter.set('');
+      this.kind.set('');
+    }
+    this.pick(id, how);
+    this.reveal.set({ id });
+  }
+}
+
+export function worst(findings: readonly Finding[]): Finding | null {
+  const rank = { blocker: 0, warning: 1, note: 2 };
+  return findings.reduce<Finding | null>((best, f) => (best && rank[best.severity] <= rank[f.severity] ? best : f), null);
+}

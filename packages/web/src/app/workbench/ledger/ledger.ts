@@ -1,0 +1,126 @@
+import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import { afterNextRender, Component, computed, effect, ElementRef, inject, input, Injector, untracked, viewChild } from '@angular/core';
+import type { TreeRow } from '@renquil/core';
+import { Analysis } from '../../state/analysis';
+import { OpenScene } from '../../state/open-scene';
+import { count } from '../../ui/count';
+import { LedgerRow } from './ledger-row';
+import { LedgerState } from './ledger-state';
+import { NameReader } from './name-view';
+import { viewRow, type RowContext, type RowView } from './row-view';
+
+export const slotTitles: Readonly<Record<string, string>> = { side: 'Side', place: 'Place', what: 'What', number: 'No.', surface: 'Surface', type: 'Type' };
+const slotWidths: Readonly<Record<string, string>> = { side: '50px', place: '54px', what: 'minmax(84px,118px)', number: '50px', surface: 'minmax(70px,98px)', type: '54px' };
+
+/** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
+@Component({
+  selector: 'rq-ledger',
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, LedgerRow],
+  templateUrl: './ledger.html',
+  host: { class: 'flex h-full min-h-0 min-w-0 flex-col bg-sheet' },
+})
+export class Ledger {
+  readonly open = inject(OpenScene);
+  readonly state = inject(LedgerState);
+  readonly #analysis = inject(Analysis);
+  readonly #injector = inject(Injector);
+  /** Slot columns, or what Arrange wants to see instead. */
+  readonly columns = input<'slots' | 'tree'>('slots');
+  readonly viewport = viewChild.required(CdkVirtualScrollViewport);
+  readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
+
+  readonly slots = [...this.open.convention.slots.keys()];
+  readonly titles = computed(() => (this.columns() === 'slots' ? this.slots.map((slot) => slotTitles[slot] ?? slot) : ['Kind', 'Faces', 'Children']));
+  readonly template = computed(() => {
+    const middle = this.columns() === 'slots' ? this.slots.map((slot) => slotWidths[slot] ?? '80px') : ['84px', '74px', '74px'];
+    return `minmax(180px,1fr) ${middle.join(' ')} 138px`;
+  });
+  readonly total = computed(() => {
+    this.open.tick();
+    const all = this.open.scene.size;
+    return this.state.matches() ? `${count(this.state.shownCount())} of ${count(all)}` : count(all);
+  });
+  readonly #reader = new NameReader(this.open.convention);
+  readonly context = computed<RowContext>(() => {
+    this.open.tick();
+    this.#analysis.version();
+    return {
+      scene: this.open.scene,
+      convention: this.open.convention,
+      reader: this.#reader,
+      analysis: this.#analysis,
+      home: this.open.home(),
+      preview: this.state.preview(),
+      slots: this.slots,
+    };
+  });
+  readonly view = (row: TreeRow): RowView => viewRow(row, this.context());
+  readonly trackRow = (_: number, row: TreeRow): number => row.id;
+
+  constructor() {
+    effect(() => {
+      const wanted = this.state.reveal();
+      if (wanted) untracked(() => afterNextRender(() => this.#scrollTo(wanted.id), { injector: this.#injector }));
+    });
+    // Back from editing a name, the keys belong to the rows again.
+    let wasEditing = false;
+    effect(() => {
+      const editing = this.state.editing() !== null;
+      if (wasEditing && !editing) this.focus();
+      wasEditing = editing;
+    });
+  }
+  focus(): void {
+    this.grid().nativeElement.focus({ preventScroll: true });
+  }
+  click(event: MouseEvent, row: TreeRow): void {
+    if (event.ctrlKey || event.metaKey) this.state.pick(row.id, 'toggle');
+    else this.state.pick(row.id, event.shiftKey ? 'range' : 'only');
+    if (this.state.editing() !== row.id) this.focus();
+  }
+  startEditing(): void {
+    const { active } = this.state.picking();
+    if (active !== null && this.open.mayEdit()) this.state.editing.set(active);
+  }
+  key(event: KeyboardEvent): void {
+    if (this.state.editing() !== null) return;
+    const page = Math.max(1, Math.floor(this.viewport().getViewportSize() / 26) - 1);
+    const actions: Record<string, () => void> = {
+      ArrowDown: () => this.state.step(1, event.shiftKey),
+      ArrowUp: () => this.state.step(-1, event.shiftKey),
+      PageDown: () => this.state.step(page, event.shiftKey),
+      PageUp: () => this.state.step(-page, event.shiftKey),
+      Home: () => this.state.step(-1e9, event.shiftKey),
+      End: () => this.state.step(1e9, event.shiftKey),
+      ArrowLeft: () => this.state.walk('out'),
+      ArrowRight: () => this.state.walk('in'),
+      F2: () => this.startEditing(),
+      Enter: () => this.startEditing(),
+      Escape: () => this.state.pickNothing(),
+      ' ': () => this.#toggleActive(),
+    };
+    if ((event.ctrlKey || event.metaKey) && event.key === 'a') {
+      event.preventDefault();
+      this.state.pickShown();
+      return;
+    }
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const action = actions[event.key];
+    if (!action) return;
+    event.preventDefault();
+    action();
+  }
+  #toggleActive(): void {
+    const { active } = this.state.picking();
+    if (active !== null) this.state.pick(active, 'toggle');
+  }
+  #scrollTo(id: number): void {
+    const at = this.state.order().indexOf(id);
+    if (at < 0) return;
+    const viewport = this.viewport();
+    viewport.checkViewportSize();
+    const [top, size] = [viewport.measureScrollOffset('top'), viewport.getViewportSize()];
+    const y = at * 26;
+    if (y < top || y + 26 > top + size) viewport.scrollToOffset(Math.max(0, y < top && top - y < 60 ? y : y - size / 2 + 13));
+  }
+}

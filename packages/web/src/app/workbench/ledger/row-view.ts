@@ -1,0 +1,80 @@
+import { judgeName, type CompiledConvention, type Finding, type ObjectId, type Scene, type Severity, type SceneObject, type StaysHome, type TreeRow } from '@renquil/core';
+import type { Analysis } from '../../state/analysis';
+import { worst, type ShownPreview } from './ledger-state';
+import { namePieces, type NamePiece, type NameReader } from './name-view';
+
+export interface SlotCell {
+  readonly slot: string;
+  readonly text: string;
+  readonly changed: boolean;
+  /** Only the best reading of a name that does not fit. */
+  readonly dim: boolean;
+}
+export interface RowView {
+  readonly id: ObjectId;
+  readonly pieces: readonly NamePiece[];
+  readonly unnamed: boolean;
+  readonly becomes: string | null;
+  readonly cells: readonly SlotCell[];
+  readonly helper: boolean;
+  readonly severity: Severity | 'clear' | null;
+  readonly verdict: string;
+  readonly because: string;
+}
+export interface RowContext {
+  readonly scene: Scene;
+  readonly convention: CompiledConvention;
+  readonly reader: NameReader;
+  readonly analysis: Analysis;
+  readonly home: StaysHome;
+  readonly preview: ShownPreview | null;
+  readonly slots: readonly string[];
+}
+
+/** Everything one line of the ledger shows, from the scene, the findings and the preview. */
+export function viewRow(row: TreeRow, context: RowContext): RowView {
+  const object = context.scene.get(row.id);
+  const becomes = context.preview?.names.get(row.id) ?? null;
+  const before = context.reader.read(object.kind, object.name);
+  const shown = becomes === null ? before : context.reader.read(object.kind, becomes);
+  const helper = shown.helper || object.kind === 'helper';
+  const text = (reading: typeof shown, slot: string): string => (reading.helper ? '' : (reading.slots.get(slot)?.text ?? ''));
+  const cells = context.slots.map((slot): SlotCell => {
+    const now = text(shown, slot);
+    return { slot, text: now, changed: becomes !== null && now !== text(before, slot), dim: !shown.fits };
+  });
+  return {
+    id: row.id,
+    pieces: namePieces(object.name),
+    unnamed: object.name === '',
+    becomes,
+    cells,
+    helper,
+    ...(becomes === null ? verdictNow(object, context, helper) : verdictThen(object, becomes, context)),
+  };
+}
+
+type Verdict = Pick<RowView, 'severity' | 'verdict' | 'because'>;
+
+function verdictNow(object: SceneObject, { analysis, home }: RowContext, helper: boolean): Verdict {
+  if (analysis.progress()) return { severity: null, verdict: '', because: '' };
+  const finding = worst(analysis.of(object.id));
+  if (finding) return fromFinding(finding, analysis.of(object.id).length);
+  if (helper || home.all.has(object.id)) return { severity: 'clear', verdict: 'helper, stays home', because: 'It stays home when the scene is handed off.' };
+  return { severity: 'clear', verdict: 'fits', because: 'The name fits its pattern.' };
+}
+
+function verdictThen(object: SceneObject, becomes: string, { scene, convention, preview }: RowContext): Verdict {
+  const clash = preview!.clashes.get(object.id);
+  if (clash) {
+    const then = clash.way === 'number-on' ? `clash, → ${becomes}` : 'clash';
+    return { severity: 'blocker', verdict: then, because: `"${clash.wanted}" is the name of another object${clash.way === 'number-on' ? `; it becomes "${becomes}"` : ''}.` };
+  }
+  const finding = judgeName(scene, convention, object, becomes, preview!.names);
+  return finding ? fromFinding(finding, 1) : { severity: 'clear', verdict: 'will fit', because: `"${becomes}" fits its pattern.` };
+}
+
+function fromFinding(finding: Finding, many: number): Verdict {
+  const more = many > 1 ? ` (and ${many - 1} more)` : '';
+  return { severity: finding.severity, verdict: finding.message, because: finding.because + more };
+}

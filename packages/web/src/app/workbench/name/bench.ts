@@ -1,0 +1,56 @@
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { Component, inject } from '@angular/core';
+import { OpenScene } from '../../state/open-scene';
+import { CountPipe } from '../../ui/count';
+import { BenchState } from './bench-state';
+import { StepCard } from './step-card';
+
+/** The rename bench: steps in order, each with how many names it changes; the ledger shows the outcome in place. */
+@Component({
+  selector: 'rq-bench',
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, StepCard],
+  template: `
+    <div class="flex items-baseline gap-2 px-3.5 pt-3.5 pb-2">
+      <h2 class="text-[14px] font-bold">Rename bench</h2>
+      <span class="text-ink-2" data-testid="bench-target">
+        on
+        @switch (bench.target()) {
+          @case ('picked') { what is picked, {{ bench.objects().length | count: 'object' }} }
+          @case ('shown') { what the filter shows, {{ bench.objects().length | count: 'object' }} }
+          @case ('all') { the whole scene, {{ bench.objects().length | count: 'object' }} }
+        }
+      </span>
+    </div>
+    <div class="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto px-3.5 pb-3">
+      @for (step of bench.steps(); track $index; let i = $index) {
+        <rq-step-card [step]="step" [index]="i" />
+      } @empty {
+        <p class="text-ink-2">
+          Steps change many names at once: swap a word, number, add text. Pick objects first, or filter, or leave it to the whole scene. Nothing
+          changes before you apply.
+        </p>
+      }
+      @if (bench.error()) {
+        <p class="text-block" role="alert" data-testid="bench-error">{{ bench.error() }}</p>
+      }
+      <div class="flex items-center justify-between">
+        <button type="button" class="btn" [cdkMenuTriggerFor]="kinds" [disabled]="!open.mayEdit()" data-testid="add-step">+ Add step</button>
+        @if (bench.result(); as result) {
+          <span class="text-[12px] text-ink-2">{{ bench.steps().length | count: 'step' }}, previewed in {{ result.took < 1 ? 'under 1' : (result.took.toFixed(0)) }} ms</span>
+        }
+      </div>
+    </div>
+    <ng-template #kinds>
+      <div class="sheet p-1" cdkMenu>
+        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="bench.add('swap-words')">Swap words</button>
+        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="bench.add('number')">Number</button>
+        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="bench.add('add-text')">Add before or after</button>
+      </div>
+    </ng-template>
+  `,
+  host: { class: 'flex h-full min-h-0 flex-col' },
+})
+export class Bench {
+  readonly open = inject(OpenScene);
+  readonly bench = inject(BenchState);
+}

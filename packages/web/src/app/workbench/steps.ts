@@ -1,0 +1,9 @@
+export const steps = ['arrange', 'name', 'check', 'hand-off', 'history'] as const;
+export type StepName = (typeof steps)[number];
+/** The order people work in; history is reached from the crumbs. */
+export const walked: readonly { readonly step: StepName; readonly title: string }[] = [
+  { step: 'arrange', title: 'Arrange' },
+  { step: 'name', title: 'Name' },
+  { step: 'check', title: 'Check' },
+  { step: 'hand-off', title: 'Hand off' },
+];

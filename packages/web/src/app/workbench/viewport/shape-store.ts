@@ -1,0 +1,62 @@
+import { BoxGeometry, BufferAttribute, BufferGeometry } from 'three';
+import type { Scene } from '@renquil/core';
+import type { DecodedPart } from '@renquil/formats';
+
+export interface ShapePart {
+  readonly geometry: BufferGeometry;
+  readonly lines: boolean;
+  /** Index into the scene's materials. */
+  readonly material: number | null;
+  readonly faces: number;
+}
+/** Corners kept at most over all shapes, so that a huge scene stays a scene of boxes instead of a crash. */
+const budget = 12_000_000;
+
+/** Drawable parts of every shape: decoded ones once they arrive, boxes before that, when too big, or when unreadable. */
+export class ShapeStore {
+  readonly #decoded = new Map<number, readonly ShapePart[]>();
+  readonly #boxes = new Map<number, readonly ShapePart[]>();
+  #corners = 0;
+  /** Shapes drawn as boxes since there was no room or no way to read them. */
+  boxed = 0;
+  constructor(readonly scene: Scene) {}
+
+  put(index: number, parts: readonly DecodedPart[] | null): void {
+    const corners = (parts ?? []).reduce((sum, part) => sum + part.indices.length, 0);
+    if (!parts || this.#corners + corners > budget) {
+      this.boxed++;
+      return;
+    }
+    this.#corners += corners;
+    this.#decoded.set(index, parts.map((part) => ({ geometry: geometryOf(part), lines: part.lines, material: part.material, faces: part.lines ? 0 : part.indices.length / 3 }))); // prettier-ignore
+  }
+  partsOf(index: number): readonly ShapePart[] {
+    return this.#decoded.get(index) ?? this.#boxOf(index);
+  }
+  dispose(): void {
+    for (const parts of [...this.#decoded.values(), ...this.#boxes.values()]) for (const { geometry } of parts) geometry.dispose();
+  }
+  #boxOf(index: number): readonly ShapePart[] {
+    let parts = this.#boxes.get(index);
+    if (!parts) {
+      const bounds = this.scene.shapes[index]?.bounds;
+      if (!bounds) parts = [];
+      else {
+        const [size, centre] = [0, 1, 2].reduce<[number[], number[]]>(([s, c], k) => [[...s, bounds.max[k]! - bounds.min[k]!], [...c, (bounds.max[k]! + bounds.min[k]!) / 2]], [[], []]); // prettier-ignore
+        const geometry = new BoxGeometry(size[0], size[1], size[2]).translate(centre[0]!, centre[1]!, centre[2]!);
+        parts = [{ geometry, lines: false, material: null, faces: 12 }];
+      }
+      this.#boxes.set(index, parts);
+    }
+    return parts;
+  }
+}
+
+function geometryOf(part: DecodedPart): BufferGeometry {
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new BufferAttribute(part.positions, 3));
+  geometry.setIndex(new BufferAttribute(part.indices, 1));
+  if (part.normals) geometry.setAttribute('normal', new BufferAttribute(part.normals, 3));
+  else if (!part.lines) geometry.computeVertexNormals();
+  return geometry;
+}

@@ -1,0 +1,220 @@
+import {
+  AmbientLight, Box3, Color, DirectionalLight, DoubleSide, EdgesGeometry, GridHelper, Group, InstancedMesh, LineBasicMaterial, LineSegments, Matrix4,
+  MeshBasicMaterial, MeshLambertMaterial, OrthographicCamera, PerspectiveCamera, Raycaster, Scene as ThreeScene, Vector2, Vector3, WebGLRenderer, type BufferGeometry, type Material,
+} from 'three'; // prettier-ignore
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import type { ObjectId, Scene } from '@renquil/core';
+import { drawList } from './draw-list';
+import { ShapeStore } from './shape-store';
+
+export type ViewName = 'free' | 'front' | 'side' | 'top';
+export interface StageColours {
+  readonly sky: string;
+  readonly ground: string;
+  readonly ink: string;
+  readonly pick: string;
+}
+const outlineMost = 300;
+
+/** The 3D view without a frame loop: it draws only when something changed. One draw call a shape part, however many objects share it. */
+export class Stage {
+  readonly #renderer: WebGLRenderer;
+  readonly #three = new ThreeScene();
+  readonly #content = new Group();
+  readonly #marks = new Group();
+  readonly #perspective = new PerspectiveCamera(38, 1, 0.01, 1000);
+  readonly #flat = new OrthographicCamera(-1, 1, 1, -1, -1000, 1000);
+  #camera: PerspectiveCamera | OrthographicCamera = this.#perspective;
+  #controls: OrbitControls;
+  #grid: GridHelper | null = null;
+  #asked = false;
+  #lines: { object: LineSegments; id: ObjectId }[] = [];
+  readonly #edges = new Map<BufferGeometry, EdgesGeometry>();
+  readonly #materials = new Map<string, Material>();
+  readonly store: ShapeStore;
+  /** Pictures drawn so far; tests and the on-demand promise count them. */
+  drawn = 0;
+
+  constructor(
+    readonly canvas: HTMLCanvasElement,
+    readonly scene: Scene,
+    readonly colours: StageColours,
+  ) {
+    this.store = new ShapeStore(scene);
+    this.#renderer = new WebGLRenderer({ canvas, antialias: true, powerPreference: 'low-power' });
+    this.#renderer.setPixelRatio(Math.min(devicePixelRatio, 2));
+    this.#three.background = new Color(colours.sky);
+    const [key, fill] = [new DirectionalLight(0xffffff, 2.2), new DirectionalLight(0xfff2d8, 0.7)];
+    key.position.set(3, 6, 5);
+    fill.position.set(-4, 1, -3);
+    this.#three.add(new AmbientLight(0xffffff, 1.1), key, fill, this.#content, this.#marks);
+    this.#controls = this.#control();
+  }
+  /** Everything anew: after the tree, a helper name, a switch or the isolation changed, or shapes arrived. */
+  rebuild(home: ReadonlySet<ObjectId>, only: ReadonlySet<ObjectId> | null): void {
+    for (const child of [...this.#content.children]) {
+      if (child instanceof InstancedMesh) child.dispose();
+    }
+    this.#content.clear();
+    this.#lines = [];
+    const matrix = new Matrix4();
+    for (const group of drawList(this.scene, home, only)) {
+      for (const part of this.store.partsOf(group.shape)) {
+        if (part.lines) {
+          for (const id of group.objects) this.#addLines(part.geometry, id);
+          continue;
+        }
+        const mesh = new InstancedMesh(part.geometry, this.#material(part.material, group.ghost), group.objects.length);
+        group.objects.forEach((id, i) => mesh.setMatrixAt(i, matrix.fromArray(this.scene.world(id) as number[])));
+        mesh.userData['objects'] = group.objects;
+        mesh.userData['ghost'] = group.ghost;
+        this.#content.add(mesh);
+      }
+    }
+    this.draw();
+  }
+  /** Outlines what is picked: jonquil over a dark edge, drawn on top of everything. */
+  markPicked(picked: ReadonlySet<ObjectId>): void {
+    this.#marks.clear();
+    let left = outlineMost;
+    for (const id of picked) {
+      if (!this.scene.find(id)) continue;
+      for (const object of this.scene.walk(id)) {
+        if (object.shape === null || left-- <= 0) continue;
+        for (const part of this.store.partsOf(object.shape)) this.#outline(part.geometry, part.lines, this.scene.world(object.id) as number[]);
+      }
+    }
+    this.draw();
+  }
+  objectAt(x: number, y: number): ObjectId | null {
+    const { clientWidth, clientHeight } = this.canvas;
+    const ray = new Raycaster();
+    ray.params.Line.threshold = this.#controls.target.distanceTo(this.#camera.position) * 0.006;
+    ray.setFromCamera(new Vector2((x / clientWidth) * 2 - 1, 1 - (y / clientHeight) * 2), this.#camera);
+    const hits = ray.intersectObjects(this.#content.children, false);
+    // A ghost is only picked where nothing real lies behind it.
+    const hit = hits.find((h) => !h.object.userData['ghost']) ?? hits[0];
+    if (!hit) return null;
+    if (hit.instanceId !== undefined) return (hit.object.userData['objects'] as ObjectId[])[hit.instanceId] ?? null;
+    return this.#lines.find((line) => line.object === hit.object)?.id ?? null;
+  }
+  /** Brings a box into view; null does nothing. */
+  fit(box: Box3 | null): void {
+    if (!box || box.isEmpty()) return;
+    const centre = box.getCenter(new Vector3());
+    const radius = Math.max(box.getSize(new Vector3()).length() / 2, 1e-4);
+    const direction = this.#camera.position.clone().sub(this.#controls.target).normalize();
+    if (direction.lengthSq() < 0.5) direction.set(0.55, 0.32, 0.77).normalize();
+    this.#perspective.near = radius / 100;
+    this.#perspective.far = radius * 200;
+    const aspect = this.canvas.clientWidth / Math.max(1, this.canvas.clientHeight);
+    const away = (radius * 1.08) / Math.sin(((this.#perspective.fov / 2) * Math.PI) / 180) / Math.min(1, aspect);
+    this.#camera.position.copy(centre).addScaledVector(direction, this.#camera === this.#flat ? radius * 10 : away);
+    this.#controls.target.copy(centre);
+    this.#flat.zoom = 1;
+    this.#flat.userData['half'] = radius * 1.08;
+    this.resize();
+    this.#controls.update();
+  }
+  look(view: ViewName): void {
+    const target = this.#controls.target.clone();
+    const directions: Record<ViewName, [number, number, number]> = { free: [0.55, 0.32, 0.77], front: [0, 0, 1], side: [1, 0, 0], top: [0, 1, 0.0001] };
+    const half = Math.max(1e-3, this.#camera.position.distanceTo(target) * Math.tan((19 * Math.PI) / 180));
+    this.#camera = view === 'free' ? this.#perspective : this.#flat;
+    this.#flat.userData['half'] ??= half;
+    this.#controls.dispose();
+    this.#controls = this.#control();
+    this.#controls.enableRotate = view === 'free';
+    this.#controls.target.copy(target);
+    this.#camera.position.copy(target).addScaledVector(new Vector3(...directions[view]).normalize(), half * 3);
+    this.resize();
+    this.#controls.update();
+  }
+  /** A floor grid under everything, a step of which is a round number of metres. */
+  setFloor(box: Box3): void {
+    if (this.#grid) this.#three.remove(this.#grid);
+    if (box.isEmpty()) return;
+    const size = box.getSize(new Vector3());
+    const step = 10 ** Math.floor(Math.log10(Math.max(size.x, size.z, 1e-3) / 2));
+    const lines = Math.ceil((Math.max(size.x, size.z) * 2.4) / step / 2) * 2;
+    this.#grid = new GridHelper(lines * step, lines, this.colours.ground, this.colours.ground);
+    this.#grid.position.y = box.min.y;
+    this.#three.add(this.#grid);
+  }
+  resize(): void {
+    const { clientWidth: width, clientHeight: height } = this.canvas;
+    if (!width || !height) return;
+    this.#renderer.setSize(width, height, false);
+    this.#perspective.aspect = width / height;
+    const half = (this.#flat.userData['half'] as number | undefined) ?? 1;
+    const wide = width / height;
+    Object.assign(this.#flat, { left: -half * Math.max(1, wide), right: half * Math.max(1, wide), top: half / Math.min(1, wide), bottom: -half / Math.min(1, wide) });
+    this.#perspective.updateProjectionMatrix();
+    this.#flat.updateProjectionMatrix();
+    this.draw();
+  }
+  draw(): void {
+    if (this.#asked) return;
+    this.#asked = true;
+    requestAnimationFrame(() => {
+      this.#asked = false;
+      this.drawn++;
+      this.#renderer.render(this.#three, this.#camera);
+    });
+  }
+  dispose(): void {
+    this.#controls.dispose();
+    this.store.dispose();
+    for (const edges of this.#edges.values()) edges.dispose();
+    for (const material of this.#materials.values()) material.dispose();
+    this.#renderer.dispose();
+    this.#renderer.forceContextLoss();
+  }
+
+  #control(): OrbitControls {
+    const controls = new OrbitControls(this.#camera, this.canvas);
+    controls.zoomToCursor = true;
+    controls.addEventListener('change', () => this.draw());
+    return controls;
+  }
+  #addLines(geometry: BufferGeometry, id: ObjectId): void {
+    const lines = new LineSegments(geometry, this.#keep('line', () => new LineBasicMaterial({ color: this.colours.ink })));
+    place(lines, this.scene.world(id) as number[]);
+    this.#lines.push({ object: lines, id });
+    this.#content.add(lines);
+  }
+  #outline(geometry: BufferGeometry, lines: boolean, world: number[]): void {
+    let edges = this.#edges.get(geometry);
+    if (!edges) this.#edges.set(geometry, (edges = lines ? (geometry.clone() as EdgesGeometry) : new EdgesGeometry(geometry, 30)));
+    if (!lines) {
+      const fill = this.#keep('pick-fill', () => new MeshBasicMaterial({ color: this.colours.pick, transparent: true, opacity: 0.42, depthTest: false, side: DoubleSide }));
+      const body = new InstancedMesh(geometry, fill, 1);
+      body.setMatrixAt(0, new Matrix4().fromArray(world));
+      body.renderOrder = 2;
+      this.#marks.add(body);
+    }
+    const dark = this.#keep(lines ? 'pick-line' : 'pick-edge', () => new LineBasicMaterial({ color: lines ? this.colours.pick : this.colours.ink, depthTest: false, transparent: true }));
+    const outline = new LineSegments(edges, dark);
+    place(outline, world);
+    outline.renderOrder = 3;
+    this.#marks.add(outline);
+  }
+  #material(index: number | null, ghost: boolean): Material {
+    return this.#keep(`${index}${ghost ? 'g' : ''}`, () => {
+      const [r, g, b, a] = index === null ? [0.62, 0.64, 0.62, 1] : this.scene.materials[index]!.colour;
+      const opacity = ghost ? 0.16 : a;
+      const colour = ghost ? new Color(this.colours.ink) : new Color(r, g, b);
+      return new MeshLambertMaterial({ color: colour, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1 });
+    });
+  }
+  #keep(key: string, make: () => Material): Material {
+    let material = this.#materials.get(key);
+    if (!material) this.#materials.set(key, (material = make()));
+    return material;
+  }
+}
+
+function place(object: LineSegments, world: number[]): void {
+  object.matrixAutoUpdate = false;
+  object.matrix.fromArray(world);
+}

@@ -1,0 +1,30 @@
+import type { Command } from '../state/commands';
+import type { Workbench } from './workbench';
+import { walked } from './steps';
+
+/** What can be done while a scene is open. */
+export function workbenchCommands(page: Workbench): Command[] {
+  const { open, ledger, bench } = page;
+  const readOnly = (): boolean => !open.mayEdit();
+  return [
+    { id: 'undo', title: `Undo${open.undoNext() ? `: ${open.undoNext()}` : ''}`, keys: 'Ctrl Z', off: () => open.undoNext() === null, run: () => open.undo() },
+    { id: 'redo', title: `Redo${open.redoNext() ? `: ${open.redoNext()}` : ''}`, keys: 'Ctrl Y', off: () => open.redoNext() === null, run: () => open.redo() },
+    { id: 'save', title: 'Save a version', keys: 'Ctrl S', off: readOnly, run: () => page.saveVersion() },
+    { id: 'filter', title: 'Filter the ledger', keys: '/', run: () => document.querySelector<HTMLElement>('[data-filter]')?.focus() },
+    ...walked.map(({ step, title }, i): Command => ({ id: step, title: `Go to ${title}`, keys: `Alt ${i + 1}`, run: () => page.go(step) })),
+    { id: 'history', title: 'Go to History', run: () => page.go('history') },
+    { id: 'bench', title: bench.shown() ? 'Put the rename bench away' : 'Show the rename bench', off: () => page.now() !== 'name', run: () => bench.shown.update((now) => !now) },
+    { id: 'swap', title: 'Add a step: swap words', off: readOnly, run: () => addStep(page, 'swap-words') },
+    { id: 'number', title: 'Add a step: number', off: readOnly, run: () => addStep(page, 'number') },
+    { id: 'add', title: 'Add a step: add before or after', off: readOnly, run: () => addStep(page, 'add-text') },
+    { id: 'fold', title: 'Fold everything', run: () => ledger.foldAll() },
+    { id: 'unfold', title: 'Unfold everything', run: () => ledger.unfoldAll() },
+    { id: 'shown', title: 'Pick everything the filter shows', run: () => ledger.pickShown() },
+  ];
+}
+
+function addStep(page: Workbench, kind: 'swap-words' | 'number' | 'add-text'): void {
+  page.go('name');
+  page.bench.shown.set(true);
+  page.bench.add(kind);
+}

@@ -1,0 +1,94 @@
+import { Dialog } from '@angular/cdk/dialog';
+import { Component, computed, DestroyRef, effect, inject, input, untracked } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
+import { TopBar } from '../shell/top-bar';
+import { Analysis } from '../state/analysis';
+import { Commands } from '../state/commands';
+import { OpenScene } from '../state/open-scene';
+import { CountPipe } from '../ui/count';
+import { HistoryStep } from '../history/history-step';
+import { SaveVersion } from '../history/save-version';
+import { ArrangeState } from './arrange/arrange-state';
+import { ArrangeStep } from './arrange/arrange-step';
+import { CheckStep } from './check/check-step';
+import { FindingsState } from './check/findings-state';
+import { HandoffStep } from './handoff/handoff-step';
+import { LedgerState } from './ledger/ledger-state';
+import { BenchState } from './name/bench-state';
+import { NameStep } from './name/name-step';
+import { steps, walked, type StepName } from './steps';
+import { ToolRow } from './tool-row';
+import { workbenchCommands } from './workbench-commands';
+
+/** One scene at one step: the bar with the steps, the tool row of the step, the step's room. */
+@Component({
+  selector: 'rq-workbench',
+  imports: [ArrangeStep, CheckStep, CountPipe, HandoffStep, HistoryStep, NameStep, NgIcon, RouterLink, ToolRow, TopBar],
+  providers: [Analysis, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState],
+  viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
+  templateUrl: './workbench.html',
+  host: { class: 'flex h-full flex-col' },
+})
+export class Workbench {
+  readonly open = inject(OpenScene);
+  readonly analysis = inject(Analysis);
+  readonly ledger = inject(LedgerState);
+  readonly bench = inject(BenchState);
+  readonly #router = inject(Router);
+  readonly #dialog = inject(Dialog);
+  readonly scene = input.required<string>();
+  readonly step = input.required<string>();
+  /** An object to pick once the scene is open: how other pages point at one. */
+  readonly object = input<string>();
+  readonly now = computed<StepName>(() => steps.find((one) => one === this.step()) ?? 'name');
+  readonly walked = walked;
+  readonly counts = computed<Record<string, number>>(() => {
+    const standing = this.analysis.standing();
+    if (!standing) return {};
+    const { byCheck, counts } = standing;
+    return { arrange: byCheck['empty-group'] ?? 0, name: standing.named - standing.fitting, check: counts.blocker + counts.warning + counts.note };
+  });
+  readonly version = computed(() => {
+    const info = this.open.info();
+    return info?.scene.version ? `v${String(info.scene.version).padStart(3, '0')}` : '';
+  });
+  readonly unsaved = computed(() => {
+    const info = this.open.info();
+    return info ? this.open.revision() - (info.scene.revision - info.scene.unsaved) : 0;
+  });
+
+  constructor() {
+    effect(() => {
+      const id = Number(this.scene());
+      untracked(() => void this.open.open(id));
+    });
+    effect(() => {
+      const id = Number(this.object());
+      if (this.open.state() === 'open' && id) untracked(() => this.ledger.show(id));
+    });
+    // What is not picked cannot stay picked once it is gone.
+    this.open.edits.subscribe(() => this.#dropGone());
+    this.open.versions.subscribe(() => void this.open.refreshInfo());
+    const remove = inject(Commands).add(() => (this.open.state() === 'open' ? workbenchCommands(this) : []));
+    inject(DestroyRef).onDestroy(remove);
+  }
+  go(step: StepName): void {
+    void this.#router.navigate(['/scenes', this.scene(), step]);
+  }
+  saveVersion(): void {
+    const ref = this.#dialog.open<boolean>(SaveVersion, { ariaLabel: 'Save a version', data: { scene: Number(this.scene()), settled: () => this.open.settled() } });
+    ref.closed.subscribe((saved) => {
+      if (saved) void this.open.refreshInfo();
+    });
+  }
+  retry(): void {
+    void this.open.open(Number(this.scene()));
+  }
+  #dropGone(): void {
+    const { picking } = this.ledger;
+    const gone = [...picking().picked].filter((id) => !this.open.scene.find(id));
+    if (gone.length) this.ledger.pickAll([...picking().picked].filter((id) => this.open.scene.find(id)));
+  }
+}
