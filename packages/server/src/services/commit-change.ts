@@ -4,6 +4,7 @@ import { insertEvent } from '../live/event-hub.js';
 import { updateIndex } from '../db/object-index.js';
 import { recordAudit } from '../db/projects.js';
 import { advanceScene, findChangeById, findScene, insertChange, listChanges, lockScene } from '../db/scenes.js';
+import { inPast } from './in-past.js';
 import { refreshSoon } from './refresh-soon.js';
 import type { Services } from './services.js';
 
@@ -58,7 +59,7 @@ async function commitIn(sql: Sql, services: Services, scene: number, author: { i
   await advanceScene(sql, scene, revision, copy.size, author.id);
   await updateIndex(sql, scene, copy, change.edits);
   await insertEvent(sql, scene, { type: 'change', revision, id: change.id, author: author.name, label: change.label });
-  await recordAudit(sql, (await findScene(sql, scene))!.project_id, author.id, change.label, scene);
+  await recordAudit(sql, (await findScene(sql, scene))!.project_id, author.id, inPast(change.label), scene);
   services.scenes.advance(scene, revision);
   return { revision, missed };
 }

@@ -17,7 +17,8 @@ export interface ResolvedNames {
 
 /**
  * Makes a list of new names unique over the scene, by the policy. Renames are simultaneous: a name that its owner gives
- * up in the same list is free. Only names that would change are looked at: what clashed before stays as it was.
+ * up in the same list is free. Names nobody else has or wants first are given out first, so that one clash does not push
+ * every later number on. Only names that would change are looked at: what clashed before stays as it was.
  */
 export function resolveClashes(scene: Scene, wanted: ReadonlyMap<ObjectId, string>, policy: ClashPolicy): ResolvedNames {
   const names = new Map<ObjectId, string>();
@@ -27,25 +28,23 @@ export function resolveClashes(scene: Scene, wanted: ReadonlyMap<ObjectId, strin
   const owner = (name: string): ObjectId | undefined => {
     const earlier = claimed.get(name);
     if (earlier !== undefined) return earlier;
-    for (const id of scene.withName(name)) if ((wanted.get(id) ?? name) === name || skipped.has(id)) return id;
+    for (const id of scene.withName(name)) if ((wanted.get(id) ?? name) === name) return id;
     return undefined;
   };
-  const skipped = new Set<ObjectId>();
   for (const [object, name] of wanted) {
     if (scene.get(object).name === name) continue;
     const other = owner(name);
-    if (other === undefined) {
-      names.set(object, name);
-      claimed.set(name, object);
-      continue;
-    }
+    // Held in its place, so that the list stays in tree order whatever becomes of it.
+    names.set(object, name);
+    if (other === undefined) claimed.set(name, object);
+    else clashes.push({ object, wanted: name, with: other, way: policy === 'stop' ? null : policy });
+  }
+  for (const { object, wanted: name } of clashes) {
     if (policy === 'number-on') {
       const free = nextFree(name, (candidate) => owner(candidate) !== undefined, counters);
       names.set(object, free);
       claimed.set(free, object);
-    } else if (policy === 'skip') skipped.add(object);
-    else names.set(object, name);
-    clashes.push({ object, wanted: name, with: other, way: policy === 'stop' ? null : policy });
+    } else if (policy === 'skip') names.delete(object);
   }
   return policy === 'skip' ? withoutStranded(scene, { names, clashes }) : { names, clashes };
 }

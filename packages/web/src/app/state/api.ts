@@ -36,7 +36,7 @@ export class Api {
     return this.#http.post<T>(`/api/${path}`, body).pipe(explained());
   }
   demoPeople = () => this.#get<{ people: { signIn: string; name: string; role: Role }[] }>('people/demo').pipe(map((r) => r.people));
-  session = () => this.#get<SessionInfo>('session');
+  session = () => this.#get<SessionInfo | { account: null }>('session').pipe(map((info) => (info.account ? info : null)));
   signIn = (signIn: string, password: string) => this.#post<{ account: { id: number; name: string } }>('session', { signIn, password });
   signOut = () => this.#http.delete('/api/session').pipe(explained());
 

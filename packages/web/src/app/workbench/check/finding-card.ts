@@ -2,17 +2,17 @@ import { Component, computed, inject } from '@angular/core';
 import { pathOf } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
+import { NameText } from '../../ui/name-text';
 import { KindIcon } from '../../ui/kind-icon';
 import { SeverityMark } from '../../ui/severity-mark';
 import { NameField } from '../ledger/name-field';
 import { LedgerState } from '../ledger/ledger-state';
-import { namePieces } from '../ledger/name-view';
 import { FindingsState } from './findings-state';
 
 /** One finding: which object, what is wrong, why, where the rule comes from, and the way to put it right. */
 @Component({
   selector: 'rq-finding-card',
-  imports: [CountPipe, KindIcon, NameField, SeverityMark],
+  imports: [CountPipe, KindIcon, NameField, NameText, SeverityMark],
   templateUrl: './finding-card.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-4' },
 })
@@ -20,7 +20,6 @@ export class FindingCard {
   readonly open = inject(OpenScene);
   readonly state = inject(FindingsState);
   readonly ledger = inject(LedgerState);
-  readonly pieces = namePieces;
   readonly object = computed(() => {
     this.open.tick();
     const id = this.state.current()?.object;

@@ -6,6 +6,7 @@ import type { Finding } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
+import { NameText } from '../../ui/name-text';
 import { SeverityMark } from '../../ui/severity-mark';
 import { LedgerState } from '../ledger/ledger-state';
 import { FindingsState, type FindingLine } from './findings-state';
@@ -13,7 +14,7 @@ import { FindingsState, type FindingLine } from './findings-state';
 /** Findings under their check or their object. Arrows walk them; each one walked to is picked and shown. */
 @Component({
   selector: 'rq-findings-list',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe, NgIcon, SeverityMark],
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe, NameText, NgIcon, SeverityMark],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './findings-list.html',
   host: { class: 'flex h-full min-h-0 flex-col bg-sheet' },
@@ -27,7 +28,7 @@ export class FindingsList {
   readonly trackLine = (_: number, line: FindingLine): string => (line.type === 'group' ? line.group.key : `${line.of}/${line.finding.object}/${line.finding.check}`);
 
   nameOf(finding: Finding): string {
-    return this.open.scene.find(finding.object)?.name || '(no name)';
+    return this.open.scene.find(finding.object)?.name ?? '';
   }
   isCurrent(finding: Finding): boolean {
     const now = this.state.current();

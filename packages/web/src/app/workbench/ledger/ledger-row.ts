@@ -4,6 +4,7 @@ import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
 import type { TreeRow } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
+import { NameText } from '../../ui/name-text';
 import { KindIcon } from '../../ui/kind-icon';
 import { SeverityMark } from '../../ui/severity-mark';
 import { LedgerState } from './ledger-state';
@@ -12,7 +13,7 @@ import type { RowView } from './row-view';
 
 @Component({
   selector: 'rq-ledger-row',
-  imports: [NgIcon, KindIcon, NameField, SeverityMark, CountPipe],
+  imports: [NgIcon, KindIcon, NameField, NameText, SeverityMark, CountPipe],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
   host: {
@@ -25,7 +26,7 @@ import type { RowView } from './row-view';
     '[class.outline-1]': 'active()',
     '[class.-outline-offset-1]': 'active()',
     '[class.outline-spruce]': 'active()',
-    '[class.opacity-60]': 'row().context',
+    '[class.row-context]': 'row().context',
     '[attr.aria-level]': 'row().depth + 1',
     '[attr.aria-rowindex]': 'index() + 2',
     '[attr.aria-selected]': 'picked()',

@@ -81,6 +81,12 @@ export class LedgerState {
     this.pick(next, extend ? 'range' : 'only');
     this.reveal.set({ id: next });
   }
+  toEdge(edge: 'first' | 'last', extend: boolean): void {
+    const row = this.order().at(edge === 'first' ? 0 : -1);
+    if (row === undefined) return;
+    this.pick(row, extend ? 'range' : 'only');
+    this.reveal.set({ id: row });
+  }
   toggleFold(id: ObjectId): void {
     const folded = new Set(this.folded());
     if (!folded.delete(id)) folded.add(id);

@@ -6,11 +6,11 @@ import { OpenScene } from '../../state/open-scene';
 import { count } from '../../ui/count';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
-import { NameReader } from './name-view';
+import { NameReader } from './name-reader';
 import { viewRow, type RowContext, type RowView } from './row-view';
 
 export const slotTitles: Readonly<Record<string, string>> = { side: 'Side', place: 'Place', what: 'What', number: 'No.', surface: 'Surface', type: 'Type' };
-const slotWidths: Readonly<Record<string, string>> = { side: '50px', place: '54px', what: 'minmax(84px,118px)', number: '50px', surface: 'minmax(70px,98px)', type: '54px' };
+const slotWidths: Readonly<Record<string, string>> = { side: '46px', place: '52px', what: 'minmax(64px,108px)', number: '46px', surface: 'minmax(62px,84px)', type: '50px' };
 
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
@@ -33,7 +33,7 @@ export class Ledger {
   readonly titles = computed(() => (this.columns() === 'slots' ? this.slots.map((slot) => slotTitles[slot] ?? slot) : ['Kind', 'Faces', 'Children']));
   readonly template = computed(() => {
     const middle = this.columns() === 'slots' ? this.slots.map((slot) => slotWidths[slot] ?? '80px') : ['84px', '74px', '74px'];
-    return `minmax(180px,1fr) ${middle.join(' ')} 138px`;
+    return `minmax(230px,1fr) ${middle.join(' ')} minmax(88px,132px)`;
   });
   readonly total = computed(() => {
     this.open.tick();
@@ -60,7 +60,7 @@ export class Ledger {
   constructor() {
     effect(() => {
       const wanted = this.state.reveal();
-      if (wanted) untracked(() => afterNextRender(() => this.#scrollTo(wanted.id), { injector: this.#injector }));
+      if (wanted) untracked(() => afterNextRender(() => requestAnimationFrame(() => this.#scrollTo(wanted.id)), { injector: this.#injector }));
     });
     // Back from editing a name, the keys belong to the rows again.
     let wasEditing = false;
@@ -90,8 +90,8 @@ export class Ledger {
       ArrowUp: () => this.state.step(-1, event.shiftKey),
       PageDown: () => this.state.step(page, event.shiftKey),
       PageUp: () => this.state.step(-page, event.shiftKey),
-      Home: () => this.state.step(-1e9, event.shiftKey),
-      End: () => this.state.step(1e9, event.shiftKey),
+      Home: () => this.state.toEdge('first', event.shiftKey),
+      End: () => this.state.toEdge('last', event.shiftKey),
       ArrowLeft: () => this.state.walk('out'),
       ArrowRight: () => this.state.walk('in'),
       F2: () => this.startEditing(),

@@ -1,7 +1,7 @@
 import { judgeName, type CompiledConvention, type Finding, type ObjectId, type Scene, type Severity, type SceneObject, type StaysHome, type TreeRow } from '@renquil/core';
 import type { Analysis } from '../../state/analysis';
 import { worst, type ShownPreview } from './ledger-state';
-import { namePieces, type NamePiece, type NameReader } from './name-view';
+import type { NameReader } from './name-reader';
 
 export interface SlotCell {
   readonly slot: string;
@@ -12,8 +12,6 @@ export interface SlotCell {
 }
 export interface RowView {
   readonly id: ObjectId;
-  readonly pieces: readonly NamePiece[];
-  readonly unnamed: boolean;
   readonly becomes: string | null;
   readonly cells: readonly SlotCell[];
   readonly helper: boolean;
@@ -45,8 +43,6 @@ export function viewRow(row: TreeRow, context: RowContext): RowView {
   });
   return {
     id: row.id,
-    pieces: namePieces(object.name),
-    unnamed: object.name === '',
     becomes,
     cells,
     helper,

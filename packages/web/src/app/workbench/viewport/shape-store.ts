@@ -1,9 +1,10 @@
-import { BoxGeometry, BufferAttribute, BufferGeometry } from 'three';
+import { BoxGeometry, BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import type { Scene } from '@renquil/core';
-import type { DecodedPart } from '@renquil/formats';
+import type { DrawnPart } from './geometry-messages';
 
 export interface ShapePart {
   readonly geometry: BufferGeometry;
+  readonly edges: BufferGeometry | null;
   readonly lines: boolean;
   /** Index into the scene's materials. */
   readonly material: number | null;
@@ -21,20 +22,23 @@ export class ShapeStore {
   boxed = 0;
   constructor(readonly scene: Scene) {}
 
-  put(index: number, parts: readonly DecodedPart[] | null): void {
+  put(index: number, parts: readonly DrawnPart[] | null): void {
     const corners = (parts ?? []).reduce((sum, part) => sum + part.indices.length, 0);
     if (!parts || this.#corners + corners > budget) {
       this.boxed++;
       return;
     }
     this.#corners += corners;
-    this.#decoded.set(index, parts.map((part) => ({ geometry: geometryOf(part), lines: part.lines, material: part.material, faces: part.lines ? 0 : part.indices.length / 3 }))); // prettier-ignore
+    this.#decoded.set(index, parts.map((part) => ({ geometry: geometryOf(part), edges: edgesOf(part), lines: part.lines, material: part.material, faces: part.lines ? 0 : part.indices.length / 3 }))); // prettier-ignore
   }
   partsOf(index: number): readonly ShapePart[] {
     return this.#decoded.get(index) ?? this.#boxOf(index);
   }
   dispose(): void {
-    for (const parts of [...this.#decoded.values(), ...this.#boxes.values()]) for (const { geometry } of parts) geometry.dispose();
+    for (const parts of [...this.#decoded.values(), ...this.#boxes.values()]) for (const { geometry, edges } of parts) {
+      geometry.dispose();
+      edges?.dispose();
+    }
   }
   #boxOf(index: number): readonly ShapePart[] {
     let parts = this.#boxes.get(index);
@@ -44,7 +48,7 @@ export class ShapeStore {
       else {
         const [size, centre] = [0, 1, 2].reduce<[number[], number[]]>(([s, c], k) => [[...s, bounds.max[k]! - bounds.min[k]!], [...c, (bounds.max[k]! + bounds.min[k]!) / 2]], [[], []]); // prettier-ignore
         const geometry = new BoxGeometry(size[0], size[1], size[2]).translate(centre[0]!, centre[1]!, centre[2]!);
-        parts = [{ geometry, lines: false, material: null, faces: 12 }];
+        parts = [{ geometry, edges: new EdgesGeometry(geometry), lines: false, material: null, faces: 12 }];
       }
       this.#boxes.set(index, parts);
     }
@@ -52,11 +56,15 @@ export class ShapeStore {
   }
 }
 
-function geometryOf(part: DecodedPart): BufferGeometry {
+function geometryOf(part: DrawnPart): BufferGeometry {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(part.positions, 3));
   geometry.setIndex(new BufferAttribute(part.indices, 1));
   if (part.normals) geometry.setAttribute('normal', new BufferAttribute(part.normals, 3));
   else if (!part.lines) geometry.computeVertexNormals();
   return geometry;
+}
+
+function edgesOf({ edges }: DrawnPart): BufferGeometry | null {
+  return edges && new BufferGeometry().setAttribute('position', new BufferAttribute(edges, 3));
 }

@@ -1,11 +1,11 @@
 import {
-  AmbientLight, Box3, Color, DirectionalLight, DoubleSide, EdgesGeometry, GridHelper, Group, InstancedMesh, LineBasicMaterial, LineSegments, Matrix4,
+  AmbientLight, Box3, Color, DirectionalLight, DoubleSide, GridHelper, Group, InstancedMesh, LineBasicMaterial, LineSegments, Matrix4,
   MeshBasicMaterial, MeshLambertMaterial, OrthographicCamera, PerspectiveCamera, Raycaster, Scene as ThreeScene, Vector2, Vector3, WebGLRenderer, type BufferGeometry, type Material,
 } from 'three'; // prettier-ignore
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { ObjectId, Scene } from '@renquil/core';
 import { drawList } from './draw-list';
-import { ShapeStore } from './shape-store';
+import { ShapeStore, type ShapePart } from './shape-store';
 
 export type ViewName = 'free' | 'front' | 'side' | 'top';
 export interface StageColours {
@@ -14,7 +14,10 @@ export interface StageColours {
   readonly ink: string;
   readonly pick: string;
 }
+const freeDirection: [number, number, number] = [0.6, 0.3, 0.74];
 const outlineMost = 300;
+/** Objects with drawn edges at most: each is a draw call of its own. */
+const edgesMost = 2500;
 
 /** The 3D view without a frame loop: it draws only when something changed. One draw call a shape part, however many objects share it. */
 export class Stage {
@@ -29,7 +32,6 @@ export class Stage {
   #grid: GridHelper | null = null;
   #asked = false;
   #lines: { object: LineSegments; id: ObjectId }[] = [];
-  readonly #edges = new Map<BufferGeometry, EdgesGeometry>();
   readonly #materials = new Map<string, Material>();
   readonly store: ShapeStore;
   /** Pictures drawn so far; tests and the on-demand promise count them. */
@@ -58,6 +60,7 @@ export class Stage {
     this.#content.clear();
     this.#lines = [];
     const matrix = new Matrix4();
+    let edged = 0;
     for (const group of drawList(this.scene, home, only)) {
       for (const part of this.store.partsOf(group.shape)) {
         if (part.lines) {
@@ -69,6 +72,7 @@ export class Stage {
         mesh.userData['objects'] = group.objects;
         mesh.userData['ghost'] = group.ghost;
         this.#content.add(mesh);
+        if (part.edges && !group.ghost && (edged += group.objects.length) < edgesMost) this.#addEdges(part.edges, group.objects);
       }
     }
     this.draw();
@@ -81,7 +85,7 @@ export class Stage {
       if (!this.scene.find(id)) continue;
       for (const object of this.scene.walk(id)) {
         if (object.shape === null || left-- <= 0) continue;
-        for (const part of this.store.partsOf(object.shape)) this.#outline(part.geometry, part.lines, this.scene.world(object.id) as number[]);
+        for (const part of this.store.partsOf(object.shape)) this.#outline(part, this.scene.world(object.id) as number[]);
       }
     }
     this.draw();
@@ -98,27 +102,27 @@ export class Stage {
     if (hit.instanceId !== undefined) return (hit.object.userData['objects'] as ObjectId[])[hit.instanceId] ?? null;
     return this.#lines.find((line) => line.object === hit.object)?.id ?? null;
   }
-  /** Brings a box into view; null does nothing. */
+  /** Brings a box into view as large as it goes; null does nothing. */
   fit(box: Box3 | null): void {
     if (!box || box.isEmpty()) return;
     const centre = box.getCenter(new Vector3());
     const radius = Math.max(box.getSize(new Vector3()).length() / 2, 1e-4);
-    const direction = this.#camera.position.clone().sub(this.#controls.target).normalize();
-    if (direction.lengthSq() < 0.5) direction.set(0.55, 0.32, 0.77).normalize();
+    const back = this.#camera.position.clone().sub(this.#controls.target).normalize();
+    if (back.lengthSq() < 0.5) back.set(...freeDirection).normalize();
     this.#perspective.near = radius / 100;
     this.#perspective.far = radius * 200;
     const aspect = this.canvas.clientWidth / Math.max(1, this.canvas.clientHeight);
-    const away = (radius * 1.08) / Math.sin(((this.#perspective.fov / 2) * Math.PI) / 180) / Math.min(1, aspect);
-    this.#camera.position.copy(centre).addScaledVector(direction, this.#camera === this.#flat ? radius * 10 : away);
-    this.#controls.target.copy(centre);
     this.#flat.zoom = 1;
     this.#flat.userData['half'] = radius * 1.08;
+    const away = this.#camera === this.#flat ? radius * 10 : framing(box, centre, back, this.#perspective.fov, aspect) * 1.06;
+    this.#camera.position.copy(centre).addScaledVector(back, away);
+    this.#controls.target.copy(centre);
     this.resize();
     this.#controls.update();
   }
   look(view: ViewName): void {
     const target = this.#controls.target.clone();
-    const directions: Record<ViewName, [number, number, number]> = { free: [0.55, 0.32, 0.77], front: [0, 0, 1], side: [1, 0, 0], top: [0, 1, 0.0001] };
+    const directions: Record<ViewName, [number, number, number]> = { free: freeDirection, front: [0, 0, 1], side: [1, 0, 0], top: [0, 1, 0.0001] };
     const half = Math.max(1e-3, this.#camera.position.distanceTo(target) * Math.tan((19 * Math.PI) / 180));
     this.#camera = view === 'free' ? this.#perspective : this.#flat;
     this.#flat.userData['half'] ??= half;
@@ -165,7 +169,6 @@ export class Stage {
   dispose(): void {
     this.#controls.dispose();
     this.store.dispose();
-    for (const edges of this.#edges.values()) edges.dispose();
     for (const material of this.#materials.values()) material.dispose();
     this.#renderer.dispose();
     this.#renderer.forceContextLoss();
@@ -183,18 +186,26 @@ export class Stage {
     this.#lines.push({ object: lines, id });
     this.#content.add(lines);
   }
-  #outline(geometry: BufferGeometry, lines: boolean, world: number[]): void {
-    let edges = this.#edges.get(geometry);
-    if (!edges) this.#edges.set(geometry, (edges = lines ? (geometry.clone() as EdgesGeometry) : new EdgesGeometry(geometry, 30)));
+  #addEdges(edges: BufferGeometry, objects: readonly ObjectId[]): void {
+    const thin = this.#keep('edge', () => new LineBasicMaterial({ color: this.colours.ink, transparent: true, opacity: 0.38 }));
+    for (const id of objects) {
+      const lines = new LineSegments(edges, thin);
+      place(lines, this.scene.world(id) as number[]);
+      // Edges are for the eye: what is picked is the face beside them.
+      lines.raycast = () => undefined;
+      this.#content.add(lines);
+    }
+  }
+  #outline({ geometry, edges, lines }: ShapePart, world: number[]): void {
     if (!lines) {
-      const fill = this.#keep('pick-fill', () => new MeshBasicMaterial({ color: this.colours.pick, transparent: true, opacity: 0.42, depthTest: false, side: DoubleSide }));
+      const fill = this.#keep('pick-fill', () => new MeshBasicMaterial({ color: this.colours.pick, transparent: true, opacity: 0.7, depthTest: false, side: DoubleSide }));
       const body = new InstancedMesh(geometry, fill, 1);
       body.setMatrixAt(0, new Matrix4().fromArray(world));
       body.renderOrder = 2;
       this.#marks.add(body);
     }
-    const dark = this.#keep(lines ? 'pick-line' : 'pick-edge', () => new LineBasicMaterial({ color: lines ? this.colours.pick : this.colours.ink, depthTest: false, transparent: true }));
-    const outline = new LineSegments(edges, dark);
+    const dark = this.#keep(lines ? 'pick-line' : 'pick-edge', () => new LineBasicMaterial({ color: lines ? this.colours.pick : this.colours.ink, depthTest: false, transparent: true, opacity: lines ? 1 : 0.45 }));
+    const outline = new LineSegments(lines ? geometry : (edges ?? undefined), dark);
     place(outline, world);
     outline.renderOrder = 3;
     this.#marks.add(outline);
@@ -217,4 +228,18 @@ export class Stage {
 function place(object: LineSegments, world: number[]): void {
   object.matrixAutoUpdate = false;
   object.matrix.fromArray(world);
+}
+
+/** How far back along `back` the eye must stand so that every corner of the box is inside the picture. Metres. */
+export function framing(box: Box3, centre: Vector3, back: Vector3, fov: number, aspect: number): number {
+  const right = new Vector3(0, 1, 0).cross(back).normalize();
+  const up = back.clone().cross(right);
+  const tall = Math.tan((fov * Math.PI) / 360);
+  let away = 0;
+  for (let i = 0; i < 8; i++) {
+    const corner = new Vector3(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z).sub(centre);
+    const near = corner.dot(back);
+    away = Math.max(away, near + Math.abs(corner.dot(up)) / tall, near + Math.abs(corner.dot(right)) / (tall * aspect));
+  }
+  return Math.max(away, 1e-3);
 }

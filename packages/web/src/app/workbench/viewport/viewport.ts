@@ -99,7 +99,7 @@ export class Viewport {
     this.#theme.name();
     let stage: Stage;
     try {
-      stage = new Stage(canvas, this.#open.scene, { sky: token('--sky'), ground: token('--line-strong'), ink: token('--ink'), pick: token('--jonquil') });
+      stage = new Stage(canvas, this.#open.scene, { sky: token('--sky'), ground: token('--grid'), ink: token('--ink'), pick: token('--jonquil') });
     } catch {
       this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
       this.loading.set(null);

@@ -1,5 +1,3 @@
-import { readName, type CompiledConvention, type Kind, type NameReading } from '@renquil/core';
-
 export interface NamePiece {
   readonly text: string;
   /** A character that names should not have; spaces and unseen ones are drawn as a mark. */
@@ -22,20 +20,4 @@ export function namePieces(name: string, most = 120): NamePiece[] {
 }
 function bad(text: string): NamePiece {
   return { text: text.replace(/\s/gu, '·').replace(/[\p{Cc}\p{Cf}]/gu, '␣'), bad: text !== '…' };
-}
-
-/** Reads names, remembering the last few thousand, since a scrolling ledger asks for the same ones again. */
-export class NameReader {
-  readonly #known = new Map<string, NameReading>();
-  constructor(readonly convention: CompiledConvention) {}
-  read(kind: Kind, name: string): NameReading {
-    const key = `${kind}\u0000${name}`;
-    let reading = this.#known.get(key);
-    if (!reading) {
-      if (this.#known.size > 4000) this.#known.clear();
-      reading = readName(this.convention, kind, name);
-      this.#known.set(key, reading);
-    }
-    return reading;
-  }
 }

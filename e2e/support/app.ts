@@ -1,0 +1,63 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Download, type Locator, type Page } from '@playwright/test';
+
+/** The application as a person meets it: what tests do on its screens, in one place. */
+export class App {
+  readonly problems: string[] = [];
+  constructor(readonly page: Page) {
+    page.on('pageerror', (error) => this.problems.push(error.message));
+    page.on('console', (message) => {
+      // Reading the picture back under software rendering stalls, and says so.
+      if (message.type() === 'error' && !/GPU stall/.test(message.text())) this.problems.push(message.text());
+    });
+  }
+  async signIn(who: 'mo' | 'ines' | 'tam'): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByTestId(`demo-${who}`).click();
+    await expect(this.page.getByTestId('library-title')).toBeVisible();
+  }
+  async openScene(name: string, step = 'name'): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByRole('link', { name, exact: true }).click();
+    await expect(this.page.getByTestId('scene-name')).toHaveText(name);
+    if (step !== 'name') await this.page.goto(this.page.url().replace(/\/\w+$/, `/${step}`));
+  }
+  async bringIn(...files: (string | { name: string; mimeType: string; buffer: Buffer })[]): Promise<void> {
+    await this.page.getByTestId('bring-in').setInputFiles(files as string[]);
+  }
+  get ledger(): Locator {
+    return this.page.getByRole('treegrid');
+  }
+  /** The row of an object by its name, spaces and all. */
+  row(name: string): Locator {
+    return this.page.locator('rq-ledger-row').filter({ has: this.page.locator(`[data-testid="name"]`).filter({ hasText: new RegExp(`^${escape(name)}$`) }) });
+  }
+  async filter(text: string): Promise<void> {
+    await this.page.getByTestId('filter').fill(text);
+  }
+  async viewportReady(): Promise<void> {
+    await expect(this.page.getByTestId('viewport')).toHaveAttribute('data-ready', 'true', { timeout: 30_000 });
+  }
+  async saved(): Promise<void> {
+    await expect(this.page.getByTestId('saving')).toHaveText('saved');
+  }
+  async addStep(kind: 'Swap words' | 'Number' | 'Add before or after'): Promise<void> {
+    await this.page.getByTestId('add-step').click();
+    await this.page.getByRole('menuitem', { name: kind }).click();
+  }
+  async rename(from: string, to: string): Promise<void> {
+    await this.row(from).click();
+    await this.page.keyboard.press('F2');
+    await this.page.getByTestId('name-field').fill(to);
+    await this.page.getByTestId('name-field').press('Enter');
+    await this.saved();
+  }
+}
+
+function escape(text: string): string {
+  return text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+}
+
+export async function bytesOf(download: Download): Promise<Buffer> {
+  return readFileSync(await download.path());
+}

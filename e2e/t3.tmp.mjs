@@ -1,0 +1,16 @@
+import { open } from './shot.tmp.mjs';
+const { browser, page } = await open('mo');
+await page.goto('/scenes/1/arrange'); await page.waitForSelector('[data-ready=true]'); 
+await page.getByTestId('filter').fill('L_F_post*'); await page.waitForTimeout(200); await page.keyboard.press('ArrowDown'); await page.keyboard.press('ArrowDown'); await page.keyboard.press('ArrowDown');await page.keyboard.press('ArrowDown');await page.getByTestId('filter').fill('');await page.waitForTimeout(900);
+await page.screenshot({ path: '/tmp/shots/arrange.png' });
+await page.goto('/scenes/1/history'); await page.waitForTimeout(800);
+await page.screenshot({ path: '/tmp/shots/history.png' });
+await page.keyboard.press('Control+k'); await page.keyboard.type('sheave'); await page.waitForTimeout(800);
+await page.screenshot({ path: '/tmp/shots/ctrlk.png' });
+await browser.close();
+const b = await open('ines', { width: 1024, height: 700 });
+await b.page.goto('/projects/brannick-pass/people'); await b.page.waitForTimeout(500);
+await b.page.screenshot({ path: '/tmp/shots/people.png' });
+await b.page.evaluate(()=>localStorage.setItem('renquil.theme','dark')); await b.page.goto('/scenes/2/name'); await b.page.waitForSelector('[data-ready=true]'); await b.page.waitForTimeout(800);
+await b.page.screenshot({ path: '/tmp/shots/dark.png' });
+await b.browser.close();

@@ -1,0 +1,22 @@
+import { RenquilError } from '@renquil/core';
+import { applyChangeList } from '@renquil/formats';
+import { parseChangeList } from '@renquil/formats/schemas';
+import type { Command } from '../command.js';
+import { openFile, readJson, saveFile } from '../scene-file.js';
+
+export const apply: Command = {
+  name: 'apply',
+  says: 'Applies a change list (rename, move, remove) to a file, all of it or nothing.',
+  usage: 'renquil apply FILE --changes changes.json --out FILE2',
+  options: { changes: { type: 'string' }, out: { type: 'string' } },
+  files: { least: 1, most: 1 },
+  run([file], values, host) {
+    if (values['changes'] === undefined || values['out'] === undefined) throw new RenquilError('usage', { detail: 'apply needs --changes changes.json and --out FILE2.' });
+    const list = parseChangeList(readJson(String(values['changes']), host));
+    const opened = openFile(file!, host);
+    const change = applyChangeList(opened.scene, list);
+    saveFile(opened, String(values['out']), host);
+    host.print(`${list.changes.length} changes applied, ${change.edits.length} edits\n`);
+    return 0;
+  },
+};

@@ -1,0 +1,33 @@
+import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { RenquilError } from '@renquil/core';
+import type { Host } from './host.js';
+
+/** The real files and the terminal. */
+export function diskHost(out: NodeJS.WritableStream = process.stdout, err: NodeJS.WritableStream = process.stderr): Host {
+  return {
+    read(path) {
+      try {
+        if (statSync(path).isDirectory()) throw new RenquilError('usage', { detail: `${path} is a folder, not a file.` });
+        return new Uint8Array(readFileSync(path));
+      } catch (cause) {
+        if (cause instanceof RenquilError) throw cause;
+        const { code, message } = cause as NodeJS.ErrnoException;
+        if (code === 'ENOENT') throw new RenquilError('file-missing', { file: path }, { cause });
+        throw new RenquilError('usage', { detail: `${path} cannot be read: ${message}.` }, { cause });
+      }
+    },
+    write(path, bytes) {
+      const half = `${path}.${process.pid}.part`;
+      try {
+        writeFileSync(half, bytes);
+        renameSync(half, path);
+      } catch (cause) {
+        rmSync(half, { force: true });
+        if ((cause as NodeJS.ErrnoException).code === 'ENOSPC') throw new RenquilError('storage-full', {}, { cause });
+        throw new RenquilError('usage', { detail: `${path} cannot be written: ${(cause as Error).message}.` }, { cause });
+      }
+    },
+    print: (text) => void out.write(text),
+    complain: (text) => void err.write(text),
+  };
+}

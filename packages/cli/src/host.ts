@@ -1,0 +1,8 @@
+/** What a command may touch: files and the two streams. A test brings its own. */
+export interface Host {
+  read(path: string): Uint8Array;
+  /** All or nothing: a file that was there stays whole when writing fails. */
+  write(path: string, bytes: Uint8Array): void;
+  print(text: string): void;
+  complain(text: string): void;
+}

@@ -1,0 +1,48 @@
+import { dirname, join } from 'node:path';
+import { RenquilError, type Scene } from '@renquil/core';
+import { fileKindOf, openGltf, packGlb, readGltf, writeGltf, type GltfSource } from '@renquil/formats';
+import type { Host } from './host.js';
+
+export interface OpenedFile {
+  readonly path: string;
+  readonly scene: Scene;
+  readonly source: GltfSource;
+}
+
+function beside(path: string, host: Host): (relative: string) => Uint8Array | null {
+  return (relative) => {
+    try {
+      return host.read(join(dirname(path), relative));
+    } catch (error) {
+      if (error instanceof RenquilError && error.code === 'file-missing') return null;
+      throw error;
+    }
+  };
+}
+
+export function openFile(path: string, host: Host): OpenedFile {
+  const bytes = host.read(path);
+  fileKindOf(bytes, path);
+  const { scene, source } = readGltf(bytes, path, beside(path, host));
+  return { path, scene, source };
+}
+
+/** Writes the scene into the file it came from: as it came, or packed when a .gltf is to become a .glb. */
+export function saveFile(opened: OpenedFile, out: string, host: Host): void {
+  const bytes = writeGltf(opened.source, opened.scene);
+  const packs = /\.glb$/i.test(out) && opened.source.container === 'gltf';
+  if (/\.gltf$/i.test(out) && opened.source.container === 'glb') throw new RenquilError('usage', { detail: `${opened.path} is a .glb; give --out a name that ends in .glb.` });
+  if (!packs && opened.source.container === 'gltf' && dirname(out) !== dirname(opened.path)) {
+    throw new RenquilError('usage', { detail: `${out} would lose its .bin and images, which stay beside ${opened.path}. Write it there, or as .glb.` });
+  }
+  host.write(out, packs ? packGlb(openGltf(bytes, opened.path, beside(opened.path, host))) : bytes);
+}
+
+export function readJson(path: string, host: Host): unknown {
+  const text = new TextDecoder().decode(host.read(path));
+  try {
+    return JSON.parse(text);
+  } catch (cause) {
+    throw new RenquilError('usage', { detail: `${path} is not JSON: ${(cause as Error).message}.` }, { cause });
+  }
+}

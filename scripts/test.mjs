@@ -1,0 +1,67 @@
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, capture, checkNode, chromium, installDebian, installPackages, mariadb, root } from './lib.mjs';
+
+/**
+ * `npm test [-- suite...]`: all set-up, then every suite; the last line is `N passed, N failed` over all of them. A suite
+ * that cannot run counts as one failure, so that nothing is ever silently left out.
+ */
+const jasmine = ['--import', 'tsx', '--conditions=@renquil/source', join(root, 'node_modules/jasmine/bin/jasmine.js'), '--config=jasmine.json'];
+const node = (name) => ({ name, run: () => capture(process.execPath, jasmine, { cwd: join(root, 'packages', name) }), count: countJasmine });
+const suites = [
+  node('core'),
+  node('formats'),
+  node('demo'),
+  node('server'),
+  node('cli'),
+  {
+    name: 'web',
+    run: () => capture('npx', ['--no-install', 'ng', 'test', '--watch=false', '--progress=false'], { cwd: join(root, 'packages/web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false', CHROMIUM_BIN: chromium.file } }),
+    count: countKarma,
+  },
+  { name: 'e2e', run: runPlaywright, count: (_output, made) => made.counts },
+];
+
+function countJasmine(output) {
+  const found = /(\d+) specs?, (\d+) failures?/.exec(output);
+  return found ? { passed: Number(found[1]) - Number(found[2]), failed: Number(found[2]) } : null;
+}
+function countKarma(output) {
+  const found = [...output.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].at(-1);
+  if (!found) return null;
+  const failed = Number(found[3] ?? 0) + Number(found[2]) - Number(found[1]);
+  return { passed: Number(found[2]) - failed, failed };
+}
+async function runPlaywright() {
+  const report = join(root, 'e2e/.work/report.json');
+  rmSync(report, { force: true });
+  const made = await capture('npx', ['--no-install', 'playwright', 'test', '--reporter=list,json'], { cwd: join(root, 'e2e'), env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } });
+  if (!existsSync(report)) return { ...made, counts: null };
+  const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+  return { ...made, counts: { passed: stats.expected + stats.flaky, failed: stats.unexpected } };
+}
+
+const totals = { passed: 0, failed: 0 };
+try {
+  checkNode();
+  installDebian([mariadb, chromium]);
+  await installPackages();
+  await build();
+  const wanted = process.argv.slice(2);
+  for (const suite of suites) {
+    if (wanted.length && !wanted.includes(suite.name)) continue;
+    console.log(`\n== ${suite.name}`);
+    const began = Date.now();
+    const made = await suite.run();
+    const counts = suite.count(made.output, made) ?? { passed: 0, failed: 1 };
+    if (made.code !== 0 && counts.failed === 0) counts.failed = 1;
+    totals.passed += counts.passed;
+    totals.failed += counts.failed;
+    console.log(`== ${suite.name}: ${counts.passed} passed, ${counts.failed} failed, ${((Date.now() - began) / 1000).toFixed(0)} s`);
+  }
+} catch (error) {
+  console.error(error.message);
+  totals.failed++;
+}
+console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
+process.exit(totals.failed ? 1 : 0);
