@@ -37,6 +37,8 @@ export function patchNodes(source: GltfSource, scene: Scene): string {
 
   const patch = new JsonPatch(text);
   const top = membersOf(text, 0);
+  // A file without a list of nodes gets one.
+  if (!top.has('nodes') && added.length) patch.setMembers(0, new Map([['nodes', added]]));
   patchList(patch, top.get('nodes'), changed, added);
   patchList(patch, top.get('scenes'), scenes, []);
   return patch.toString();

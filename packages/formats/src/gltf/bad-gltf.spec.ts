@@ -1,0 +1,80 @@
+import { RenquilError } from '@renquil/core';
+import { makeGlb, nodesGlb } from '../testing/make-glb.js';
+import { readGltf } from './read-gltf.js';
+
+const asset = { version: '2.0' };
+const text = (json: unknown) => new TextEncoder().encode(JSON.stringify(json));
+const good = nodesGlb(['a']);
+const set32 = (bytes: Uint8Array, at: number, value: number) => {
+  const copy = bytes.slice();
+  new DataView(copy.buffer).setUint32(at, value, true);
+  return copy;
+};
+const nest = (depth: number) => ({ asset, scenes: [{ nodes: [0] }], nodes: Array.from({ length: depth }, (_, i) => (i + 1 < depth ? { children: [i + 1] } : {})) });
+const accessor = (more: object) => ({ asset, nodes: [{}], buffers: [{ byteLength: 12 }], bufferViews: [{ buffer: 0, byteLength: 12 }], accessors: [{ bufferView: 0, componentType: 5126, count: 1, type: 'VEC3', ...more }] });
+
+/** What is wrong, the bytes, and what the one error must say. */
+const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
+  ['a header only', good.subarray(0, 12), /bad\.glb: byte/],
+  ['another version', set32(good, 4, 1), /version/],
+  ['a length that is not there', set32(good, 8, 9999), /byte 8.*cut short/],
+  ['a chunk past the end', set32(good, 12, 5000), /byte 12/],
+  ['JSON that is none', makeGlb('{"asset":'), /JSON|line|character/],
+  ['JSON that is a list', makeGlb([]), /object/],
+  ['no asset', makeGlb({ nodes: [] }), /asset/],
+  ['glTF 1', makeGlb({ asset: { version: '1.0' } }), /version/],
+  ['a child that is not there', makeGlb({ asset, nodes: [{ children: [7] }] }), /nodes\[0\].*7/],
+  ['a child twice', makeGlb({ asset, nodes: [{ children: [2] }, { children: [2] }, {}] }), /nodes\[[012]\]/],
+  ['its own child', makeGlb({ asset, nodes: [{ children: [0] }] }), /nodes\[0\]/],
+  ['a ring of three', makeGlb({ asset, nodes: [{ children: [1] }, { children: [2] }, { children: [0] }] }), /nodes\[/],
+  ['a root that is not there', makeGlb({ asset, scenes: [{ nodes: [3] }], nodes: [{}] }), /scenes\[0\]/],
+  ['a transform of text', makeGlb({ asset, nodes: [{ translation: ['a', 0, 0] }] }), /nodes\[0\]\.translation/],
+  ['a matrix too short', makeGlb({ asset, nodes: [{ matrix: [1, 0, 0] }] }), /nodes\[0\]\.matrix/],
+  ['a number too big for any float', makeGlb('{"asset":{"version":"2.0"},"nodes":[{"translation":[1e999,0,0]}]}'), /nodes\[0\]\.translation/],
+  ['half a surrogate pair in a name', makeGlb('{"asset":{"version":"2.0"},"nodes":[{"name":"\\ud800"}]}'), /nodes\[0\]\.name/],
+  ['a mesh that is not there', makeGlb({ asset, nodes: [{ mesh: 0 }] }), /nodes\[0\]\.mesh/],
+  ['a thousand million claimed values', makeGlb(accessor({ count: 1e9 }), new Uint8Array(12)), /accessors\[0\]/],
+  ['a negative offset', makeGlb(accessor({ byteOffset: -4 }), new Uint8Array(12)), /accessors\[0\]/],
+  ['no such component type', makeGlb(accessor({ componentType: 7 }), new Uint8Array(12)), /accessors\[0\]/],
+  ['a buffer longer than the bytes', makeGlb({ asset, buffers: [{ byteLength: 400 }] }, new Uint8Array(12)), /buffers\[0\]/],
+  ['a buffer with no bytes at all', makeGlb({ asset, buffers: [{ byteLength: 4 }] }), /buffers\[0\]/],
+  ['a file that climbs out', text({ asset, buffers: [{ uri: '../a.bin', byteLength: 4 }] }), /outside the upload/],
+  ['a file that climbs out in disguise', text({ asset, buffers: [{ uri: 'b/%2e%2e/%2E%2e/a.bin', byteLength: 4 }] }), /outside the upload/],
+  ['a file from the root', text({ asset, buffers: [{ uri: '/etc/passwd', byteLength: 4 }] }), /outside the upload/],
+  ['a file from the net', text({ asset, images: [{ uri: 'https://example.org/a.png' }] }), /outside the upload/],
+  ['a file that did not come', text({ asset, buffers: [{ uri: 'gone.bin', byteLength: 4 }] }), /gone\.bin/],
+  ['a data URI that is none', text({ asset, buffers: [{ uri: 'data:application/octet-stream;base64,%%%', byteLength: 4 }] }), /buffers\[0\]/],
+  ['deeper than anyone builds', makeGlb(nest(100_002)), /deep/],
+];
+
+describe('a bad file', () => {
+  for (const [what, bytes, says] of table) {
+    it(`with ${what} is refused with the place`, () => {
+      const file = bytes[0] === 0x67 ? 'bad.glb' : 'bad.gltf';
+      let error: unknown;
+      try {
+        readGltf(bytes, file);
+      } catch (thrown) {
+        error = thrown;
+      }
+      expect(error).toBeInstanceOf(RenquilError);
+      expect((error as RenquilError).message).toMatch(says);
+    });
+  }
+});
+
+describe('an odd but good file', () => {
+  const names = (bytes: Uint8Array) => [...readGltf(bytes, 'odd.glb').scene.walk()].map((o) => o.name);
+  it('may have no nodes', () => expect(names(makeGlb({ asset }))).toEqual([]));
+  it('may have no scenes', () => expect(names(makeGlb({ asset, nodes: [{ name: 'a', children: [1] }, { name: 'b' }] }))).toEqual(['a', 'b']));
+  it('may have nodes in no scene: they are shown, nothing is lost', () => expect(names(makeGlb({ asset, scenes: [{ nodes: [0] }], nodes: [{ name: 'a' }, { name: 'b' }] }))).toEqual(['a', 'b']));
+  it('may have names of any length and sort', () => {
+    const odd = ['', '   ', 'x'.repeat(300), '🐐', 'شجرة', 'a\u0000b', '<b>', '../..'];
+    expect(names(nodesGlb(odd))).toEqual(odd);
+  });
+  it('may be a chain ten thousand deep', () => expect(readGltf(makeGlb(nest(10_000)), 'deep.glb').scene.size).toBe(10_000));
+  it('may begin with a byte order mark', () => {
+    const bom = new Uint8Array([0xef, 0xbb, 0xbf, ...text({ asset, nodes: [{ name: 'a' }] })]);
+    expect(readGltf(bom, 'bom.gltf').scene.size).toBe(1);
+  });
+});

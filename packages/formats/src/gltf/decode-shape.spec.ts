@@ -1,0 +1,56 @@
+import { NodeIO } from '@gltf-transform/core';
+import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
+import { publishedModels } from '../testing/published-models.js';
+import { makeGlb } from '../testing/make-glb.js';
+import { decodeShape } from './decode-shape.js';
+import { openGltf } from './gltf-source.js';
+
+const asset = { version: '2.0' };
+
+describe('decodeShape', () => {
+  it('gives the positions, normals and corners that @gltf-transform reads, for every published model', async () => {
+    const io = new NodeIO().registerExtensions(ALL_EXTENSIONS);
+    for (const { name, bytes } of publishedModels()) {
+      const source = openGltf(bytes, name);
+      const root = (await io.readBinary(bytes)).getRoot();
+      root.listMeshes().forEach((mesh, i) => {
+        const parts = decodeShape(source.json, source.buffers, i)!;
+        mesh.listPrimitives().forEach((primitive, k) => {
+          expect([...parts[k]!.indices]).toEqual([...primitive.getIndices()!.getArray()!]);
+          expect(parts[k]!.positions).toEqual(Float32Array.from(primitive.getAttribute('POSITION')!.getArray()!));
+          expect(parts[k]!.normals).toEqual(Float32Array.from(primitive.getAttribute('NORMAL')!.getArray()!));
+        });
+      });
+    }
+  });
+  const shape = (mode: number, count: number) => {
+    const positions = new Float32Array(count * 3).map((_, i) => i);
+    const source = openGltf(
+      makeGlb({ asset, meshes: [{ primitives: [{ attributes: { POSITION: 0 }, mode }] }], accessors: [{ bufferView: 0, componentType: 5126, count, type: 'VEC3' }], bufferViews: [{ buffer: 0, byteLength: positions.byteLength }], buffers: [{ byteLength: positions.byteLength }] }, new Uint8Array(positions.buffer)),
+      'x.glb',
+    );
+    return decodeShape(source.json, source.buffers, 0);
+  };
+  // glTF 2.0, section 3.7.2.1: how each mode makes points into lines and triangles.
+  for (const [mode, what, wanted] of [
+    [1, 'lines', [0, 1, 2, 3]],
+    [2, 'a loop', [0, 1, 1, 2, 2, 3, 3, 0]],
+    [3, 'a line strip', [0, 1, 1, 2, 2, 3]],
+    [5, 'a triangle strip', [0, 1, 2, 2, 1, 3]],
+    [6, 'a triangle fan', [0, 1, 2, 0, 2, 3]],
+  ] as const) {
+    it(`opens ${what}`, () => {
+      const made = [...shape(mode, 4)![0]!.indices];
+      const turned = (list: readonly number[]) => list.join();
+      // A triangle is the same whichever corner it begins with.
+      const canonical = (list: readonly number[]) => (mode < 4 ? turned(list) : [0, 3].map((at) => rotate(list.slice(at, at + 3))).join(' '));
+      expect(canonical(made)).toBe(canonical(wanted));
+    });
+  }
+  it('draws no points', () => expect(shape(0, 4)).toEqual([]));
+});
+
+function rotate(triangle: readonly number[]): string {
+  const first = triangle.indexOf(Math.min(...triangle));
+  return [...triangle.slice(first), ...triangle.slice(0, first)].join();
+}

@@ -1,0 +1,118 @@
+import { applyChange, identityTransform, planMove, planRemove, takeSnapshot, type Edit, type ObjectData } from '@renquil/core';
+import { randomEdit, seededRandom } from '@renquil/core/testing';
+import validator from 'gltf-validator';
+import { publishedModels } from '../testing/published-models.js';
+import { makeGlb, nodesGlb } from '../testing/make-glb.js';
+import { readGltf } from './read-gltf.js';
+import { packGlb, writeGltf } from './write-gltf.js';
+
+const hand = publishedModels().find((model) => model.name.includes('generic-hand/left'))!;
+const controller = publishedModels().find((model) => model.name.includes('generic-trigger-squeeze/left'))!;
+const names = (bytes: Uint8Array) => [...readGltf(bytes, 'x.glb').scene.walk()].map((o) => '  '.repeat(readDepth(o, bytes)) + o.name);
+const readDepth = (o: { id: number }, bytes: Uint8Array) => readGltf(bytes, 'x.glb').scene.depthOf(o.id);
+const data = (id: number, name: string): ObjectData => ({
+  id, name, kind: 'group', local: identityTransform, shape: null, materials: [], layer: 'Base', mark: null, attributes: {}, rest: null, source: null,
+  switches: { shown: true, pickable: true, rendered: true, goes: true },
+}); // prettier-ignore
+async function errors(glb: Uint8Array): Promise<unknown[]> {
+  const report = (await validator.validateBytes(glb)) as { issues: { messages: { severity: number }[] } };
+  return report.issues.messages.filter((message) => message.severity === 0);
+}
+
+describe('writing a scene into its file', () => {
+  it('moves, inserts and removes, and reads back as the tree it was', async () => {
+    const bytes = nodesGlb(['a', 'b', 'c']);
+    const { scene, source } = readGltf(bytes, 'x.glb');
+    const run = (edits: Edit[]) => applyChange(scene, { label: '', edits });
+    run([{ kind: 'insert', branch: { data: data(scene.nextId, 'new_grp'), children: [] }, parent: null, index: 0 }]);
+    const move = planMove(scene, 2, 4, { keep: 'world' });
+    if (!move.ok) throw new Error(move.because);
+    run(move.edits);
+    run(planRemove(scene, [3]));
+    const written = writeGltf(source, scene);
+    expect(names(written)).toEqual(['new_grp', '  b', 'a']);
+    expect(await errors(written)).toEqual([]);
+  });
+  it('gives a file without nodes its first one', () => {
+    const { scene, source } = readGltf(makeGlb({ asset: { version: '2.0' } }), 'x.glb');
+    applyChange(scene, { label: '', edits: [{ kind: 'insert', branch: { data: data(1, 'first_grp'), children: [] }, parent: null, index: 0 }] });
+    expect(names(writeGltf(source, scene))).toEqual(['first_grp']);
+  });
+  it('keeps what glTF has no word for (layer, mark, switches, rest) and brings it back', () => {
+    const { scene, source } = readGltf(nodesGlb(['a']), 'x.glb');
+    const mark = { colour: 'amber', word: 'waits' };
+    const switches = { shown: false, pickable: true, rendered: true, goes: false };
+    applyChange(scene, {
+      label: '',
+      edits: [
+        { kind: 'set', object: 1, field: 'layer', from: 'Base', to: 'Set' },
+        { kind: 'set', object: 1, field: 'mark', from: null, to: mark },
+        { kind: 'set', object: 1, field: 'switches', from: scene.get(1).switches, to: switches },
+        { kind: 'attribute', object: 1, key: 'lod', to: 3 },
+      ],
+    });
+    const again = readGltf(writeGltf(source, scene), 'x.glb').scene.get(1);
+    expect(again).toEqual(jasmine.objectContaining({ layer: 'Set', mark, switches, attributes: { lod: 3 } }));
+  });
+  it('survives any run of edits: what is written reads back as the scene that was written', async () => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const { scene, source } = readGltf(controller.bytes, controller.name);
+      const random = seededRandom(seed);
+      for (let i = 0; i < 25; i++) applyChange(scene, { label: '', edits: randomEdit(scene, random) });
+      const written = writeGltf(source, scene);
+      const again = readGltf(written, controller.name).scene;
+      const shape = (s: typeof scene) => takeSnapshot(s).objects.map((row) => [row.n, row.k, row.sh === undefined ? null : s.shapes[row.sh], row.ly ?? 'Base', JSON.stringify(row.at ?? {}), s.depthOf(row.id)]);
+      expect(shape(again)).withContext(`seed ${seed}`).toEqual(shape(scene));
+    }
+  });
+  it('refuses to leave out a joint that a skin which stays is bound to, and names both', () => {
+    const { scene, source } = readGltf(hand.bytes, hand.name);
+    const joint = [...scene.walk()].find((o) => o.kind === 'joint' && !o.children.length)!;
+    expect(() => writeGltf(source, scene, { without: new Set([joint.id]) })).toThrowError(new RegExp(`skins\\[0\\].*"${joint.name}"`));
+  });
+  it('leaves out what stays home, with its shapes and bytes, and keeps the rest', async () => {
+    const { scene, source } = readGltf(hand.bytes, hand.name);
+    const mesh = [...scene.walk()].find((o) => o.shape !== null)!;
+    const written = writeGltf(source, scene, { without: new Set([mesh.id]) });
+    const again = readGltf(written, hand.name);
+    expect(again.scene.size).toBe(scene.size - 1);
+    expect(again.scene.withName(mesh.name).size).toBe(0);
+    expect(again.source.json.meshes).toBeUndefined();
+    expect(written.length).toBeLessThan(hand.bytes.length / 2);
+    expect(await errors(written)).toEqual([]);
+  });
+  it('keeps unknown extensions, extras, animations and the order of members', () => {
+    const json = '{"extensionsUsed":["VENDOR_secret"],"asset":{"version":"2.0","extras":{"k":[1, 2.50]}},"nodes":[{"name":"a","extensions":{"VENDOR_secret":{"deep":1e-7}}, "extras":{"z":1,"a":2}}],"scenes":[{"nodes":[0]}],"animations":[]}';
+    const { scene, source } = readGltf(makeGlb(json), 'x.glb');
+    applyChange(scene, { label: '', edits: [{ kind: 'rename', object: 1, from: 'a', to: 'b' }] });
+    expect(readGltf(writeGltf(source, scene), 'x.glb').source.text.trim()).toBe(json.replace('"name":"a"', '"name":"b"'));
+  });
+});
+
+describe('a .gltf with its files', () => {
+  const bin = new Uint8Array(new Float32Array([0, 0, 0, 1, 0, 0, 0, 1, 0]).buffer);
+  const json = {
+    asset: { version: '2.0' },
+    scene: 0,
+    scenes: [{ nodes: [0] }],
+    nodes: [{ name: 'tri', mesh: 0 }],
+    meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
+    accessors: [{ bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] }],
+    bufferViews: [{ buffer: 0, byteLength: 36 }],
+    buffers: [{ uri: 'sub/tri%20angle.bin', byteLength: 36 }],
+  };
+  const files: Record<string, Uint8Array> = { 'sub/tri angle.bin': bin };
+  const bytes = new TextEncoder().encode(JSON.stringify(json, null, 2));
+  const read = (path: string) => files[path] ?? null;
+
+  it('is read with the paths of its URIs, and written back as it came', () => {
+    const { scene, source } = readGltf(bytes, 'tri.gltf', read);
+    expect(scene.shapes[0]!.faces).toBe(1);
+    expect(Buffer.compare(writeGltf(source, scene), bytes)).toBe(0);
+  });
+  it('becomes one .glb that validates and holds the same', async () => {
+    const packed = packGlb(readGltf(bytes, 'tri.gltf', read).source);
+    expect(await errors(packed)).toEqual([]);
+    expect(readGltf(packed, 'tri.glb').scene.shapes).toEqual(readGltf(bytes, 'tri.gltf', read).scene.shapes);
+  });
+});

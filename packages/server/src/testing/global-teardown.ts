@@ -1,0 +1,3 @@
+import { stopTestMariaDb } from './test-server.js';
+
+afterAll(async () => stopTestMariaDb());

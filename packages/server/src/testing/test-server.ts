@@ -1,0 +1,70 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import mysql from 'mysql2/promise';
+import type { DatabaseAddress } from '../db/database.js';
+import { startPrivateMariaDb, type PrivateMariaDb } from '../db/private-mariadb.js';
+import { seedDemo } from '../demo/seed.js';
+import { createApp } from '../http/app.js';
+import { listen, type Listening } from '../http/listen.js';
+import { openServices, type Opened, type OpenOptions } from '../services/open-services.js';
+import type { Services } from '../services/services.js';
+import { Client } from './client.js';
+
+let mariadb: Promise<PrivateMariaDb> | null = null;
+let folder = '';
+let count = 0;
+
+/** One real MariaDB for the whole run, stopped when the last spec is done. */
+export function testMariaDb(): Promise<PrivateMariaDb> {
+  mariadb ??= (async () => {
+    folder = mkdtempSync(join(tmpdir(), 'renquil-test-'));
+    return startPrivateMariaDb(folder);
+  })();
+  return mariadb;
+}
+export async function stopTestMariaDb(): Promise<void> {
+  if (!mariadb) return;
+  await (await mariadb).stop();
+  rmSync(folder, { recursive: true, force: true });
+}
+/** A new empty database on it. */
+export async function testDatabase(): Promise<DatabaseAddress> {
+  const { address } = await testMariaDb();
+  const name = `renquil_test_${++count}`;
+  const connection = await mysql.createConnection({ ...address, host: '127.0.0.1' });
+  await connection.query(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`);
+  await connection.end();
+  return { ...address, database: name };
+}
+
+export interface TestServer {
+  readonly services: Services;
+  readonly url: string;
+  /** Nobody signed in. */
+  client(): Client;
+  as(who: 'mo' | 'ines' | 'tam'): Promise<Client>;
+  close(): Promise<void>;
+}
+
+/** The real application on a database of its own, with the demo in it. */
+export async function startTestServer(options: Partial<OpenOptions> = {}): Promise<TestServer> {
+  const opened: Opened = await openServices(await testDatabase(), { demo: true, jobs: true, quiet: true, ...options });
+  await seedDemo(opened.services);
+  const listening: Listening = await listen(createApp(opened.services, null), '127.0.0.1', 0);
+  const url = `http://127.0.0.1:${listening.port}`;
+  return {
+    services: opened.services,
+    url,
+    client: () => new Client(url),
+    async as(who) {
+      const client = new Client(url);
+      await client.post('/api/session', { signIn: who, password: 'brannick' });
+      return client;
+    },
+    async close() {
+      await listening.close();
+      await opened.close();
+    },
+  };
+}
