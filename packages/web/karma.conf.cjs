@@ -5,6 +5,7 @@ module.exports = (config) =>
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
     reporters: ['progress'],
+    colors: false,
     customLaunchers: {
       ChromiumHeadlessRoot: {
         base: 'ChromiumHeadless',

@@ -1,5 +1,5 @@
 import { demoScenes } from '@renquil/demo';
-import { publishedModels } from '../../../../formats/src/testing/published-models.js';
+import { publishedModels } from '@renquil/formats/testing';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
 

@@ -92,6 +92,8 @@ export class Stage {
   }
   objectAt(x: number, y: number): ObjectId | null {
     const { clientWidth, clientHeight } = this.canvas;
+    // Between two pictures the camera may have moved: its matrix is made when drawing.
+    this.#camera.updateMatrixWorld();
     const ray = new Raycaster();
     ray.params.Line.threshold = this.#controls.target.distanceTo(this.#camera.position) * 0.006;
     ray.setFromCamera(new Vector2((x / clientWidth) * 2 - 1, 1 - (y / clientHeight) * 2), this.#camera);

@@ -1,0 +1,5 @@
+/** The Khronos glTF validator ships no types of its own. */
+declare module 'gltf-validator' {
+  const validator: { validateBytes(data: Uint8Array, options?: object): Promise<unknown> };
+  export default validator;
+}

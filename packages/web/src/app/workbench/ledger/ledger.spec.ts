@@ -1,0 +1,82 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { workbenchBed, type Bed } from '../../../testing/bed';
+import { BenchState } from '../name/bench-state';
+import { Ledger } from './ledger';
+
+const outline = 'cabin_ctrl : control\n  L_door001_oak_geo : mesh\n  door left : mesh\n  cut_vent01 : mesh';
+
+describe('the ledger', () => {
+  let bed: Bed;
+  let fixture: ComponentFixture<Ledger>;
+  const rows = () => [...(fixture.nativeElement as HTMLElement).querySelectorAll('rq-ledger-row')];
+  const texts = (row: Element) => [...row.querySelectorAll('[role=gridcell]')].map((cell) => cell.textContent!.trim().replace(/\s+/g, ' '));
+  const press = async (key: string, more: KeyboardEventInit = {}) => {
+    (document.activeElement ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...more }));
+    await fixture.whenStable();
+  };
+  beforeEach(async () => {
+    bed = await workbenchBed(outline);
+    fixture = TestBed.createComponent(Ledger);
+    (fixture.nativeElement as HTMLElement).style.cssText = 'display:flex;height:400px;width:850px';
+    await fixture.whenStable();
+    await new Promise((done) => setTimeout(done, 60));
+    await fixture.whenStable();
+  });
+
+  it('takes names apart into slots and judges them', () => {
+    expect(rows()).toHaveSize(4);
+    expect(texts(rows()[1]!)).toEqual(['L_door001_oak_geo', 'L', '', 'door', '001', 'oak', 'geo', 'fits']);
+    expect(texts(rows()[2]!)[7]).toContain('space');
+    expect(texts(rows()[3]!)).toEqual(['cut_vent01', '–', '–', '–', '–', '–', '–', 'helper, stays home']);
+  });
+  it('says what it is to who cannot see it', () => {
+    const grid = (fixture.nativeElement as HTMLElement).querySelector('[role=treegrid]')!;
+    expect(grid.getAttribute('aria-rowcount')).toBe('5');
+    expect(rows()[0]!.getAttribute('aria-expanded')).toBe('true');
+    expect(rows()[1]!.getAttribute('aria-level')).toBe('2');
+  });
+  it('renames in place: Enter keeps and goes down, Escape leaves it', async () => {
+    bed.ledger.pick(3, 'only');
+    fixture.componentInstance.focus();
+    await press('F2');
+    const field = document.querySelector<HTMLInputElement>('[data-testid=name-field]')!;
+    expect([field.value, document.activeElement]).toEqual(['door left', field]);
+    field.value = 'L_door002_oak_geo';
+    field.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    expect(field.getAttribute('aria-invalid')).toBe('false');
+    await press('Enter');
+    expect(bed.open.scene.get(3).name).toBe('L_door002_oak_geo');
+    expect(bed.ledger.picking().active).toBe(4);
+    expect((await bed.commit(1)).label).toBe('Rename door left to L_door002_oak_geo');
+    await press('F2');
+    const second = document.querySelector<HTMLInputElement>('[data-testid=name-field]')!;
+    second.value = 'not kept';
+    second.dispatchEvent(new Event('input'));
+    await press('Escape');
+    expect(bed.open.scene.get(4).name).toBe('cut_vent01');
+  });
+  it('shows a preview in place: the old name struck out, the new cells marked, the verdict of the new name', async () => {
+    const bench = TestBed.inject(BenchState);
+    bed.ledger.pick(3, 'only');
+    bench.add('swap-words');
+    bench.change(0, { find: 'door left', put: 'L_door009_oak_geo', wholeWord: false });
+    TestBed.tick();
+    await fixture.whenStable();
+    const row = rows()[2]!;
+    expect(texts(row).slice(1)).toEqual(['L', '', 'door', '009', 'oak', 'geo', 'will fit']);
+    expect(row.querySelector('rq-name')!.classList).toContain('line-through');
+    expect(row.querySelectorAll('.bg-wash')).toHaveSize(4);
+    expect(bed.open.scene.get(3).name).toBe('door left');
+  });
+  it('picks with the mouse and the modifier keys', async () => {
+    const click = (at: number, more: MouseEventInit = {}) => rows()[at]!.dispatchEvent(new MouseEvent('click', { bubbles: true, ...more }));
+    click(1);
+    click(3, { shiftKey: true });
+    expect([...bed.ledger.picking().picked]).toEqual([2, 3, 4]);
+    click(2, { ctrlKey: true });
+    expect([...bed.ledger.picking().picked]).toEqual([2, 4]);
+    await fixture.whenStable();
+    expect(rows()[1]!.getAttribute('aria-selected')).toBe('true');
+  });
+});

@@ -1,0 +1,69 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { takeSnapshot, type SceneSnapshot } from '@renquil/core';
+import { sceneFromOutline } from '@renquil/core/testing';
+import { Analysis } from '../app/state/analysis';
+import type { LoggedChange, OpenedScene, Role } from '../app/state/api-types';
+import { OpenScene } from '../app/state/open-scene';
+import { Session } from '../app/state/session';
+import { FindingsState } from '../app/workbench/check/findings-state';
+import { LedgerState } from '../app/workbench/ledger/ledger-state';
+import { ArrangeState } from '../app/workbench/arrange/arrange-state';
+import { BenchState } from '../app/workbench/name/bench-state';
+import { LocalAnalysis } from './local-analysis';
+
+export interface Bed {
+  readonly http: HttpTestingController;
+  readonly open: OpenScene;
+  readonly ledger: LedgerState;
+  /** Lets promises that wait for an answer run on. */
+  settle(): Promise<void>;
+  /** Answers the next posted change and returns what was sent. */
+  commit(revision: number, missed?: readonly LoggedChange[]): Promise<{ id: string; base: number; label: string }>;
+}
+/** An event stream that never says anything. */
+function quietEvents(): EventSource {
+  return { onmessage: null, onopen: null, close: () => undefined } as unknown as EventSource;
+}
+
+/** The services of a workbench over a scene from an outline, the server answered by the test. */
+export async function workbenchBed(outline: string, { role = 'artist' as Role, changes = [] as LoggedChange[] } = {}): Promise<Bed> {
+  const snapshot: SceneSnapshot = JSON.parse(JSON.stringify(takeSnapshot(sceneFromOutline(outline)))) as SceneSnapshot;
+  spyOn(window, 'EventSource').and.callFake(quietEvents as never);
+  TestBed.configureTestingModule({
+    providers: [
+      provideHttpClient(), provideHttpClientTesting(), provideRouter([]),
+      { provide: Analysis, useClass: LocalAnalysis }, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState,
+    ], // prettier-ignore
+  });
+  TestBed.inject(Session).info.set({ account: { id: 1, name: 'Mo Adeyemi' }, projects: [{ slug: 'p', name: 'P', role }], demo: true });
+  const http = TestBed.inject(HttpTestingController);
+  const open = TestBed.inject(OpenScene);
+  const settle = async (): Promise<void> => {
+    for (let i = 0; i < 6; i++) await Promise.resolve();
+    TestBed.tick();
+  };
+  const opening = open.open(1);
+  const revision = changes.at(-1)?.revision ?? 0;
+  const scene = { id: 1, name: 'test', sourceName: 'test.glb', revision, objects: 1, version: 1, unsaved: revision, standing: null, judged: true, updatedAt: '', updatedBy: '' };
+  http.expectOne('/api/scenes/1').flush({ project: { slug: 'p', name: 'P' }, role, scene, snapshot: 0, changes } satisfies OpenedScene);
+  await settle();
+  http.expectOne('/api/scenes/1/snapshots/0').flush(snapshot);
+  await opening;
+  await settle();
+  return {
+    http,
+    open,
+    ledger: TestBed.inject(LedgerState),
+    settle,
+    async commit(next, missed = []) {
+      await settle();
+      const request = http.expectOne('/api/scenes/1/changes');
+      request.flush({ revision: next, missed });
+      await settle();
+      return request.request.body as { id: string; base: number; label: string };
+    },
+  };
+}
