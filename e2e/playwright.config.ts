@@ -19,7 +19,14 @@ export default defineConfig({
     trace: { mode: 'retain-on-failure', screenshots: false },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--ignore-gpu-blocklist', '--disable-gpu-compositing'],
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--ignore-gpu-blocklist',
+        '--disable-gpu-compositing',
+      ],
     },
   },
   webServer: {

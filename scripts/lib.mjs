@@ -11,7 +11,8 @@ const stamps = join(root, 'node_modules', '.renquil-stamps.json');
 export function run(command, args, options = {}) {
   const made = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
   if (made.error) throw new Error(`${command} could not be started: ${made.error.message}`);
-  if (made.status !== 0) throw new Error(`${command} ${args.join(' ')} ended with ${made.status ?? made.signal}`);
+  if (made.status !== 0)
+    throw new Error(`${command} ${args.join(' ')} ended with ${made.status ?? made.signal}`);
 }
 /** Runs a command, shows its output as it comes, and returns it with the exit code. */
 export function capture(command, args, options = {}) {
@@ -34,7 +35,8 @@ export function digestOf(paths) {
   const add = (path) => {
     if (!existsSync(path)) return;
     if (statSync(path).isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (!/^(node_modules|dist|\.angular)$/.test(name)) add(join(path, name));
+      for (const name of readdirSync(path).sort())
+        if (!/^(node_modules|dist|\.angular)$/.test(name)) add(join(path, name));
     } else hash.update(path.slice(root.length)).update(readFileSync(path));
   };
   for (const path of paths) add(join(root, path));
@@ -53,10 +55,15 @@ export async function once(name, paths, isThere, work) {
 }
 export async function installPackages() {
   const lock = ['package-lock.json', 'package.json'];
-  await once('npm', lock, () => existsSync(join(root, 'node_modules', 'express')), () => {
-    console.log('Installing npm packages');
-    run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
-  });
+  await once(
+    'npm',
+    lock,
+    () => existsSync(join(root, 'node_modules', 'express')),
+    () => {
+      console.log('Installing npm packages');
+      run('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error']);
+    },
+  );
 }
 /** Installs Debian packages that are missing, as root or with sudo that asks for no password; else says what to type. */
 export function installDebian(wanted) {
@@ -66,35 +73,71 @@ export function installDebian(wanted) {
   const isRoot = process.getuid?.() === 0;
   const sudo = !isRoot && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status === 0;
   if ((!isRoot && !sudo) || !existsSync('/usr/bin/apt-get')) {
-    throw new Error(`Missing: ${missing.join(', ')}. Install them and start again:\n  sudo apt-get update && sudo ${command}`);
+    throw new Error(
+      `Missing: ${missing.join(', ')}. Install them and start again:\n  sudo apt-get update && sudo ${command}`,
+    );
   }
   console.log(`Installing Debian packages: ${missing.join(' ')}`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const apt = (args) => (sudo ? run('sudo', ['-n', '-E', 'apt-get', ...args], { env }) : run('apt-get', args, { env }));
+  const apt = (args) =>
+    sudo ? run('sudo', ['-n', '-E', 'apt-get', ...args], { env }) : run('apt-get', args, { env });
   try {
     apt(['update', '-qq']);
     apt(['install', '-y', '-qq', '--no-install-recommends', ...missing]);
   } catch (error) {
-    throw new Error(`${error.message}\nInstall these by hand and start again:\n  sudo apt-get update && sudo ${command}`);
+    throw new Error(
+      `${error.message}\nInstall these by hand and start again:\n  sudo apt-get update && sudo ${command}`,
+      { cause: error },
+    );
   }
 }
-export const mariadb = { file: '/usr/sbin/mariadbd', packages: ['mariadb-server-core', 'mariadb-client-core'] };
+export const mariadb = {
+  file: '/usr/sbin/mariadbd',
+  packages: ['mariadb-server-core', 'mariadb-client-core'],
+};
 export const chromium = { file: '/usr/bin/chromium', packages: ['chromium'] };
 
 /** Compiles the libraries and the pages when their sources changed. */
 export async function build() {
   const at = (path) => () => existsSync(join(root, path));
-  const libraries = ['packages/core', 'packages/formats', 'packages/demo', 'packages/server', 'packages/cli', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json'];
+  const libraries = [
+    'packages/core',
+    'packages/formats',
+    'packages/demo',
+    'packages/server',
+    'packages/cli',
+    'tsconfig.base.json',
+    'tsconfig.json',
+    'package-lock.json',
+  ];
   await once('libraries', libraries, at('packages/server/dist/main.js'), () => {
     console.log('Building the server');
-    run('npx', ['--no-install', 'tsc', '-b', 'packages/core', 'packages/formats', 'packages/demo', 'packages/server', 'packages/cli']);
+    run('npx', [
+      '--no-install',
+      'tsc',
+      '-b',
+      'packages/core',
+      'packages/formats',
+      'packages/demo',
+      'packages/server',
+      'packages/cli',
+    ]);
   });
-  await once('pages', ['packages/core/src', 'packages/formats/src', 'packages/web', 'package-lock.json'], at('packages/web/dist/browser/index.html'), () => {
-    console.log('Building the pages');
-    run('npx', ['--no-install', 'ng', 'build', '--progress=false'], { cwd: join(root, 'packages/web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
-  });
+  await once(
+    'pages',
+    ['packages/core/src', 'packages/formats/src', 'packages/web', 'package-lock.json'],
+    at('packages/web/dist/browser/index.html'),
+    () => {
+      console.log('Building the pages');
+      run('npx', ['--no-install', 'ng', 'build', '--progress=false'], {
+        cwd: join(root, 'packages/web'),
+        env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+      });
+    },
+  );
 }
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Error(`Renquil needs Node 20.19 or newer; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Error(`Renquil needs Node 20.19 or newer; this is ${process.versions.node}.`);
 }

@@ -11,7 +11,11 @@ try {
   console.error(`\n${error.message}`);
   process.exit(1);
 }
-const server = spawn(process.execPath, ['--enable-source-maps', 'packages/server/dist/main.js', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+const server = spawn(
+  process.execPath,
+  ['--enable-source-maps', 'packages/server/dist/main.js', ...process.argv.slice(2)],
+  { cwd: root, stdio: 'inherit' },
+);
 // The terminal sends Ctrl C to both; this one waits for the server to close in order.
 process.on('SIGINT', () => undefined);
 process.on('SIGTERM', () => server.kill('SIGTERM'));

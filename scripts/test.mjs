@@ -1,13 +1,32 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build, capture, checkNode, chromium, installDebian, installPackages, mariadb, root } from './lib.mjs';
+import {
+  build,
+  capture,
+  checkNode,
+  chromium,
+  installDebian,
+  installPackages,
+  mariadb,
+  root,
+} from './lib.mjs';
 
 /**
  * `npm test [-- suite...]`: all set-up, then every suite; the last line is `N passed, N failed` over all of them. A suite
  * that cannot run counts as one failure, so that nothing is ever silently left out.
  */
-const jasmine = ['--import', 'tsx', '--conditions=@renquil/source', join(root, 'node_modules/jasmine/bin/jasmine.js'), '--config=jasmine.json'];
-const node = (name) => ({ name, run: () => capture(process.execPath, jasmine, { cwd: join(root, 'packages', name) }), count: countJasmine });
+const jasmine = [
+  '--import',
+  'tsx',
+  '--conditions=@renquil/source',
+  join(root, 'node_modules/jasmine/bin/jasmine.js'),
+  '--config=jasmine.json',
+];
+const node = (name) => ({
+  name,
+  run: () => capture(process.execPath, jasmine, { cwd: join(root, 'packages', name) }),
+  count: countJasmine,
+});
 const suites = [
   node('core'),
   node('formats'),
@@ -16,7 +35,11 @@ const suites = [
   node('cli'),
   {
     name: 'web',
-    run: () => capture('npx', ['--no-install', 'ng', 'test', '--watch=false', '--progress=false'], { cwd: join(root, 'packages/web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false', CHROMIUM_BIN: chromium.file } }),
+    run: () =>
+      capture('npx', ['--no-install', 'ng', 'test', '--watch=false', '--progress=false'], {
+        cwd: join(root, 'packages/web'),
+        env: { ...process.env, NG_CLI_ANALYTICS: 'false', CHROMIUM_BIN: chromium.file },
+      }),
     count: countKarma,
   },
   { name: 'e2e', run: runPlaywright, count: (_output, made) => made.counts },
@@ -35,7 +58,10 @@ function countKarma(output) {
 async function runPlaywright() {
   const report = join(root, 'e2e/.work/report.json');
   rmSync(report, { force: true });
-  const made = await capture('npx', ['--no-install', 'playwright', 'test', '--reporter=list,json'], { cwd: join(root, 'e2e'), env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } });
+  const made = await capture('npx', ['--no-install', 'playwright', 'test', '--reporter=list,json'], {
+    cwd: join(root, 'e2e'),
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  });
   if (!existsSync(report)) return { ...made, counts: null };
   const { stats } = JSON.parse(readFileSync(report, 'utf8'));
   return { ...made, counts: { passed: stats.expected + stats.flaky, failed: stats.unexpected } };
@@ -57,7 +83,9 @@ try {
     if (made.code !== 0 && counts.failed === 0) counts.failed = 1;
     totals.passed += counts.passed;
     totals.failed += counts.failed;
-    console.log(`== ${suite.name}: ${counts.passed} passed, ${counts.failed} failed, ${((Date.now() - began) / 1000).toFixed(0)} s`);
+    console.log(
+      `== ${suite.name}: ${counts.passed} passed, ${counts.failed} failed, ${((Date.now() - began) / 1000).toFixed(0)} s`,
+    );
   }
 } catch (error) {
   console.error(error.message);

@@ -30,13 +30,17 @@ export class App {
   }
   /** The row of an object by its name, spaces and all. */
   row(name: string): Locator {
-    return this.page.locator('rq-ledger-row').filter({ has: this.page.locator(`[data-testid="name"]`).filter({ hasText: new RegExp(`^${escape(name)}$`) }) });
+    return this.page.locator('rq-ledger-row').filter({
+      has: this.page.locator(`[data-testid="name"]`).filter({ hasText: new RegExp(`^${escape(name)}$`) }),
+    });
   }
   async filter(text: string): Promise<void> {
     await this.page.getByTestId('filter').fill(text);
   }
   async viewportReady(): Promise<void> {
-    await expect(this.page.getByTestId('viewport')).toHaveAttribute('data-ready', 'true', { timeout: 30_000 });
+    await expect(this.page.getByTestId('viewport')).toHaveAttribute('data-ready', 'true', {
+      timeout: 30_000,
+    });
   }
   async saved(): Promise<void> {
     await expect(this.page.getByTestId('saving')).toHaveText('saved');

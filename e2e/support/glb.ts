@@ -23,12 +23,20 @@ export async function openWithTransform(glb: Uint8Array): Promise<Document> {
   return new NodeIO().registerExtensions(ALL_EXTENSIONS).readBinary(glb);
 }
 export async function validatorCounts(glb: Uint8Array): Promise<{ errors: number; warnings: number }> {
-  const report = (await validator.validateBytes(glb)) as { issues: { numErrors: number; numWarnings: number } };
+  const report = (await validator.validateBytes(glb)) as {
+    issues: { numErrors: number; numWarnings: number };
+  };
   return { errors: report.issues.numErrors, warnings: report.issues.numWarnings };
 }
 /** A small valid .glb with these node names, all roots. */
 export function glbWith(names: readonly string[], more: object = {}): Buffer {
-  const json = { asset: { version: '2.0' }, scene: 0, scenes: [{ nodes: names.map((_, i) => i) }], nodes: names.map((name) => ({ name })), ...more };
+  const json = {
+    asset: { version: '2.0' },
+    scene: 0,
+    scenes: [{ nodes: names.map((_, i) => i) }],
+    nodes: names.map((name) => ({ name })),
+    ...more,
+  };
   let text = Buffer.from(JSON.stringify(json));
   text = Buffer.concat([text, Buffer.alloc((4 - (text.length % 4)) % 4, 0x20)]);
   const head = Buffer.alloc(20);

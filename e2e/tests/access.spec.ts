@@ -3,11 +3,28 @@ import { expect, test, type Page } from '@playwright/test';
 import { App } from '../support/app.js';
 
 async function violations(page: Page): Promise<string[]> {
-  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
   // The ledger's rows scroll inside the grid that has the focus: its arrow keys walk and scroll them through
   // aria-activedescendant (WAI-ARIA practices, treegrid), which this one rule cannot see.
-  const wrong = found.violations.filter((one) => !(one.id === 'scrollable-region-focusable' && one.nodes.every((node) => /treegrid|cdk-virtual-scroll-viewport/.test(node.html) && /role="rowgroup"/.test(node.html))));
-  return wrong.map((one) => `${one.id}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(', ')}`);
+  const wrong = found.violations.filter(
+    (one) =>
+      !(
+        one.id === 'scrollable-region-focusable' &&
+        one.nodes.every(
+          (node) =>
+            /treegrid|cdk-virtual-scroll-viewport/.test(node.html) && /role="rowgroup"/.test(node.html),
+        )
+      ),
+  );
+  return wrong.map(
+    (one) =>
+      `${one.id}: ${one.nodes
+        .map((node) => node.target.join(' '))
+        .slice(0, 3)
+        .join(', ')}`,
+  );
 }
 
 for (const theme of ['light', 'dark'] as const) {

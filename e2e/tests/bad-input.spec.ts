@@ -8,12 +8,53 @@ const gltf = (json: object) => Buffer.from(JSON.stringify(json));
 const bad: { what: string; files: ReturnType<typeof file>[]; says: RegExp }[] = [
   { what: 'empty', files: [file('empty.glb', Buffer.alloc(0))], says: /empty\.glb is empty/ },
   { what: 'not a scene', files: [file('notes.txt', Buffer.from('hello'))], says: /cannot read notes\.txt/ },
-  { what: 'wrong ending', files: [file('photo.glb', Buffer.from('\x89PNG\r\n'))], says: /photo\.glb: byte 0/ },
+  {
+    what: 'wrong ending',
+    files: [file('photo.glb', Buffer.from('\x89PNG\r\n'))],
+    says: /photo\.glb: byte 0/,
+  },
   { what: 'cut short', files: [file('cut.glb', glbWith(['a']).subarray(0, 60))], says: /cut\.glb: byte 8/ },
-  { what: 'a ring', files: [file('ring.glb', glbWith(['a', 'b'], { scenes: [{ nodes: [0] }], nodes: [{ children: [1] }, { children: [0] }] }))], says: /nodes/ },
-  { what: 'absurd', files: [file('huge.glb', glbWith(['a'], { accessors: [{ componentType: 5126, type: 'VEC3', count: 1e9, bufferView: 0 }], bufferViews: [{ buffer: 0, byteLength: 12 }], buffers: [{ byteLength: 12 }] }))], says: /accessors|buffers/ },
-  { what: 'buffer not there', files: [file('lone.gltf', gltf({ asset: { version: '2.0' }, buffers: [{ uri: 'lone.bin', byteLength: 4 }] }))], says: /lone\.bin/ },
-  { what: 'buffer outside', files: [file('out.gltf', gltf({ asset: { version: '2.0' }, buffers: [{ uri: '../../etc/passwd', byteLength: 4 }] }))], says: /outside the upload/ },
+  {
+    what: 'a ring',
+    files: [
+      file(
+        'ring.glb',
+        glbWith(['a', 'b'], { scenes: [{ nodes: [0] }], nodes: [{ children: [1] }, { children: [0] }] }),
+      ),
+    ],
+    says: /nodes/,
+  },
+  {
+    what: 'absurd',
+    files: [
+      file(
+        'huge.glb',
+        glbWith(['a'], {
+          accessors: [{ componentType: 5126, type: 'VEC3', count: 1e9, bufferView: 0 }],
+          bufferViews: [{ buffer: 0, byteLength: 12 }],
+          buffers: [{ byteLength: 12 }],
+        }),
+      ),
+    ],
+    says: /accessors|buffers/,
+  },
+  {
+    what: 'buffer not there',
+    files: [
+      file('lone.gltf', gltf({ asset: { version: '2.0' }, buffers: [{ uri: 'lone.bin', byteLength: 4 }] })),
+    ],
+    says: /lone\.bin/,
+  },
+  {
+    what: 'buffer outside',
+    files: [
+      file(
+        'out.gltf',
+        gltf({ asset: { version: '2.0' }, buffers: [{ uri: '../../etc/passwd', byteLength: 4 }] }),
+      ),
+    ],
+    says: /outside the upload/,
+  },
 ];
 
 test('bad files give one clear error each, and nothing is stored', async ({ page }) => {
@@ -42,7 +83,9 @@ test('a .gltf comes in with its .bin', async ({ page }) => {
     scenes: [{ nodes: [0] }],
     nodes: [{ name: 'tri', mesh: 0 }],
     meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
-    accessors: [{ bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] }],
+    accessors: [
+      { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] },
+    ],
     bufferViews: [{ buffer: 0, byteLength: 36 }],
     buffers: [{ uri: 'tri.bin', byteLength: 36 }],
   };
@@ -55,7 +98,16 @@ test('a .gltf comes in with its .bin', async ({ page }) => {
 
 test('names of every sort are shown, judged and renamed, and are never markup', async ({ page }) => {
   const app = new App(page);
-  const names = ['<img src=x onerror=alert(1)>', '', '   ', 'ش_باب', '🐐', 'x'.repeat(300), 'a\u202Eb', "o'clock & <b>"];
+  const names = [
+    '<img src=x onerror=alert(1)>',
+    '',
+    '   ',
+    'ش_باب',
+    '🐐',
+    'x'.repeat(300),
+    'a\u202Eb',
+    "o'clock & <b>",
+  ];
   page.on('dialog', () => app.problems.push('a name became markup'));
   await app.signIn('mo');
   await app.bringIn(file('names.glb', glbWith(names)));

@@ -7,7 +7,10 @@ import { App, bytesOf } from '../support/app.js';
 import { binaryOf, jsonOf, nodeNames, openWithTransform, validatorCounts } from '../support/glb.js';
 
 /** A file nobody here made: a controller of the W3C WebXR input profiles. */
-const profiles = join(dirname(createRequire(import.meta.url).resolve('@webxr-input-profiles/assets/package.json')), 'dist/profiles');
+const profiles = join(
+  dirname(createRequire(import.meta.url).resolve('@webxr-input-profiles/assets/package.json')),
+  'dist/profiles',
+);
 const own = join(profiles, 'generic-trigger/none.glb');
 
 test('an own .glb goes in, is named, handed off, and differs only in its names', async ({ page }) => {
@@ -18,7 +21,7 @@ test('an own .glb goes in, is named, handed off, and differs only in its names',
   await app.bringIn(own);
   await expect(page.getByTestId('scene-name')).toHaveText('none');
   await app.viewportReady();
-  const ids = await page.evaluate(() => [...document.querySelectorAll('rq-ledger-row')].map((row) => row.id));
+  const ids = await page.locator('rq-ledger-row').evaluateAll((rows) => rows.map((row) => row.id));
   expect(ids).toHaveLength(before.length);
 
   // Every object gets a name that fits, typed one after another: Tab keeps one and goes to the next.
@@ -43,18 +46,29 @@ test('an own .glb goes in, is named, handed off, and differs only in its names',
   await page.getByTestId('hand-off').click();
   await expect(page.getByTestId('read-back')).toHaveText(`${before.length} of ${before.length} arrive`);
 
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('download-package').click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByTestId('download-package').click(),
+  ]);
   const files = unzipSync(await bytesOf(download));
   const names = Object.keys(files).sort();
-  expect(names).toEqual(['checks.sarif', 'manifest.json', expect.stringMatching(/^none_r\d+\.glb$/), 'renames.csv']);
+  expect(names).toEqual([
+    'checks.sarif',
+    'manifest.json',
+    expect.stringMatching(/^none_r\d+\.glb$/),
+    'renames.csv',
+  ]);
   const made = Buffer.from(files[names[2]!]!);
-  const nameless = (glb: Buffer) => JSON.stringify({ ...jsonOf(glb), nodes: jsonOf(glb).nodes.map((node) => ({ ...node, name: '' })) });
+  const nameless = (glb: Buffer) =>
+    JSON.stringify({ ...jsonOf(glb), nodes: jsonOf(glb).nodes.map((node) => ({ ...node, name: '' })) });
   expect(nameless(made)).toBe(nameless(original));
   expect(binaryOf(made).equals(binaryOf(original))).toBe(true);
   expect((await nodeNames(made)).every((name) => /^(controller|part)\d{3}_/.test(name))).toBe(true);
   expect(await validatorCounts(made)).toEqual(await validatorCounts(original));
   expect((await openWithTransform(made)).getRoot().listNodes()).toHaveLength(before.length);
-  const manifest = JSON.parse(Buffer.from(files['manifest.json']!).toString()) as { gate: { passes: boolean } };
+  const manifest = JSON.parse(Buffer.from(files['manifest.json']!).toString()) as {
+    gate: { passes: boolean };
+  };
   expect(manifest.gate.passes).toBe(true);
   expect(app.problems).toEqual([]);
 });

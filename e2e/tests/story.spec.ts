@@ -83,7 +83,10 @@ test('an artist renames, undoes, redoes, reloads, checks, saves and copies out',
     await page.getByRole('link', { name: /^Check/ }).click();
     await page.getByRole('button', { name: /Does not fit its pattern/ }).click();
     await page.getByRole('button', { name: /Forbidden characters/ }).waitFor();
-    const finding = page.getByTestId('finding').filter({ hasText: 'in name' }).filter({ hasText: 'door·left' });
+    const finding = page
+      .getByTestId('finding')
+      .filter({ hasText: 'in name' })
+      .filter({ hasText: 'door·left' });
     await finding.click();
     await expect(page.getByTestId('finding-name')).toContainText('door');
     await page.getByTestId('fix').click();
@@ -102,7 +105,11 @@ test('an artist renames, undoes, redoes, reloads, checks, saves and copies out',
     await expect(page.getByTestId('version')).toHaveText('v002 + 1 edit');
     await page.getByTestId('version').click();
     await expect(page.getByTestId('history-line').first()).toContainText('oops');
-    await page.getByTestId('version-line').filter({ hasText: 'sheaves named' }).getByRole('button', { name: 'Restore' }).click();
+    await page
+      .getByTestId('version-line')
+      .filter({ hasText: 'sheaves named' })
+      .getByRole('button', { name: 'Restore' })
+      .click();
     await expect(page.getByTestId('history-line').first()).toContainText('Restore version 2');
     await page.getByRole('link', { name: /^Name/ }).click();
     await app.filter('C_floor001*');
@@ -113,7 +120,10 @@ test('an artist renames, undoes, redoes, reloads, checks, saves and copies out',
     await page.getByRole('link', { name: 'Hand off' }).click();
     await expect(page.getByTestId('gate-verdict')).toContainText('Not yet');
     await expect(page.getByTestId('hand-off')).toBeDisabled();
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('work-copy').click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByTestId('work-copy').click(),
+    ]);
     const copy = await bytesOf(download);
     const names = await nodeNames(copy);
     expect(names.filter((name) => name.startsWith('C_sheave'))).toHaveLength(9);

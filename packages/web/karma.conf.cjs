@@ -9,7 +9,14 @@ module.exports = (config) =>
     customLaunchers: {
       ChromiumHeadlessRoot: {
         base: 'ChromiumHeadless',
-        flags: ['--no-sandbox', '--disable-dev-shm-usage', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--ignore-gpu-blocklist', '--window-size=1280,800'],
+        flags: [
+          '--no-sandbox',
+          '--disable-dev-shm-usage',
+          '--use-angle=swiftshader',
+          '--enable-unsafe-swiftshader',
+          '--ignore-gpu-blocklist',
+          '--window-size=1280,800',
+        ],
       },
     },
     browsers: ['ChromiumHeadlessRoot'],

@@ -3,11 +3,15 @@ import { RenquilError } from '@renquil/core';
 import type { Host } from './host.js';
 
 /** The real files and the terminal. */
-export function diskHost(out: NodeJS.WritableStream = process.stdout, err: NodeJS.WritableStream = process.stderr): Host {
+export function diskHost(
+  out: NodeJS.WritableStream = process.stdout,
+  err: NodeJS.WritableStream = process.stderr,
+): Host {
   return {
     read(path) {
       try {
-        if (statSync(path).isDirectory()) throw new RenquilError('usage', { detail: `${path} is a folder, not a file.` });
+        if (statSync(path).isDirectory())
+          throw new RenquilError('usage', { detail: `${path} is a folder, not a file.` });
         return new Uint8Array(readFileSync(path));
       } catch (cause) {
         if (cause instanceof RenquilError) throw cause;
@@ -23,8 +27,13 @@ export function diskHost(out: NodeJS.WritableStream = process.stdout, err: NodeJ
         renameSync(half, path);
       } catch (cause) {
         rmSync(half, { force: true });
-        if ((cause as NodeJS.ErrnoException).code === 'ENOSPC') throw new RenquilError('storage-full', {}, { cause });
-        throw new RenquilError('usage', { detail: `${path} cannot be written: ${(cause as Error).message}.` }, { cause });
+        if ((cause as NodeJS.ErrnoException).code === 'ENOSPC')
+          throw new RenquilError('storage-full', {}, { cause });
+        throw new RenquilError(
+          'usage',
+          { detail: `${path} cannot be written: ${(cause as Error).message}.` },
+          { cause },
+        );
       }
     },
     print: (text) => void out.write(text),

@@ -11,7 +11,10 @@ describe('renquil', () => {
   let out = '';
   let err = '';
   const sink = (take: (text: string) => void) => ({ write: take }) as unknown as NodeJS.WritableStream;
-  const host = diskHost(sink((text) => (out += text)), sink((text) => (err += text))); // prettier-ignore
+  const host = diskHost(
+    sink((text) => (out += text)),
+    sink((text) => (err += text)),
+  );
   const model = publishedModels().find((m) => m.name === 'generic-trigger/left.glb')!;
   const at = (name: string): string => join(folder, name);
   const put = (name: string, value: unknown): string => {
@@ -26,7 +29,14 @@ describe('renquil', () => {
     file: string;
     format: string;
     counts: { objects: number };
-    objects: { id: number; parent: number | null; name: string; path: string; world: number[]; children: number }[];
+    objects: {
+      id: number;
+      parent: number | null;
+      name: string;
+      path: string;
+      world: number[];
+      children: number;
+    }[];
   }
   const outline = async (file: string): Promise<Outline> => {
     expect(await run('outline', file, '--format', 'json')).toBe(0);
@@ -42,7 +52,18 @@ describe('renquil', () => {
       const made = await outline(at('m.glb'));
       expect(made.format).toBe('glb');
       expect(made.objects.map((o) => o.id).sort((a, b) => a - b)).toEqual(made.objects.map((_, i) => i + 1));
-      expect(Object.keys(made.objects[0]!)).toEqual(['id', 'parent', 'name', 'path', 'kind', 'faces', 'vertices', 'materials', 'children', 'world']);
+      expect(Object.keys(made.objects[0]!)).toEqual([
+        'id',
+        'parent',
+        'name',
+        'path',
+        'kind',
+        'faces',
+        'vertices',
+        'materials',
+        'children',
+        'world',
+      ]);
       expect(made.objects.every((o) => o.world.length === 16)).toBeTrue();
       expect(made.objects.filter((o) => o.parent === null).every((o) => o.path === `/${o.name}`)).toBeTrue();
     });
@@ -55,7 +76,19 @@ describe('renquil', () => {
   describe('check', () => {
     it('ends with 1 when something blocks, 0 when nothing is at the level asked for', async () => {
       expect(await run('check', at('m.glb'))).toBe(1);
-      const lenient = { ...partsConvention, checks: Object.fromEntries(['default-name', 'forbidden-characters', 'name-pattern', 'not-unique', 'unnamed', 'empty-group'].map((id) => [id, { severity: 'note' }])) };
+      const lenient = {
+        ...partsConvention,
+        checks: Object.fromEntries(
+          [
+            'default-name',
+            'forbidden-characters',
+            'name-pattern',
+            'not-unique',
+            'unnamed',
+            'empty-group',
+          ].map((id) => [id, { severity: 'note' }]),
+        ),
+      };
       const convention = put('lenient.json', lenient);
       expect(await run('check', at('m.glb'), '--convention', convention)).toBe(0);
       expect(await run('check', at('m.glb'), '--convention', convention, '--fail-on', 'note')).toBe(1);
@@ -63,21 +96,40 @@ describe('renquil', () => {
     it('writes any report to a file', async () => {
       for (const format of ['json', 'sarif', 'junit', 'csv', 'html', 'text']) {
         await run('check', at('m.glb'), at('m.glb'), '--format', format, '--out', at(`r.${format}`));
-        expect(readFileSync(at(`r.${format}`), 'utf8').length).withContext(format).toBeGreaterThan(100);
+        expect(readFileSync(at(`r.${format}`), 'utf8').length)
+          .withContext(format)
+          .toBeGreaterThan(100);
         expect(out).toBe('');
       }
     });
   });
 
   describe('rename', () => {
-    const recipe = { renquil: 'recipe/1', name: 'up', steps: [{ step: 'add-text', text: 'new_', at: 'before' }] };
+    const recipe = {
+      renquil: 'recipe/1',
+      name: 'up',
+      steps: [{ step: 'add-text', text: 'new_', at: 'before' }],
+    };
     it('shows what would change and writes nothing unless told to', async () => {
       expect(await run('rename', at('m.glb'), '--recipe', put('r.json', recipe))).toBe(0);
       expect(out).toContain('-> new_');
       expect(Buffer.compare(readFileSync(at('m.glb')), model.bytes)).toBe(0);
     });
     it('writes the file and a change list that does the same', async () => {
-      expect(await run('rename', at('m.glb'), '--recipe', put('r.json', recipe), '--where', 'xr_*', '--out', at('a.glb'), '--changes', at('c.json'))).toBe(0);
+      expect(
+        await run(
+          'rename',
+          at('m.glb'),
+          '--recipe',
+          put('r.json', recipe),
+          '--where',
+          'xr_*',
+          '--out',
+          at('a.glb'),
+          '--changes',
+          at('c.json'),
+        ),
+      ).toBe(0);
       expect(await run('apply', at('m.glb'), '--changes', at('c.json'), '--out', at('b.glb'))).toBe(0);
       expect(Buffer.compare(readFileSync(at('a.glb')), readFileSync(at('b.glb')))).toBe(0);
       const names = (await outline(at('a.glb'))).objects.map((o) => o.name);
@@ -86,10 +138,21 @@ describe('renquil', () => {
     });
     it('ends with 1 and writes nothing when names clash and nobody said what then', async () => {
       const same = { ...recipe, steps: [{ step: 'swap-words', find: '.*', put: 'same', how: 'regex' }] };
-      expect(await run('rename', at('m.glb'), '--recipe', put('r.json', same), '--out', at('never.glb'))).toBe(1);
+      expect(
+        await run('rename', at('m.glb'), '--recipe', put('r.json', same), '--out', at('never.glb')),
+      ).toBe(1);
       expect(err).toContain('nothing was written');
       expect(() => readFileSync(at('never.glb'))).toThrow();
-      expect(await run('rename', at('m.glb'), '--recipe', put('r.json', { ...same, clashes: 'number-on' }), '--out', at('numbered.glb'))).toBe(0);
+      expect(
+        await run(
+          'rename',
+          at('m.glb'),
+          '--recipe',
+          put('r.json', { ...same, clashes: 'number-on' }),
+          '--out',
+          at('numbered.glb'),
+        ),
+      ).toBe(0);
       const names = (await outline(at('numbered.glb'))).objects.map((o) => o.name);
       expect(new Set(names).size).toBe(names.length);
     });
@@ -98,18 +161,53 @@ describe('renquil', () => {
   describe('apply', () => {
     it('renames, moves in place and removes', async () => {
       const before = await outline(at('m.glb'));
-      const leaf = before.objects.find((o) => o.children === 0 && before.objects.find((p) => p.id === o.parent)?.parent)!;
-      const changes = [{ op: 'move', object: leaf.id, under: null }, { op: 'rename', object: leaf.id, to: 'lifted' }];
-      expect(await run('apply', at('m.glb'), '--changes', put('c.json', { renquil: 'changes/1', changes }), '--out', at('d.glb'))).toBe(0);
+      const leaf = before.objects.find(
+        (o) => o.children === 0 && before.objects.find((p) => p.id === o.parent)?.parent,
+      )!;
+      const changes = [
+        { op: 'move', object: leaf.id, under: null },
+        { op: 'rename', object: leaf.id, to: 'lifted' },
+      ];
+      expect(
+        await run(
+          'apply',
+          at('m.glb'),
+          '--changes',
+          put('c.json', { renquil: 'changes/1', changes }),
+          '--out',
+          at('d.glb'),
+        ),
+      ).toBe(0);
       const moved = (await outline(at('d.glb'))).objects.find((o) => o.name === 'lifted')!;
       expect(moved.parent).toBeNull();
       moved.world.forEach((n, i) => expect(n).toBeCloseTo(leaf.world[i]!, 6));
-      expect(await run('apply', at('d.glb'), '--changes', put('c.json', { renquil: 'changes/1', changes: [{ op: 'remove', objects: ['/lifted'] }] }), '--out', at('e.glb'))).toBe(0);
+      expect(
+        await run(
+          'apply',
+          at('d.glb'),
+          '--changes',
+          put('c.json', { renquil: 'changes/1', changes: [{ op: 'remove', objects: ['/lifted'] }] }),
+          '--out',
+          at('e.glb'),
+        ),
+      ).toBe(0);
       expect((await outline(at('e.glb'))).counts.objects).toBe(before.counts.objects - 1);
     });
     it('is all or nothing', async () => {
-      const changes = [{ op: 'rename', object: 1, to: 'x' }, { op: 'remove', objects: ['/not/there'] }];
-      expect(await run('apply', at('m.glb'), '--changes', put('c.json', { renquil: 'changes/1', changes }), '--out', at('never.glb'))).toBe(2);
+      const changes = [
+        { op: 'rename', object: 1, to: 'x' },
+        { op: 'remove', objects: ['/not/there'] },
+      ];
+      expect(
+        await run(
+          'apply',
+          at('m.glb'),
+          '--changes',
+          put('c.json', { renquil: 'changes/1', changes }),
+          '--out',
+          at('never.glb'),
+        ),
+      ).toBe(2);
       expect(err).toContain('change 2: there is no object "/not/there"');
       expect(() => readFileSync(at('never.glb'))).toThrow();
     });

@@ -19,17 +19,24 @@ export async function main(argv: readonly string[], host: Host = diskHost()): Pr
   }
   const command = commandRegistry.find((one) => one.name === name);
   if (!command) {
-    host.complain(`There is no command "${name}". Commands: ${commandRegistry.map((one) => one.name).join(', ')}.\n`);
+    host.complain(
+      `There is no command "${name}". Commands: ${commandRegistry.map((one) => one.name).join(', ')}.\n`,
+    );
     return 2;
   }
   try {
-    const { values, positionals } = parseArgs({ args: rest, allowPositionals: true, options: { ...command.options, help: { type: 'boolean' } } });
+    const { values, positionals } = parseArgs({
+      args: rest,
+      allowPositionals: true,
+      options: { ...command.options, help: { type: 'boolean' } },
+    });
     if (values['help']) {
       host.print(`${command.usage}\n${command.says}\n`);
       return 0;
     }
-    if (positionals.length < command.files.least || positionals.length > command.files.most) throw new RenquilError('usage', { detail: `How it is used: ${command.usage}` });
-    return command.run(positionals, values as Record<string, string | boolean | undefined>, host);
+    if (positionals.length < command.files.least || positionals.length > command.files.most)
+      throw new RenquilError('usage', { detail: `How it is used: ${command.usage}` });
+    return command.run(positionals, values, host);
   } catch (error) {
     host.complain(`${explain(error, command.usage)}\n`);
     return 2;

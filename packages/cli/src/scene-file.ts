@@ -31,9 +31,14 @@ export function openFile(path: string, host: Host): OpenedFile {
 export function saveFile(opened: OpenedFile, out: string, host: Host): void {
   const bytes = writeGltf(opened.source, opened.scene);
   const packs = /\.glb$/i.test(out) && opened.source.container === 'gltf';
-  if (/\.gltf$/i.test(out) && opened.source.container === 'glb') throw new RenquilError('usage', { detail: `${opened.path} is a .glb; give --out a name that ends in .glb.` });
+  if (/\.gltf$/i.test(out) && opened.source.container === 'glb')
+    throw new RenquilError('usage', {
+      detail: `${opened.path} is a .glb; give --out a name that ends in .glb.`,
+    });
   if (!packs && opened.source.container === 'gltf' && dirname(out) !== dirname(opened.path)) {
-    throw new RenquilError('usage', { detail: `${out} would lose its .bin and images, which stay beside ${opened.path}. Write it there, or as .glb.` });
+    throw new RenquilError('usage', {
+      detail: `${out} would lose its .bin and images, which stay beside ${opened.path}. Write it there, or as .glb.`,
+    });
   }
   host.write(out, packs ? packGlb(openGltf(bytes, opened.path, beside(opened.path, host))) : bytes);
 }
@@ -43,6 +48,10 @@ export function readJson(path: string, host: Host): unknown {
   try {
     return JSON.parse(text);
   } catch (cause) {
-    throw new RenquilError('usage', { detail: `${path} is not JSON: ${(cause as Error).message}.` }, { cause });
+    throw new RenquilError(
+      'usage',
+      { detail: `${path} is not JSON: ${(cause as Error).message}.` },
+      { cause },
+    );
   }
 }

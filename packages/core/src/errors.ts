@@ -15,15 +15,27 @@ export const errorCatalogue = {
   'change-invalid': entry(422, 'This change does not apply: {{detail}}.'),
   'change-list-invalid': entry(422, 'The change list cannot be used: {{detail}}.'),
   'convention-invalid': entry(422, 'The convention cannot be used: {{detail}}.'),
-  'database-unavailable': entry(503, 'The database does not answer. Nothing was saved; try again in a moment.'),
+  'database-unavailable': entry(
+    503,
+    'The database does not answer. Nothing was saved; try again in a moment.',
+  ),
   'file-empty': entry(422, '{{file}} is empty (0 bytes).'),
-  'file-kind-unknown': entry(415, 'Renquil cannot read {{file}}. It reads .glb, and .gltf with its .bin and images.'),
+  'file-kind-unknown': entry(
+    415,
+    'Renquil cannot read {{file}}. It reads .glb, and .gltf with its .bin and images.',
+  ),
   'file-missing': entry(404, '{{file}} was not found.'),
   'file-too-large': entry(413, '{{file}} is larger than the limit of {{limit}}.'),
   'gltf-invalid': entry(422, '{{file}}: {{place}}: {{detail}}.'),
-  'handoff-blocked': entry(422, 'The gate has {{count}} open blockers. Give a reason to hand off with them, or fix them first.'),
+  'handoff-blocked': entry(
+    422,
+    'The gate has {{count}} open blockers. Give a reason to hand off with them, or fix them first.',
+  ),
   'handoff-readback': entry(500, 'The package was not the same when read again: {{detail}}.'),
-  'internal': entry(500, 'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.'),
+  internal: entry(
+    500,
+    'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.',
+  ),
   'job-cancelled': entry(409, '{{what}} was cancelled. Nothing was stored.'),
   'member-last-lead': entry(422, 'A project needs at least one lead.'),
   'not-allowed': entry(403, 'You are here as {{role}}, who may not do this. {{needs}}.'),
@@ -38,7 +50,7 @@ export const errorCatalogue = {
   'sign-in-slowed': entry(429, 'Too many tries. Wait {{seconds}} seconds.'),
   'storage-full': entry(507, 'The disk of the server is full. Nothing was stored.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
-  'usage': entry(400, '{{detail}}'),
+  usage: entry(400, '{{detail}}'),
 } as const satisfies Record<string, ErrorEntry>;
 
 export type ErrorCode = keyof typeof errorCatalogue;

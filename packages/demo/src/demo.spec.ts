@@ -10,7 +10,10 @@ const page = readFileSync(fileURLToPath(new URL('../../../docs/demo.md', import.
 /** Rows of the tables under a scene's heading: name, and checks when the table has them. */
 function rowsOf(file: string): { name: string; checks: string[] | null }[] {
   const section = page.split('\n## ').find((part) => part.startsWith(file))!;
-  return [...section.matchAll(/^\| `([^`]+)` \|[^|]*\|(?: ([^|]*) \|)?$/gm)].map((m) => ({ name: m[1]!, checks: m[2] ? m[2].split(', ') : null }));
+  return [...section.matchAll(/^\| `([^`]+)` \|[^|]*\|(?: ([^|]*) \|)?$/gm)].map((m) => ({
+    name: m[1]!,
+    checks: m[2] ? m[2].split(', ') : null,
+  }));
 }
 
 for (const { file, build } of demoScenes) {
@@ -24,10 +27,13 @@ for (const { file, build } of demoScenes) {
 
     it('is the same bytes every time', async () => expect(Buffer.compare(await build(), bytes)).toBe(0));
     it('validates without an error or a warning', async () => {
-      const { issues } = (await validator.validateBytes(bytes)) as { issues: { numErrors: number; numWarnings: number } };
+      const { issues } = (await validator.validateBytes(bytes)) as {
+        issues: { numErrors: number; numWarnings: number };
+      };
       expect([issues.numErrors, issues.numWarnings]).toEqual([0, 0]);
     });
-    it('is written back byte for byte', () => expect(Buffer.compare(writeGltf(read.source, read.scene), bytes)).toBe(0));
+    it('is written back byte for byte', () =>
+      expect(Buffer.compare(writeGltf(read.source, read.scene), bytes)).toBe(0));
     it('has exactly the faults that docs/demo.md lists', () => {
       const run = new CheckRun(read.scene, new CompiledConvention(partsConvention));
       run.all();
@@ -36,12 +42,17 @@ for (const { file, build } of demoScenes) {
         const { name } = read.scene.get(finding.object);
         found.set(name, (found.get(name) ?? new Set()).add(finding.check));
       }
-      const listed = rowsOf(file).flatMap(({ name, checks }) => (checks ? [[name, [...checks].sort()] as const] : []));
+      const listed = rowsOf(file).flatMap(({ name, checks }) =>
+        checks ? [[name, [...checks].sort()] as const] : [],
+      );
       expect(listed.length).toBeGreaterThan(10);
-      expect([...found].map(([name, checks]) => [name, [...checks].sort()])).toEqual(jasmine.arrayWithExactContents(listed as never));
+      expect([...found].map(([name, checks]) => [name, [...checks].sort()])).toEqual(
+        jasmine.arrayWithExactContents(listed as never),
+      );
     });
     it('holds every object that docs/demo.md names, and as many as it says', () => {
-      for (const { name } of rowsOf(file)) expect(read.scene.withName(name).size).withContext(name).toBeGreaterThan(0);
+      for (const { name } of rowsOf(file))
+        expect(read.scene.withName(name).size).withContext(name).toBeGreaterThan(0);
       const section = page.split('\n## ').find((part) => part.startsWith(file))!;
       expect(read.scene.size).toBe(Number(/of (\d+) objects/.exec(section)![1]));
     });

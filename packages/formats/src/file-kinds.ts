@@ -9,7 +9,11 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
   if (isGlb(bytes)) return 'glb';
   if (/\.gltf$/i.test(file)) return 'gltf';
   if (/\.glb$/i.test(file)) {
-    throw new RenquilError('gltf-invalid', { file, place: 'byte 0', detail: 'this is not a GLB file (its first bytes are not "glTF")' });
+    throw new RenquilError('gltf-invalid', {
+      file,
+      place: 'byte 0',
+      detail: 'this is not a GLB file (its first bytes are not "glTF")',
+    });
   }
   const start = new TextDecoder().decode(bytes.subarray(0, 4096));
   if (/^\s*\{/.test(start) && start.includes('"asset"')) return 'gltf';

@@ -47,7 +47,8 @@ export function readFlags(argv: readonly string[], cwd: string): Flags {
     const text = values[name];
     if (text === undefined) return fallback;
     const n = Number(text);
-    if (!Number.isInteger(n) || n < 0 || n > most) throw new SetUpError(`--${name} takes a whole number up to ${most}, not "${String(text)}".`);
+    if (!Number.isInteger(n) || n < 0 || n > most)
+      throw new SetUpError(`--${name} takes a whole number up to ${most}, not "${String(text)}".`);
     return n;
   };
   const data = (values['data'] as string | undefined) ?? '.renquil';

@@ -32,6 +32,8 @@ async function main(): Promise<void> {
 try {
   await main();
 } catch (error) {
-  process.stderr.write(error instanceof SetUpError ? `${error.message}\n` : `Renquil did not start: ${(error as Error).stack}\n`);
+  process.stderr.write(
+    error instanceof SetUpError ? `${error.message}\n` : `Renquil did not start: ${(error as Error).stack}\n`,
+  );
   process.exit(1);
 }

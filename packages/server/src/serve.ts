@@ -18,7 +18,11 @@ export interface Serving {
 }
 
 /** Everything between the flags and an address that answers. What was started is stopped again when a later step fails. */
-export async function serve(flags: Flags, pages: string | null, say: (line: string) => void): Promise<Serving> {
+export async function serve(
+  flags: Flags,
+  pages: string | null,
+  say: (line: string) => void,
+): Promise<Serving> {
   const undo: (() => Promise<void>)[] = [];
   const close = async (): Promise<void> => {
     for (const step of undo.splice(0).reverse()) await step();
@@ -28,14 +32,20 @@ export async function serve(flags: Flags, pages: string | null, say: (line: stri
     undo.push(() => mariadb.stop());
     warnOfFullDisk(flags.data);
     if (flags.resetDemo) await resetDatabase(mariadb);
-    const opened = await openServices(mariadb.address, { demo: flags.demo, jobs: true, uploadLimit: flags.uploadLimitMb * 1e6 });
+    const opened = await openServices(mariadb.address, {
+      demo: flags.demo,
+      jobs: true,
+      uploadLimit: flags.uploadLimitMb * 1e6,
+    });
     undo.push(() => opened.close());
     const { services } = opened;
     const local = ['127.0.0.1', '::1', 'localhost'].includes(flags.host);
     if (flags.demo && local) await seedDemo(services, say);
     if (flags.firstLead) await makeFirstLead(services, flags.firstLead, say);
     if (!local && (flags.demo || (await countDemoAccounts(services.database)))) {
-      throw new SetUpError(`The demo's passwords are known to everyone, so it is served on 127.0.0.1 only. For ${flags.host} use --no-demo and a --data folder of its own.`);
+      throw new SetUpError(
+        `The demo's passwords are known to everyone, so it is served on 127.0.0.1 only. For ${flags.host} use --no-demo and a --data folder of its own.`,
+      );
     }
     const listening = await listen(createApp(services, pages), flags.host, flags.port);
     undo.push(() => listening.close());
@@ -49,7 +59,10 @@ export async function serve(flags: Flags, pages: string | null, say: (line: stri
 function warnOfFullDisk(folder: string): void {
   const { bavail, bsize } = statfsSync(folder);
   const megabytes = Math.floor((bavail * bsize) / 1e6);
-  if (megabytes < 50) throw new SetUpError(`The disk of ${folder} has only ${megabytes} MB left. Make room before starting, so that nothing is lost.`);
+  if (megabytes < 50)
+    throw new SetUpError(
+      `The disk of ${folder} has only ${megabytes} MB left. Make room before starting, so that nothing is lost.`,
+    );
 }
 
 /** Only a database with nothing but the demo in it may be thrown away. */
@@ -59,22 +72,37 @@ async function resetDatabase({ address }: PrivateMariaDb): Promise<void> {
     const [tables] = await connection.query("SHOW TABLES LIKE 'account'");
     if ((tables as unknown[]).length) {
       const [rows] = await connection.query('SELECT COUNT(*) AS n FROM account WHERE NOT demo');
-      if (Number((rows as { n: number }[])[0]!.n)) throw new SetUpError('This data folder holds people who are not of the demo, so --reset-demo leaves it alone.');
+      if (Number((rows as { n: number }[])[0]!.n))
+        throw new SetUpError(
+          'This data folder holds people who are not of the demo, so --reset-demo leaves it alone.',
+        );
     }
     await connection.query(`DROP DATABASE \`${address.database}\``);
-    await connection.query(`CREATE DATABASE \`${address.database}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`);
+    await connection.query(
+      `CREATE DATABASE \`${address.database}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
+    );
   } finally {
     await connection.end();
   }
 }
 
-async function makeFirstLead({ database }: Services, signIn: string, say: (line: string) => void): Promise<void> {
+async function makeFirstLead(
+  { database }: Services,
+  signIn: string,
+  say: (line: string) => void,
+): Promise<void> {
   const known = await database.one<{ n: number }>('SELECT COUNT(*) AS n FROM account');
-  if (Number(known!.n)) throw new SetUpError('--first-lead is for an empty data folder; this one has people already.');
+  if (Number(known!.n))
+    throw new SetUpError('--first-lead is for an empty data folder; this one has people already.');
   const password = randomBytes(9).toString('base64url');
   const hash = await hashPassword(password);
   await database.transaction(async (sql) => {
-    await setRole(sql, await insertProject(sql, 'first', 'First project'), await insertAccount(sql, signIn, signIn, hash, false), 'lead');
+    await setRole(
+      sql,
+      await insertProject(sql, 'first', 'First project'),
+      await insertAccount(sql, signIn, signIn, hash, false),
+      'lead',
+    );
   });
   say(`The first lead signs in as ${signIn} with ${password}`);
 }

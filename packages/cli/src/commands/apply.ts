@@ -11,7 +11,8 @@ export const apply: Command = {
   options: { changes: { type: 'string' }, out: { type: 'string' } },
   files: { least: 1, most: 1 },
   run([file], values, host) {
-    if (values['changes'] === undefined || values['out'] === undefined) throw new RenquilError('usage', { detail: 'apply needs --changes changes.json and --out FILE2.' });
+    if (values['changes'] === undefined || values['out'] === undefined)
+      throw new RenquilError('usage', { detail: 'apply needs --changes changes.json and --out FILE2.' });
     const list = parseChangeList(readJson(String(values['changes']), host));
     const opened = openFile(file!, host);
     const change = applyChangeList(opened.scene, list);

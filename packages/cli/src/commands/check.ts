@@ -8,8 +8,14 @@ import { openFile } from '../scene-file.js';
 export const check: Command = {
   name: 'check',
   says: 'Runs the checks over files. Ends with 1 when something is found at or above --fail-on.',
-  usage: 'renquil check FILE... [--convention C.json] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note]',
-  options: { convention: { type: 'string' }, format: { type: 'string' }, out: { type: 'string' }, 'fail-on': { type: 'string' } },
+  usage:
+    'renquil check FILE... [--convention C.json] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note]',
+  options: {
+    convention: { type: 'string' },
+    format: { type: 'string' },
+    out: { type: 'string' },
+    'fail-on': { type: 'string' },
+  },
   files: { least: 1, most: Infinity },
   run(files, values, host) {
     const format = oneOf('format', values['format'] ?? 'text', reportFormats);

@@ -13,7 +13,9 @@ export const outline: Command = {
   run([file], values, host) {
     const format = oneOf('format', values['format'] ?? 'text', ['text', 'json']);
     const { scene, source } = openFile(file!, host);
-    host.print(format === 'json' ? `${JSON.stringify(asJson(file!, source.container, scene))}\n` : asText(scene));
+    host.print(
+      format === 'json' ? `${JSON.stringify(asJson(file!, source.container, scene))}\n` : asText(scene),
+    );
     return 0;
   },
 };

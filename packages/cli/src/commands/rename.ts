@@ -8,7 +8,8 @@ import { openFile, readJson, saveFile } from '../scene-file.js';
 export const rename: Command = {
   name: 'rename',
   says: 'Runs a recipe over the names of a file. Prints what changes; writes only with --out or --changes.',
-  usage: 'renquil rename FILE --recipe R.json [--where QUERY] [--out FILE2] [--changes changes.json] [--dry-run]',
+  usage:
+    'renquil rename FILE --recipe R.json [--where QUERY] [--out FILE2] [--changes changes.json] [--dry-run]',
   options: {
     recipe: { type: 'string' },
     where: { type: 'string' },
@@ -18,25 +19,41 @@ export const rename: Command = {
   },
   files: { least: 1, most: 1 },
   run([file], values, host) {
-    if (values['recipe'] === undefined) throw new RenquilError('usage', { detail: 'rename needs --recipe R.json.' });
+    if (values['recipe'] === undefined)
+      throw new RenquilError('usage', { detail: 'rename needs --recipe R.json.' });
     const recipe = parseRecipe(readJson(String(values['recipe']), host));
     const query = values['where'] === undefined ? null : parseQuery(String(values['where']));
     const opened = openFile(file!, host);
     const { scene } = opened;
-    const objects = [...scene.walk()].filter((object) => !query || query(scene, object)).map((object) => object.id);
+    const objects = [...scene.walk()]
+      .filter((object) => !query || query(scene, object))
+      .map((object) => object.id);
     const made = runRecipe(scene, objects, recipe.steps, recipe.clashes ?? 'stop');
     const open = made.clashes.filter((clash) => clash.way === null);
     for (const [id, to] of made.names) host.print(`${printable(scene.get(id).name)} -> ${printable(to)}\n`);
-    for (const clash of open) host.complain(`clash: "${printable(clash.wanted)}" is wanted by object ${clash.object} and belongs to object ${clash.with}\n`);
+    for (const clash of open)
+      host.complain(
+        `clash: "${printable(clash.wanted)}" is wanted by object ${clash.object} and belongs to object ${clash.with}\n`,
+      );
     if (open.length) {
-      host.complain(`${open.length} clashes, nothing was written. Set "clashes" in the recipe to "number-on" or "skip".\n`);
+      host.complain(
+        `${open.length} clashes, nothing was written. Set "clashes" in the recipe to "number-on" or "skip".\n`,
+      );
       return 1;
     }
     host.print(`${made.names.size} of ${objects.length} names change\n`);
     if (values['dry-run']) return 0;
     const edits = planRename(scene, made.names);
-    const list: ChangeList = { renquil: 'changes/1', changes: edits.map((edit) => (edit.kind === 'rename' ? { op: 'rename' as const, object: edit.object, to: edit.to } : null)).filter((c) => c !== null) };
-    if (values['changes'] !== undefined) host.write(String(values['changes']), new TextEncoder().encode(`${JSON.stringify(list, null, 2)}\n`));
+    const list: ChangeList = {
+      renquil: 'changes/1',
+      changes: edits
+        .map((edit) =>
+          edit.kind === 'rename' ? { op: 'rename' as const, object: edit.object, to: edit.to } : null,
+        )
+        .filter((c) => c !== null),
+    };
+    if (values['changes'] !== undefined)
+      host.write(String(values['changes']), new TextEncoder().encode(`${JSON.stringify(list, null, 2)}\n`));
     const result = applyChange(scene, { label: recipe.name, edits });
     if (!result.ok) throw new RenquilError('change-invalid', { detail: result.detail });
     if (values['out'] !== undefined) saveFile(opened, String(values['out']), host);

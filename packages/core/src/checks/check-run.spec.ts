@@ -12,7 +12,9 @@ describe('incremental checking', () => {
   it('equals a full run after every one of many random edits', () => {
     for (let seed = 1; seed <= 40; seed++) {
       const random = seededRandom(seed);
-      const scene = sceneFromOutline('root : control\n  body : mesh\n  door\n    door : mesh\n  group1\nx y : mesh');
+      const scene = sceneFromOutline(
+        'root : control\n  body : mesh\n  door\n    door : mesh\n  group1\nx y : mesh',
+      );
       const run = new CheckRun(scene, convention);
       run.all();
       for (let i = 0; i < 40; i++) {
@@ -21,13 +23,18 @@ describe('incremental checking', () => {
         run.after(edits);
         const full = new CheckRun(scene, convention);
         full.all();
-        expect([...run.findings()]).withContext(`seed ${seed}, edit ${i}`).toEqual([...full.findings()]);
+        expect([...run.findings()])
+          .withContext(`seed ${seed}, edit ${i}`)
+          .toEqual([...full.findings()]);
       }
     }
   });
   it('follows the convention: severity and off', () => {
     const scene = sceneFromOutline('group3\nx y : mesh');
-    const checks = { 'empty-group': { severity: 'blocker' as const }, 'forbidden-characters': { severity: 'off' as const } };
+    const checks = {
+      'empty-group': { severity: 'blocker' as const },
+      'forbidden-characters': { severity: 'off' as const },
+    };
     const run = new CheckRun(scene, new CompiledConvention({ ...partsConvention, checks }));
     run.all();
     expect([...run.findings()].find((f) => f.check === 'empty-group')?.severity).toBe('blocker');

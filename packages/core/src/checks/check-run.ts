@@ -29,7 +29,11 @@ export class CheckRun {
       const setting = convention.source.checks?.[check.id];
       if (setting?.severity === 'off') continue;
       const parameters = { ...check.parameters, ...setting?.parameters };
-      this.#running.push({ check, severity: setting?.severity ?? check.severity, context: { scene, convention, parameters } });
+      this.#running.push({
+        check,
+        severity: setting?.severity ?? check.severity,
+        context: { scene, convention, parameters },
+      });
     }
   }
   /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
@@ -91,7 +95,10 @@ export class CheckRun {
       if (before) this.#found.delete(id);
       return;
     }
-    const kept = before && running !== this.#running ? before.filter((f) => !running.some((r) => r.check.id === f.check)) : [];
+    const kept =
+      before && running !== this.#running
+        ? before.filter((f) => !running.some((r) => r.check.id === f.check))
+        : [];
     for (const { check, severity, context } of running) {
       const report = check.evaluate(object, context);
       if (report) kept.push(toFinding(check, id, severity, report));

@@ -7,7 +7,11 @@ export const attributeEdit: EditDefinition<AttributeEdit> = {
     const object = scene.find(edit.object);
     if (!object) return refused('object-missing', edit.object, `object ${edit.object} is not there any more`);
     if (!sameJson(object.attributes[edit.key], edit.from)) {
-      return refused('expected-other', edit.object, `"${edit.key}" of "${object.name}" has another value now`);
+      return refused(
+        'expected-other',
+        edit.object,
+        `"${edit.key}" of "${object.name}" has another value now`,
+      );
     }
     // Set or delete in place of order: a key that comes back goes last, which no reader depends on.
     const { [edit.key]: _old, ...others } = object.attributes;

@@ -16,7 +16,8 @@ describe('edit laws', () => {
   it('cover every registered kind with at least one sample', () => {
     expect(kinds.length).toBeGreaterThanOrEqual(7);
     expect(Object.keys(editSamples).sort()).toEqual([...kinds].sort());
-    for (const kind of kinds) expect(editSamples[kind](sampleScene()).length).withContext(kind).toBeGreaterThan(0);
+    for (const kind of kinds)
+      expect(editSamples[kind](sampleScene()).length).withContext(kind).toBeGreaterThan(0);
   });
   for (const kind of kinds) {
     editSamples[kind](sampleScene()).forEach((_edit, i) => {

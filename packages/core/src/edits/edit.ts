@@ -67,7 +67,8 @@ export type Edit = RenameEdit | MoveEdit | InsertEdit | RemoveEdit | TransformEd
 export type EditKind = Edit['kind'];
 
 export type Refusal = Readonly<{
-  code: 'object-missing' | 'object-exists' | 'expected-other' | 'would-cycle' | 'parent-missing' | 'index-out';
+  code:
+    'object-missing' | 'object-exists' | 'expected-other' | 'would-cycle' | 'parent-missing' | 'index-out';
   object: ObjectId;
   detail: string;
 }>;
@@ -94,4 +95,3 @@ export interface EditDefinition<E extends Edit> {
   invert(edit: E): Edit;
   touch(edit: E, into: Touch): void;
 }
-

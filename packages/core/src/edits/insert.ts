@@ -10,10 +10,15 @@ export const insertEdit: EditDefinition<InsertEdit> = {
     for (const part of walkBranch(branch)) {
       const { id, shape, materials } = part.data;
       if (!Number.isInteger(id) || id < 1) return refused('object-exists', id, `${id} is no object number`);
-      if (scene.find(id) || seen.has(id)) return refused('object-exists', id, `object ${id} is there already`);
+      if (scene.find(id) || seen.has(id))
+        return refused('object-exists', id, `object ${id} is there already`);
       seen.add(id);
       if ((shape !== null && !scene.shapes[shape]) || materials.some((m) => !scene.materials[m])) {
-        return refused('object-missing', id, `"${part.data.name}" uses a shape or material that is not in the scene`);
+        return refused(
+          'object-missing',
+          id,
+          `"${part.data.name}" uses a shape or material that is not in the scene`,
+        );
       }
     }
     if (parent !== null && !scene.find(parent)) {

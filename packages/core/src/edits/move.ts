@@ -14,7 +14,8 @@ export const moveEdit: EditDefinition<MoveEdit> = {
       return refused('expected-other', edit.object, `"${object.name}" has another transform now`);
     }
     if (to.parent !== null) {
-      if (!scene.find(to.parent)) return refused('parent-missing', edit.object, `parent ${to.parent} is not there`);
+      if (!scene.find(to.parent))
+        return refused('parent-missing', edit.object, `parent ${to.parent} is not there`);
       if (scene.isWithin(to.parent, edit.object)) {
         return refused('would-cycle', edit.object, `"${object.name}" cannot go under itself`);
       }

@@ -19,7 +19,7 @@ export const editRegistry: { readonly [K in EditKind]: EditDefinition<Extract<Ed
   transform: transformEdit,
 };
 
-const definitionOf = (edit: Edit): EditDefinition<Edit> => editRegistry[edit.kind] as unknown as EditDefinition<Edit>;
+const definitionOf = (edit: Edit): EditDefinition<Edit> => editRegistry[edit.kind];
 
 export function applyEdit(scene: Scene, edit: Edit): Applied {
   return definitionOf(edit).apply(scene, edit);

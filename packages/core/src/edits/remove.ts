@@ -22,4 +22,3 @@ export const removeEdit: EditDefinition<RemoveEdit> = {
   invert: (edit) => ({ ...edit, kind: 'insert' }),
   touch: (edit, into) => touchBranch(edit.branch, edit.parent, into),
 };
-

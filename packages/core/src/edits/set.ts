@@ -10,8 +10,15 @@ export const setEdit: EditDefinition<SetEdit> = {
     if (!sameJson(object[edit.field], edit.from)) {
       return refused('expected-other', edit.object, `the ${edit.field} of "${object.name}" is another now`);
     }
-    if (edit.field === 'materials' && (edit.to as readonly number[]).some((index) => !scene.materials[index])) {
-      return refused('object-missing', edit.object, `"${object.name}" would use a material that is not in the scene`);
+    if (
+      edit.field === 'materials' &&
+      (edit.to as readonly number[]).some((index) => !scene.materials[index])
+    ) {
+      return refused(
+        'object-missing',
+        edit.object,
+        `"${object.name}" would use a material that is not in the scene`,
+      );
     }
     scene.patch(edit.object, { [edit.field]: edit.to });
     return applied;

@@ -11,7 +11,10 @@ export function multiply(a: Mat4, b: Mat4): Mat4 {
   for (let c = 0; c < 4; c++) {
     for (let r = 0; r < 4; r++) {
       out[4 * c + r] =
-        a[r]! * b[4 * c]! + a[4 + r]! * b[4 * c + 1]! + a[8 + r]! * b[4 * c + 2]! + a[12 + r]! * b[4 * c + 3]!;
+        a[r]! * b[4 * c]! +
+        a[4 + r]! * b[4 * c + 1]! +
+        a[8 + r]! * b[4 * c + 2]! +
+        a[12 + r]! * b[4 * c + 3]!;
     }
   }
   return out;
@@ -32,7 +35,8 @@ export function determinant3(m: Mat4): number {
  */
 export function invertAffine(m: Mat4): Mat4 | null {
   const det = determinant3(m);
-  const scale = Math.hypot(m[0]!, m[1]!, m[2]!) * Math.hypot(m[4]!, m[5]!, m[6]!) * Math.hypot(m[8]!, m[9]!, m[10]!);
+  const scale =
+    Math.hypot(m[0]!, m[1]!, m[2]!) * Math.hypot(m[4]!, m[5]!, m[6]!) * Math.hypot(m[8]!, m[9]!, m[10]!);
   if (!(Math.abs(det) > 1e-12 * scale) || scale === 0) return null;
   const i = 1 / det;
   const a = (m[5]! * m[10]! - m[9]! * m[6]!) * i;
@@ -46,11 +50,23 @@ export function invertAffine(m: Mat4): Mat4 | null {
   const k = (m[0]! * m[5]! - m[4]! * m[1]!) * i;
   const [x, y, z] = [m[12]!, m[13]!, m[14]!];
   return [
-    a, b, c, 0,
-    d, e, f, 0,
-    g, h, k, 0,
-    -(a * x + d * y + g * z), -(b * x + e * y + h * z), -(c * x + f * y + k * z), 1,
-  ]; // prettier-ignore
+    a,
+    b,
+    c,
+    0,
+    d,
+    e,
+    f,
+    0,
+    g,
+    h,
+    k,
+    0,
+    -(a * x + d * y + g * z),
+    -(b * x + e * y + h * z),
+    -(c * x + f * y + k * z),
+    1,
+  ];
 }
 
 export function transformPoint(m: Mat4, p: Vec3): Vec3 {

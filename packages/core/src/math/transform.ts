@@ -13,11 +13,23 @@ export function toMatrix(local: Transform): Mat4 {
   const [x, y, z, w] = local.r;
   const [sx, sy, sz] = local.s;
   return [
-    (1 - 2 * (y * y + z * z)) * sx, 2 * (x * y + z * w) * sx, 2 * (x * z - y * w) * sx, 0,
-    2 * (x * y - z * w) * sy, (1 - 2 * (x * x + z * z)) * sy, 2 * (y * z + x * w) * sy, 0,
-    2 * (x * z + y * w) * sz, 2 * (y * z - x * w) * sz, (1 - 2 * (x * x + y * y)) * sz, 0,
-    local.t[0], local.t[1], local.t[2], 1,
-  ]; // prettier-ignore
+    (1 - 2 * (y * y + z * z)) * sx,
+    2 * (x * y + z * w) * sx,
+    2 * (x * z - y * w) * sx,
+    0,
+    2 * (x * y - z * w) * sy,
+    (1 - 2 * (x * x + z * z)) * sy,
+    2 * (y * z + x * w) * sy,
+    0,
+    2 * (x * z + y * w) * sz,
+    2 * (y * z - x * w) * sz,
+    (1 - 2 * (x * x + y * y)) * sz,
+    0,
+    local.t[0],
+    local.t[1],
+    local.t[2],
+    1,
+  ];
 }
 
 /** Unit quaternion of a rotation matrix (columns orthonormal); the branch with the largest divisor, for precision. */
@@ -50,11 +62,23 @@ export function fromMatrix(m: Mat4, tolerance = 1e-6): Transform | null {
   const sx = determinant3(m) < 0 ? -lengths[0]! : lengths[0]!;
   const s: Vec3 = [sx, lengths[1]!, lengths[2]!];
   const pure = [
-    m[0]! / s[0], m[1]! / s[0], m[2]! / s[0], 0,
-    m[4]! / s[1], m[5]! / s[1], m[6]! / s[1], 0,
-    m[8]! / s[2], m[9]! / s[2], m[10]! / s[2], 0,
-    0, 0, 0, 1,
-  ]; // prettier-ignore
+    m[0]! / s[0],
+    m[1]! / s[0],
+    m[2]! / s[0],
+    0,
+    m[4]! / s[1],
+    m[5]! / s[1],
+    m[6]! / s[1],
+    0,
+    m[8]! / s[2],
+    m[9]! / s[2],
+    m[10]! / s[2],
+    0,
+    0,
+    0,
+    0,
+    1,
+  ];
   const q = rotationOf(pure);
   const n = Math.hypot(...q);
   const r: Quat = [q[0] / n, q[1] / n, q[2] / n, q[3] / n];

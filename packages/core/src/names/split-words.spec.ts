@@ -15,7 +15,8 @@ describe('splitWords', () => {
     ['Tür2Grün', ['Tür', '2', 'Grün']],
   ];
   for (const [name, words] of table) {
-    it(`takes ${JSON.stringify(name)} apart`, () => expect(splitWords(name).map((w) => w.text)).toEqual(words));
+    it(`takes ${JSON.stringify(name)} apart`, () =>
+      expect(splitWords(name).map((w) => w.text)).toEqual(words));
   }
   it('keeps spans that point back into the name', () => {
     const name = 'ab__Cd12';
@@ -23,7 +24,11 @@ describe('splitWords', () => {
   });
   it('agrees with change-case on words without digits', () => {
     for (const name of ['leftDoor', 'HTTPPort', 'door-left_front', 'ABc', 'fooBAR baz']) {
-      expect(splitWords(name).map((w) => w.text.toLowerCase()).join(' ')).toBe(changeCase.noCase(name));
+      expect(
+        splitWords(name)
+          .map((w) => w.text.toLowerCase())
+          .join(' '),
+      ).toBe(changeCase.noCase(name));
     }
   });
 });

@@ -27,7 +27,11 @@ export function planMove(scene: Scene, id: ObjectId, under: ObjectId | null, opt
     if ('reason' in kept) return kept;
     local = kept.local;
   }
-  const from = { parent: object.parent, index: scene.childrenOf(object.parent).indexOf(id), local: object.local };
+  const from = {
+    parent: object.parent,
+    index: scene.childrenOf(object.parent).indexOf(id),
+    local: object.local,
+  };
   const room = scene.childrenOf(under).length - (under === object.parent ? 1 : 0);
   const to = { parent: under, index: Math.min(options.index ?? room, room), local };
   if (from.parent === to.parent && from.index === to.index && sameTransform(from.local, to.local)) {

@@ -31,12 +31,22 @@ export function planRestore(scratch: Scene, target: Scene): Edit[] {
   }
   for (const id of leftovers(scratch, target)) {
     const parent = scratch.get(id).parent;
-    run({ kind: 'remove', branch: branchOf(scratch, id), parent, index: scratch.childrenOf(parent).indexOf(id) });
+    run({
+      kind: 'remove',
+      branch: branchOf(scratch, id),
+      parent,
+      index: scratch.childrenOf(parent).indexOf(id),
+    });
   }
   return edits;
 }
 
-function placeOne(scratch: Scene, target: Scene, to: { id: ObjectId; parent: ObjectId | null; index: number }, run: (edit: Edit) => void): void {
+function placeOne(
+  scratch: Scene,
+  target: Scene,
+  to: { id: ObjectId; parent: ObjectId | null; index: number },
+  run: (edit: Edit) => void,
+): void {
   const { id, parent, index } = to;
   const wanted = target.get(id);
   const there = scratch.find(id);
@@ -45,10 +55,15 @@ function placeOne(scratch: Scene, target: Scene, to: { id: ObjectId; parent: Obj
     return;
   }
   if (there.parent === parent && scratch.childrenOf(parent)[index] === id) {
-    if (!sameTransform(there.local, wanted.local)) run({ kind: 'transform', object: id, from: there.local, to: wanted.local });
+    if (!sameTransform(there.local, wanted.local))
+      run({ kind: 'transform', object: id, from: there.local, to: wanted.local });
     return;
   }
-  const from = { parent: there.parent, index: scratch.childrenOf(there.parent).indexOf(id), local: there.local };
+  const from = {
+    parent: there.parent,
+    index: scratch.childrenOf(there.parent).indexOf(id),
+    local: there.local,
+  };
   run({ kind: 'move', object: id, from, to: { parent, index, local: wanted.local } });
 }
 
@@ -57,13 +72,18 @@ function setFields(scratch: Scene, target: Scene, id: ObjectId, run: (edit: Edit
   const there = scratch.get(id);
   if (there.name !== wanted.name) run({ kind: 'rename', object: id, from: there.name, to: wanted.name });
   for (const field of fields) {
-    if (!sameJson(there[field], wanted[field])) run({ kind: 'set', object: id, field, from: there[field], to: wanted[field] });
+    if (!sameJson(there[field], wanted[field]))
+      run({ kind: 'set', object: id, field, from: there[field], to: wanted[field] });
   }
   const [before, after] = [there.attributes, wanted.attributes];
   for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
     if (sameJson(before[key], after[key])) continue;
     const edit = { kind: 'attribute' as const, object: id, key };
-    run({ ...edit, ...(key in before ? { from: before[key]! } : {}), ...(key in after ? { to: after[key]! } : {}) });
+    run({
+      ...edit,
+      ...(key in before ? { from: before[key]! } : {}),
+      ...(key in after ? { to: after[key]! } : {}),
+    });
   }
 }
 

@@ -24,9 +24,13 @@ describe('planMove', () => {
   });
   it('refuses a cycle and a parent scaled to nothing', () => {
     const scene = sceneFromOutline('a\n  b\nc');
-    expect(planMove(scene, 1, 2, { keep: 'local' })).toEqual(jasmine.objectContaining({ ok: false, reason: 'cycle' }));
+    expect(planMove(scene, 1, 2, { keep: 'local' })).toEqual(
+      jasmine.objectContaining({ ok: false, reason: 'cycle' }),
+    );
     scene.patch(3, { local: { t: [0, 0, 0], r: [0, 0, 0, 1], s: [0, 1, 1] } });
-    expect(planMove(scene, 1, 3, { keep: 'world' })).toEqual(jasmine.objectContaining({ ok: false, reason: 'singular' }));
+    expect(planMove(scene, 1, 3, { keep: 'world' })).toEqual(
+      jasmine.objectContaining({ ok: false, reason: 'singular' }),
+    );
   });
 });
 

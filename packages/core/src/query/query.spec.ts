@@ -39,5 +39,6 @@ describe('queries', () => {
     ['"door', /closing quote/],
     ['kind:', /a value is missing/],
   ];
-  for (const [text, wanted] of bad) it(`refuses ${text} and says where`, () => expect(() => parseQuery(text)).toThrowError(wanted));
+  for (const [text, wanted] of bad)
+    it(`refuses ${text} and says where`, () => expect(() => parseQuery(text)).toThrowError(wanted));
 });

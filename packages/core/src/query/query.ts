@@ -96,8 +96,8 @@ class Parser {
     }
     const match = /^[^\s()]+/.exec(this.text.slice(this.#at))?.[0];
     if (!match) this.#fail('a value is missing');
-    this.#at += match!.length;
-    return { text: match!, quoted: false };
+    this.#at += match.length;
+    return { text: match, quoted: false };
   }
   #peekWord(word: string): boolean {
     return new RegExp(`^${word}(?=[\\s()]|$)`).test(this.text.slice(this.#at));

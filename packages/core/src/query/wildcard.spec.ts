@@ -36,7 +36,14 @@ describe('wildcards', () => {
       fc.property(fc.array(piece, { maxLength: 8 }), fc.stringMatching(/^[ab_]{1,9}$/), (parts, text) => {
         const pattern = parts.join('');
         if (!pattern) return;
-        const options = { dot: true, nobrace: true, noextglob: true, noglobstar: true, bash: true, strictSlashes: true };
+        const options = {
+          dot: true,
+          nobrace: true,
+          noextglob: true,
+          noglobstar: true,
+          bash: true,
+          strictSlashes: true,
+        };
         expect(compileWildcard(pattern)(text))
           .withContext(`${pattern} on ${text}`)
           .toBe(picomatch.isMatch(text, pattern, options));

@@ -74,7 +74,10 @@ const classes: Record<string, (c: string) => boolean> = {
 };
 
 /** A bracket expression (9.3.5), or null when it is never closed: then `[` stands for itself (2.13.1). */
-function parseBracket(pattern: readonly string[], start: number): { test: (c: string) => boolean; end: number } | null {
+function parseBracket(
+  pattern: readonly string[],
+  start: number,
+): { test: (c: string) => boolean; end: number } | null {
   let at = start + 1;
   const negated = pattern[at] === '!' || pattern[at] === '^';
   if (negated) at++;
@@ -86,7 +89,8 @@ function parseBracket(pattern: readonly string[], start: number): { test: (c: st
     }
     if (c === '[' && pattern[at + 1] === ':') {
       const close = pattern.indexOf(':', at + 2);
-      const named = close > 0 && pattern[close + 1] === ']' ? classes[pattern.slice(at + 2, close).join('')] : undefined;
+      const named =
+        close > 0 && pattern[close + 1] === ']' ? classes[pattern.slice(at + 2, close).join('')] : undefined;
       if (named) {
         tests.push(named);
         at = close + 2;

@@ -36,7 +36,7 @@ export class PathBook {
 
   path(id: ObjectId): string {
     const parts: string[] = [];
-    for (let at: ObjectId | null = id; at !== null; ) {
+    for (let at: ObjectId | null = id; at !== null;) {
       const object = this.scene.get(at);
       parts.push(this.#siblings(object.parent).get(at)!);
       at = object.parent;

@@ -63,7 +63,7 @@ export class Scene {
   }
   /** Nearest first. */
   *ancestors(id: ObjectId): Generator<SceneObject> {
-    for (let at = this.get(id).parent; at !== null; ) {
+    for (let at = this.get(id).parent; at !== null;) {
       const object = this.get(at);
       yield object;
       at = object.parent;
@@ -82,7 +82,7 @@ export class Scene {
   world(id: ObjectId): Mat4 {
     const chain: Stored[] = [];
     let matrix: Mat4 = identityMat4;
-    for (let at: ObjectId | null = id; at !== null; ) {
+    for (let at: ObjectId | null = id; at !== null;) {
       const known = this.#worlds.get(at);
       if (known) {
         matrix = known;
@@ -124,7 +124,11 @@ export class Scene {
     const stack: { branch: Branch; parent: ObjectId | null }[] = [{ branch, parent }];
     while (stack.length) {
       const top = stack.pop()!;
-      this.#store(top.branch.data, top.parent, top.branch.children.map((child) => child.data.id));
+      this.#store(
+        top.branch.data,
+        top.parent,
+        top.branch.children.map((child) => child.data.id),
+      );
       for (const child of top.branch.children) stack.push({ branch: child, parent: top.branch.data.id });
     }
   }

@@ -42,7 +42,8 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
   for (const object of scene.walk()) {
     const row: SnapshotRow = { id: object.id, n: object.name, k: object.kind };
     if (object.parent !== null) row.p = object.parent;
-    if (object.local !== identityTransform && !sameTransform(object.local, identityTransform)) row.l = object.local;
+    if (object.local !== identityTransform && !sameTransform(object.local, identityTransform))
+      row.l = object.local;
     if (object.shape !== null) row.sh = object.shape;
     if (object.materials.length) row.mt = object.materials;
     if (object.switches !== allOn && !allSwitchesOn(object.switches)) row.sw = object.switches;
@@ -53,7 +54,13 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
     if (object.source !== null) row.src = object.source;
     objects.push(row);
   }
-  return { renquil: 'scene/1', nextId: scene.nextId, shapes: scene.shapes, materials: scene.materials, objects };
+  return {
+    renquil: 'scene/1',
+    nextId: scene.nextId,
+    shapes: scene.shapes,
+    materials: scene.materials,
+    objects,
+  };
 }
 
 const allSwitchesOn = (s: Switches): boolean => s.shown && s.pickable && s.rendered && s.goes;

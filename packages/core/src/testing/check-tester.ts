@@ -31,7 +31,9 @@ export function testCheck(check: Check, table: CheckTable): void {
     const made = new CheckRun(scene, convention, [check]);
     const before = JSON.stringify(takeSnapshot(scene));
     made.all();
-    expect(JSON.stringify(takeSnapshot(scene))).withContext('a check must not change the scene').toBe(before);
+    expect(JSON.stringify(takeSnapshot(scene)))
+      .withContext('a check must not change the scene')
+      .toBe(before);
     return made;
   };
   describe(`check ${check.id}`, () => {
@@ -41,7 +43,9 @@ export function testCheck(check: Check, table: CheckTable): void {
       const scenes = [...table.valid, ...table.invalid.map((row) => row.scene)].map((s) => s.trim());
       expect(new Set(scenes).size).withContext('no scene stands twice').toBe(scenes.length);
       const hit = new Set(table.invalid.flatMap((row) => row.findings.map((f) => f.messageId)));
-      expect([...hit].sort()).withContext('every message is hit').toEqual(Object.keys(check.messages).sort());
+      expect([...hit].sort())
+        .withContext('every message is hit')
+        .toEqual(Object.keys(check.messages).sort());
     });
     for (const outline of table.valid) {
       it(`accepts ${JSON.stringify(outline.trim())}`, () => {

@@ -28,9 +28,19 @@ export const editSamples: Record<EditKind, (scene: Scene) => Edit[]> = {
       kind: 'insert',
       branch: {
         data: {
-          id: 40, name: 'new', kind: 'group', local: identityTransform, shape: null, materials: [], switches: allOn,
-          layer: 'Base', mark: null, attributes: {}, rest: null, source: null,
-        }, // prettier-ignore
+          id: 40,
+          name: 'new',
+          kind: 'group',
+          local: identityTransform,
+          shape: null,
+          materials: [],
+          switches: allOn,
+          layer: 'Base',
+          mark: null,
+          attributes: {},
+          rest: null,
+          source: null,
+        },
         children: [],
       },
       parent: 3,

@@ -9,12 +9,15 @@ import { allOn, kinds, type Kind } from '../scene/scene-object.js';
 export function sceneFromOutline(text: string): Scene {
   const lines = text.split('\n').filter((line) => line.trim());
   const indent = Math.min(...lines.map((line) => line.length - line.trimStart().length));
-  const scene = new Scene([{ name: 'box', faces: 12, vertices: 8, bounds: { min: [-1, -1, -1], max: [1, 1, 1] } }]);
+  const scene = new Scene([
+    { name: 'box', faces: 12, vertices: 8, bounds: { min: [-1, -1, -1], max: [1, 1, 1] } },
+  ]);
   const parents: number[] = [];
   lines.forEach((line, i) => {
     const depth = (line.length - line.trimStart().length - indent) / 2;
     const match = /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?\s*$/.exec(line);
-    if (!match || !Number.isInteger(depth) || depth > parents.length) throw new Error(`outline line ${i + 1}: ${line}`);
+    if (!match || !Number.isInteger(depth) || depth > parents.length)
+      throw new Error(`outline line ${i + 1}: ${line}`);
     const kind = (match[3] ?? 'group') as Kind;
     if (!kinds.includes(kind)) throw new Error(`outline line ${i + 1}: no kind ${kind}`);
     const [x = 0, y = 0, z = 0] = (match[4] ?? '').split(',').map(Number);
@@ -45,8 +48,11 @@ export function sceneFromOutline(text: string): Scene {
 export function outlineOf(scene: Scene): string {
   return [...scene.walk()]
     .map((object) => {
-      const name = object.name === '' || object.name !== object.name.trim() ? `"${object.name}"` : object.name;
-      return '  '.repeat(scene.depthOf(object.id)) + name + (object.kind === 'group' ? '' : ` : ${object.kind}`);
+      const name =
+        object.name === '' || object.name !== object.name.trim() ? `"${object.name}"` : object.name;
+      return (
+        '  '.repeat(scene.depthOf(object.id)) + name + (object.kind === 'group' ? '' : ` : ${object.kind}`)
+      );
     })
     .join('\n');
 }

@@ -25,9 +25,19 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
   if (!objects.length || random() < 0.15) {
     const parent = objects.length && random() < 0.8 ? any(objects).id : null;
     const data = {
-      id: scene.nextId, name: any(someNames), kind: 'group' as const, local: identityTransform, shape: null,
-      materials: [], switches: allOn, layer: 'Base', mark: null, attributes: {}, rest: null, source: null,
-    }; // prettier-ignore
+      id: scene.nextId,
+      name: any(someNames),
+      kind: 'group' as const,
+      local: identityTransform,
+      shape: null,
+      materials: [],
+      switches: allOn,
+      layer: 'Base',
+      mark: null,
+      attributes: {},
+      rest: null,
+      source: null,
+    };
     const index = Math.floor(random() * (scene.childrenOf(parent).length + 1));
     return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
   }
@@ -43,14 +53,25 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
     case 1:
       return random() < 0.3 ? planRemove(scene, [object.id]) : [];
     case 2:
-      return [{ kind: 'set', object: object.id, field: 'layer', from: object.layer, to: any(['Base', 'Body']) }];
+      return [
+        { kind: 'set', object: object.id, field: 'layer', from: object.layer, to: any(['Base', 'Body']) },
+      ];
     case 3: {
       const from = object.attributes['lod'];
-      const edit = { kind: 'attribute' as const, object: object.id, key: 'lod', to: Math.floor(random() * 9) };
+      const edit = {
+        kind: 'attribute' as const,
+        object: object.id,
+        key: 'lod',
+        to: Math.floor(random() * 9),
+      };
       return [from === undefined ? edit : { ...edit, from }];
     }
     case 4: {
-      const to = { t: [random(), random(), random()] as const, r: [0, 0, 0, 1] as const, s: [1, 1, 1] as const };
+      const to = {
+        t: [random(), random(), random()] as const,
+        r: [0, 0, 0, 1] as const,
+        s: [1, 1, 1] as const,
+      };
       return [{ kind: 'transform', object: object.id, from: object.local, to }];
     }
     default:

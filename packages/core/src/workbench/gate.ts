@@ -17,7 +17,11 @@ export interface Gate {
   readonly warnings: number;
   readonly lines: readonly GateLine[];
   readonly goes: { readonly objects: number; readonly faces: number; readonly materials: number };
-  readonly stays: { readonly objects: number; readonly byWhy: Readonly<Record<string, number>>; readonly takenAlong: number };
+  readonly stays: {
+    readonly objects: number;
+    readonly byWhy: Readonly<Record<string, number>>;
+    readonly takenAlong: number;
+  };
 }
 
 /** Whether a scene may be handed off. What stays home is not judged, but no real part may be taken along by a helper. */

@@ -6,14 +6,18 @@ import { judgeName } from './judge-name.js';
 describe('judgeName', () => {
   const scene = sceneFromOutline('L_door001_oak_geo : mesh\ndoor2 : mesh');
   const convention = new CompiledConvention(partsConvention);
-  const judge = (name: string, gone?: Map<number, string>) => judgeName(scene, convention, scene.get(2), name, gone);
+  const judge = (name: string, gone?: Map<number, string>) =>
+    judgeName(scene, convention, scene.get(2), name, gone);
 
-  it('finds nothing wrong with a name that fits and is free', () => expect(judge('L_door002_oak_geo')).toBeNull());
-  it('says what does not fit', () => expect(judge('door')).toEqual(jasmine.objectContaining({ check: 'name-pattern', object: 2 })));
+  it('finds nothing wrong with a name that fits and is free', () =>
+    expect(judge('L_door002_oak_geo')).toBeNull());
+  it('says what does not fit', () =>
+    expect(judge('door')).toEqual(jasmine.objectContaining({ check: 'name-pattern', object: 2 })));
   it('says that a name is empty', () => expect(judge('')?.check).toBe('unnamed'));
   it('says that it is taken, unless its owner gives it up', () => {
     expect(judge('L_door001_oak_geo')?.check).toBe('not-unique');
     expect(judge('L_door001_oak_geo', new Map([[1, 'C_door001_oak_geo']]))).toBeNull();
   });
-  it('leaves its own name alone', () => expect(judgeName(scene, convention, scene.get(1), 'L_door001_oak_geo')).toBeNull());
+  it('leaves its own name alone', () =>
+    expect(judgeName(scene, convention, scene.get(1), 'L_door001_oak_geo')).toBeNull());
 });

@@ -10,18 +10,35 @@ const alone = checkRegistry.filter((check) => check.family === 'names' && check.
  * What would be wrong with a name if the object had it: the first finding of the checks that look at nothing else, or
  * that another object has the name already (`gone` lists objects that give their name up in the same edit).
  */
-export function judgeName(scene: Scene, convention: CompiledConvention, object: SceneObject, name: string, gone: ReadonlyMap<number, string> = new Map()): Finding | null {
+export function judgeName(
+  scene: Scene,
+  convention: CompiledConvention,
+  object: SceneObject,
+  name: string,
+  gone: ReadonlyMap<number, string> = new Map(),
+): Finding | null {
   const context: CheckContext = { scene, convention, parameters: {} };
   const renamed = { ...object, name };
   for (const check of alone) {
     const setting = convention.source.checks?.[check.id];
     if (setting?.severity === 'off') continue;
-    const report = check.evaluate(renamed, { ...context, parameters: { ...check.parameters, ...setting?.parameters } });
+    const report = check.evaluate(renamed, {
+      ...context,
+      parameters: { ...check.parameters, ...setting?.parameters },
+    });
     if (report) return toFinding(check, object.id, setting?.severity ?? check.severity, report);
   }
   for (const id of scene.withName(name)) {
     if (id === object.id || (gone.get(id) ?? name) !== name) continue;
-    return { check: 'not-unique', severity: 'blocker', object: object.id, messageId: 'taken', message: 'taken', because: `Another object is called "${name}".`, fixable: false };
+    return {
+      check: 'not-unique',
+      severity: 'blocker',
+      object: object.id,
+      messageId: 'taken',
+      message: 'taken',
+      because: `Another object is called "${name}".`,
+      fixable: false,
+    };
   }
   return null;
 }

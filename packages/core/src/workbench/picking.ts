@@ -6,7 +6,11 @@ export interface Picking {
   readonly active: ObjectId | null;
   readonly anchor: ObjectId | null;
 }
-export const nothingPicked: Picking = Object.freeze({ picked: new Set<ObjectId>(), active: null, anchor: null });
+export const nothingPicked: Picking = Object.freeze({
+  picked: new Set<ObjectId>(),
+  active: null,
+  anchor: null,
+});
 
 /** only: this one alone. toggle: in or out. range: all rows from the anchor to here. */
 export type PickHow = 'only' | 'toggle' | 'range';

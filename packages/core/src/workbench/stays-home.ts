@@ -18,7 +18,13 @@ export function staysHome(scene: Scene, convention: CompiledConvention): StaysHo
   const takenAlong: ObjectId[] = [];
   for (const object of scene.walk()) {
     const prefix = convention.helperPrefix(object.name);
-    const why = prefix ? 'prefix' : object.kind === 'helper' ? 'helper' : object.switches.goes ? null : 'switch';
+    const why = prefix
+      ? 'prefix'
+      : object.kind === 'helper'
+        ? 'helper'
+        : object.switches.goes
+          ? null
+          : 'switch';
     const below = object.parent !== null && all.has(object.parent);
     if (!why && !below) continue;
     all.add(object.id);

@@ -21,7 +21,8 @@ export function treeRows(scene: Scene, { folded, matches }: TreeRowsInput): Tree
   const rows: TreeRow[] = [];
   const stack: { id: ObjectId; depth: number }[] = [];
   const push = (ids: readonly ObjectId[], depth: number): void => {
-    for (let i = ids.length - 1; i >= 0; i--) if (!wanted || wanted.has(ids[i]!)) stack.push({ id: ids[i]!, depth });
+    for (let i = ids.length - 1; i >= 0; i--)
+      if (!wanted || wanted.has(ids[i]!)) stack.push({ id: ids[i]!, depth });
   };
   push(scene.roots, 0);
   while (stack.length) {

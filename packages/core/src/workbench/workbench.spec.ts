@@ -9,7 +9,11 @@ import { treeRows } from './tree-rows.js';
 const scene = sceneFromOutline('a\n  b\n    c : mesh\n  d : mesh\ne : mesh');
 const rows = (folded: number[], matches: number[] | null) =>
   treeRows(scene, { folded: new Set(folded), matches: matches && new Set(matches) }).map(
-    (r) => '  '.repeat(r.depth) + scene.get(r.id).name + (r.context ? ' (context)' : '') + (r.hasChildren ? (r.open ? ' -' : ' +') : ''),
+    (r) =>
+      '  '.repeat(r.depth) +
+      scene.get(r.id).name +
+      (r.context ? ' (context)' : '') +
+      (r.hasChildren ? (r.open ? ' -' : ' +') : ''),
   );
 
 describe('treeRows', () => {
@@ -37,7 +41,9 @@ describe('picking', () => {
   });
   it('remembers the last of many as active', () => expect(pickMany([3, 1]).active).toBe(1));
   it('steps and stops at the ends', () => {
-    expect([stepRow(order, 5, 1), stepRow(order, null, 1), stepRow(order, 2, -1), stepRow([], 2, 1)]).toEqual([5, 1, 1, null]);
+    expect([stepRow(order, 5, 1), stepRow(order, null, 1), stepRow(order, 2, -1), stepRow([], 2, 1)]).toEqual(
+      [5, 1, 1, null],
+    );
   });
 });
 
@@ -48,7 +54,9 @@ describe('the gate', () => {
     return runGate(run);
   };
   it('passes a clean scene and leaves helpers home unjudged', () => {
-    const made = gate('cabin_ctrl : control\n  L_door001_steel_geo : mesh\ncut_vent bad : mesh\nref_line : helper');
+    const made = gate(
+      'cabin_ctrl : control\n  L_door001_steel_geo : mesh\ncut_vent bad : mesh\nref_line : helper',
+    );
     expect(made.passes).toBeTrue();
     expect(made.goes).toEqual({ objects: 2, faces: 12, materials: 0 });
     expect(made.stays).toEqual({ objects: 2, byWhy: { 'cut_*': 1, 'ref_*': 1 }, takenAlong: 0 });

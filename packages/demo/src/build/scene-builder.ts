@@ -42,7 +42,8 @@ export class SceneBuilder {
   mesh(name: string, geometry: BufferGeometry, material: Material): Mesh {
     const primitive = this.document.createPrimitive().setMaterial(material);
     primitive.setAttribute('POSITION', this.#floats(geometry, 'position', 'VEC3'));
-    if (geometry.attributes['normal']) primitive.setAttribute('NORMAL', this.#floats(geometry, 'normal', 'VEC3'));
+    if (geometry.attributes['normal'])
+      primitive.setAttribute('NORMAL', this.#floats(geometry, 'normal', 'VEC3'));
     const index = geometry.getIndex();
     if (index) {
       const array = index.count < 65_535 ? Uint16Array.from(index.array) : Uint32Array.from(index.array);
@@ -66,7 +67,10 @@ export class SceneBuilder {
     (parent ?? this.#scene).addChild(node);
     return node;
   }
-  accessor(array: Float32Array | Uint16Array | Uint32Array | Uint8Array, type: 'SCALAR' | 'VEC3' | 'VEC4' | 'MAT4'): Accessor {
+  accessor(
+    array: Float32Array | Uint16Array | Uint32Array | Uint8Array,
+    type: 'SCALAR' | 'VEC3' | 'VEC4' | 'MAT4',
+  ): Accessor {
     return this.document.createAccessor().setType(type).setArray(array).setBuffer(this.#buffer);
   }
   async glb(): Promise<Uint8Array> {
@@ -79,7 +83,10 @@ export class SceneBuilder {
 
 function quaternion([x, y, z]: Triple): [number, number, number, number] {
   const rad = Math.PI / 180;
-  const m = new Matrix4().makeRotationZ(z * rad).multiply(new Matrix4().makeRotationY(y * rad)).multiply(new Matrix4().makeRotationX(x * rad));
+  const m = new Matrix4()
+    .makeRotationZ(z * rad)
+    .multiply(new Matrix4().makeRotationY(y * rad))
+    .multiply(new Matrix4().makeRotationX(x * rad));
   const q = new Quaternion().setFromRotationMatrix(m);
   return [q.x, q.y, q.z, q.w];
 }

@@ -18,16 +18,32 @@ export function box(x: number, y: number, z: number): BufferGeometry {
 }
 
 /** A box with rounded upright edges and a small bevel, standing on y = 0. */
-export function roundedBlock(x: number, height: number, z: number, radius: number, bevel = 0.012): BufferGeometry {
+export function roundedBlock(
+  x: number,
+  height: number,
+  z: number,
+  radius: number,
+  bevel = 0.012,
+): BufferGeometry {
   const shape = new Shape();
   const [w, d] = [x / 2 - bevel, z / 2 - bevel];
   const r = Math.min(radius, w, d);
-  shape.moveTo(-w + r, -d).lineTo(w - r, -d).quadraticCurveTo(w, -d, w, -d + r);
+  shape
+    .moveTo(-w + r, -d)
+    .lineTo(w - r, -d)
+    .quadraticCurveTo(w, -d, w, -d + r);
   shape.lineTo(w, d - r).quadraticCurveTo(w, d, w - r, d);
   shape.lineTo(-w + r, d).quadraticCurveTo(-w, d, -w, d - r);
   shape.lineTo(-w, -d + r).quadraticCurveTo(-w, -d, -w + r, -d);
   const depth = height - 2 * bevel;
-  const made = new ExtrudeGeometry(shape, { depth, bevelEnabled: true, bevelSize: bevel, bevelThickness: bevel, bevelSegments: 2, curveSegments: 6 });
+  const made = new ExtrudeGeometry(shape, {
+    depth,
+    bevelEnabled: true,
+    bevelSize: bevel,
+    bevelThickness: bevel,
+    bevelSegments: 2,
+    curveSegments: 6,
+  });
   return made.translate(0, 0, bevel).rotateX(-Math.PI / 2);
 }
 
@@ -39,15 +55,32 @@ export function cylinder(radius: number, height: number, sides = 16): BufferGeom
 export function sheave(radius: number, width: number): BufferGeometry {
   const w = width / 2;
   const profile = [
-    [0.02, -w], [radius * 0.86, -w], [radius, -w * 0.9], [radius, -w * 0.62], [radius * 0.84, -w * 0.2],
-    [radius * 0.84, w * 0.2], [radius, w * 0.62], [radius, w * 0.9], [radius * 0.86, w], [0.02, w], [0.02, -w],
-  ]; // prettier-ignore
-  return new LatheGeometry(profile.map(([x, y]) => new Vector2(x, y)), 24).rotateZ(Math.PI / 2);
+    [0.02, -w],
+    [radius * 0.86, -w],
+    [radius, -w * 0.9],
+    [radius, -w * 0.62],
+    [radius * 0.84, -w * 0.2],
+    [radius * 0.84, w * 0.2],
+    [radius, w * 0.62],
+    [radius, w * 0.9],
+    [radius * 0.86, w],
+    [0.02, w],
+    [0.02, -w],
+  ];
+  return new LatheGeometry(
+    profile.map(([x, y]) => new Vector2(x, y)),
+    24,
+  ).rotateZ(Math.PI / 2);
 }
 
 /** A pipe along points. */
 export function pipe(points: readonly Triple[], radius: number, segments = 24, sides = 10): BufferGeometry {
-  const curve = new CatmullRomCurve3(points.map((p) => new Vector3(...p)), false, 'catmullrom', 0.2);
+  const curve = new CatmullRomCurve3(
+    points.map((p) => new Vector3(...p)),
+    false,
+    'catmullrom',
+    0.2,
+  );
   return new TubeGeometry(curve, segments, radius, sides);
 }
 
@@ -71,7 +104,9 @@ export function loft(rings: readonly LoftRing[], sides = 14): BufferGeometry {
     const up = along.clone().cross(right).normalize();
     for (let s = 0; s < sides; s++) {
       const a = (s / sides) * Math.PI * 2;
-      const p = centres[i]!.clone().addScaledVector(right, Math.cos(a) * ring.across).addScaledVector(up, Math.sin(a) * ring.up);
+      const p = centres[i]!.clone()
+        .addScaledVector(right, Math.cos(a) * ring.across)
+        .addScaledVector(up, Math.sin(a) * ring.up);
       points.push(p.x, p.y, p.z);
     }
   });
@@ -81,7 +116,10 @@ export function loft(rings: readonly LoftRing[], sides = 14): BufferGeometry {
       index.push(a, b, a + sides, b, b + sides, a + sides);
     }
   }
-  for (const [ring, flip] of [[0, true], [rings.length - 1, false]] as const) {
+  for (const [ring, flip] of [
+    [0, true],
+    [rings.length - 1, false],
+  ] as const) {
     const centre = points.length / 3;
     points.push(...centres[ring]!.toArray());
     for (let s = 0; s < sides; s++) {
@@ -111,6 +149,7 @@ function orientOutward(geometry: BufferGeometry): void {
   }
   if (volume >= 0) return;
   const flipped = Array.from(index.array);
-  for (let i = 0; i < flipped.length; i += 3) [flipped[i + 1], flipped[i + 2]] = [flipped[i + 2]!, flipped[i + 1]!];
+  for (let i = 0; i < flipped.length; i += 3)
+    [flipped[i + 1], flipped[i + 2]] = [flipped[i + 2]!, flipped[i + 1]!];
   geometry.setIndex(flipped);
 }

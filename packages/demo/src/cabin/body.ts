@@ -11,7 +11,11 @@ export function buildBody(builder: SceneBuilder, control: Node, m: CabinMaterial
 
   put('C_floor001_oak_geo', builder.mesh('floor', roundedBlock(2, 0.12, 1.9, 0.22), m.oak), [0, 0.3, 0]);
   put('roofShell', builder.mesh('roof', roundedBlock(2.16, 0.16, 2.06, 0.3), m.enamel), [0, 2.42, 0]);
-  put('C_roofRidge001_enamel_geo', builder.mesh('ridge', roundedBlock(0.5, 0.1, 1.5, 0.1), m.enamel), [0, 2.57, 0]);
+  put(
+    'C_roofRidge001_enamel_geo',
+    builder.mesh('ridge', roundedBlock(0.5, 0.1, 1.5, 0.1), m.enamel),
+    [0, 2.57, 0],
+  );
   posts(builder, body, m);
   panels(builder, body, m);
   windows(builder, body, m);
@@ -85,9 +89,15 @@ function doors(builder: SceneBuilder, body: Node, m: CabinMaterials): void {
   const hinge = builder.mesh('hinge', cylinder(0.025, 0.12), m.steel);
   const left = builder.node('door left', body, { mesh: leaf, at: [0.97, 0.44, 0] });
   const right = builder.node('door_R', body, { mesh: leaf, at: [-0.97, 0.44, 0], scale: [-1, 1, 1] });
-  for (const [side, door] of [['L', left], ['R', right]] as const) {
+  for (const [side, door] of [
+    ['L', left],
+    ['R', right],
+  ] as const) {
     builder.node(`${side}_doorPane001_glass_geo`, door, { mesh: pane, at: [0, 1.36, 0] });
-    builder.node(side === 'L' ? 'L_doorHandle001_brass_geo' : 'handle right', door, { mesh: handle, at: [0.02, 0.82, 0.33] });
+    builder.node(side === 'L' ? 'L_doorHandle001_brass_geo' : 'handle right', door, {
+      mesh: handle,
+      at: [0.02, 0.82, 0.33],
+    });
     for (const [i, y] of [0.3, 1.6].entries()) {
       builder.node(`${side}_hinge00${i + 1}_steel_geo`, door, { mesh: hinge, at: [0.02, y, -0.44] });
     }

@@ -8,18 +8,34 @@ export function buildFittings(builder: SceneBuilder, control: Node, m: CabinMate
   lamps(builder, control, m);
   builder.node('group3', control);
   benches(builder, control, m);
-  const rail: Triple[] = [[-0.7, 2.2, 0.4], [-0.7, 2.2, -0.4], [0.7, 2.2, -0.4], [0.7, 2.2, 0.4]]; // prettier-ignore
-  builder.node('handrail_brass', control, { mesh: builder.mesh('handrail', pipe(rail, 0.018, 40, 8), m.brass) });
+  const rail: Triple[] = [
+    [-0.7, 2.2, 0.4],
+    [-0.7, 2.2, -0.4],
+    [0.7, 2.2, -0.4],
+    [0.7, 2.2, 0.4],
+  ];
+  builder.node('handrail_brass', control, {
+    mesh: builder.mesh('handrail', pipe(rail, 0.018, 40, 8), m.brass),
+  });
   const strap = builder.mesh('strap', roundedBlock(0.03, 0.16, 0.05, 0.01), m.rubber);
   const straps = builder.node('straps_grp', control);
-  for (const [name, x] of [['L_strap001_rubber_geo', 0.55], ['L_strap002_rubber_geo', 0.2], ['R_strap001_rubber_geo', -0.2], ['R_strap001_rubber_geo', -0.55]] as const) {
+  for (const [name, x] of [
+    ['L_strap001_rubber_geo', 0.55],
+    ['L_strap002_rubber_geo', 0.2],
+    ['R_strap001_rubber_geo', -0.2],
+    ['R_strap001_rubber_geo', -0.55],
+  ] as const) {
     builder.node(name, straps, { mesh: strap, at: [x, 2.03, -0.4] });
   }
   underside(builder, control, m);
   // A real part with the helper's prefix: it would stay home by mistake.
-  builder.node('ref_numberPlate', control, { mesh: builder.mesh('plate', roundedBlock(0.34, 0.18, 0.02, 0.01), m.brass), at: [0, 0.86, 0.945] });
+  builder.node('ref_numberPlate', control, {
+    mesh: builder.mesh('plate', roundedBlock(0.34, 0.18, 0.02, 0.01), m.brass),
+    at: [0, 0.86, 0.945],
+  });
   const line = builder.mesh('guideLine', box(0.01, 0.01, 2.6), m.guide);
-  for (let i = 1; i <= 6; i++) builder.node(`ref_line_00${i}`, control, { mesh: line, at: [-1.25 + i * 0.36, 0.02, 0] });
+  for (let i = 1; i <= 6; i++)
+    builder.node(`ref_line_00${i}`, control, { mesh: line, at: [-1.25 + i * 0.36, 0.02, 0] });
 }
 
 function lamps(builder: SceneBuilder, control: Node, m: CabinMaterials): void {
@@ -54,7 +70,11 @@ function underside(builder: SceneBuilder, control: Node, m: CabinMaterials): voi
   builder.node('L_skid001_rubber_geo', group, { mesh: skid, at: [0.7, 0.12, 0] });
   builder.node('R_skid001_rubber_geo', group, { mesh: skid, at: [-0.7, 0.12, 0] });
   const frame = builder.mesh('frame', box(1.7, 0.08, 0.08), m.steel);
-  for (const [name, z] of [['F_frame001_steel_geo', 0.7], ['C_frame001_steel_geo', 0], ['Frame Back', -0.7]] as const) {
+  for (const [name, z] of [
+    ['F_frame001_steel_geo', 0.7],
+    ['C_frame001_steel_geo', 0],
+    ['Frame Back', -0.7],
+  ] as const) {
     builder.node(name, group, { mesh: frame, at: [0, 0.26, z] });
   }
 }

@@ -1,7 +1,9 @@
 import type { Material } from '@gltf-transform/core';
 import type { SceneBuilder } from '../build/scene-builder.js';
 
-export type CabinMaterials = Readonly<Record<'enamel' | 'steel' | 'nylon' | 'oak' | 'glass' | 'brass' | 'rubber' | 'guide', Material>>;
+export type CabinMaterials = Readonly<
+  Record<'enamel' | 'steel' | 'nylon' | 'oak' | 'glass' | 'brass' | 'rubber' | 'guide', Material>
+>;
 
 export function cabinMaterials(builder: SceneBuilder): CabinMaterials {
   return {

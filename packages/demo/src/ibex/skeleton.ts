@@ -34,7 +34,12 @@ export function addSkeleton(builder: SceneBuilder, control: Node, wool: Material
   const places = new Map(joints.map(([name, , at]) => [name, at]));
   for (const [name, parent, at] of joints) {
     const from = parent ? places.get(parent)! : [0, 0, 0];
-    nodes.set(name, builder.node(name, parent ? nodes.get(parent)! : group, { at: [at[0] - from[0]!, at[1] - from[1]!, at[2] - from[2]!] }));
+    nodes.set(
+      name,
+      builder.node(name, parent ? nodes.get(parent)! : group, {
+        at: [at[0] - from[0], at[1] - from[1], at[2] - from[2]],
+      }),
+    );
   }
   const skin = builder.document.createSkin('ibex skin').setSkeleton(nodes.get('C_root_jnt')!);
   const inverse = new Float32Array(joints.length * 16);
@@ -72,10 +77,23 @@ function addRuff(builder: SceneBuilder, wool: Material): Node {
 }
 
 function addNod(builder: SceneBuilder, neck: Node): void {
-  const half = (degrees: number): [number, number, number, number] => [Math.sin((degrees * Math.PI) / 360), 0, 0, Math.cos((degrees * Math.PI) / 360)];
+  const half = (degrees: number): [number, number, number, number] => [
+    Math.sin((degrees * Math.PI) / 360),
+    0,
+    0,
+    Math.cos((degrees * Math.PI) / 360),
+  ];
   const input = builder.accessor(Float32Array.from([0, 1, 2]), 'SCALAR');
   const output = builder.accessor(Float32Array.from([...half(0), ...half(12), ...half(0)]), 'VEC4');
-  const sampler = builder.document.createAnimationSampler().setInput(input).setOutput(output).setInterpolation('LINEAR');
-  const channel = builder.document.createAnimationChannel().setTargetNode(neck).setTargetPath('rotation').setSampler(sampler);
+  const sampler = builder.document
+    .createAnimationSampler()
+    .setInput(input)
+    .setOutput(output)
+    .setInterpolation('LINEAR');
+  const channel = builder.document
+    .createAnimationChannel()
+    .setTargetNode(neck)
+    .setTargetPath('rotation')
+    .setSampler(sampler);
   builder.document.createAnimation('nod').addSampler(sampler).addChannel(channel);
 }

@@ -27,7 +27,7 @@ export function applyChangeList(scene: Scene, list: ChangeList): Change {
     edits.push(...made);
   };
   try {
-    for (let at = 0; at < list.changes.length; ) {
+    for (let at = 0; at < list.changes.length;) {
       const renames: { at: number; change: Extract<ListedChange, { op: 'rename' }> }[] = [];
       for (let k = at; list.changes[k]?.op === 'rename'; k++) {
         renames.push({ at: k, change: list.changes[k] as Extract<ListedChange, { op: 'rename' }> });
@@ -50,10 +50,17 @@ export function applyChangeList(scene: Scene, list: ChangeList): Change {
 }
 
 function plan(scene: Scene, change: ListedChange, at: number): Edit[] {
-  if (change.op === 'remove') return planRemove(scene, change.objects.map((ref) => find(scene, ref, at)));
+  if (change.op === 'remove')
+    return planRemove(
+      scene,
+      change.objects.map((ref) => find(scene, ref, at)),
+    );
   if (change.op !== 'move') throw new RangeError(`no operation ${change.op}`);
   const under = change.under === null ? null : find(scene, change.under, at);
-  const options = { keep: change.keep ?? 'world', ...(change.index === undefined ? {} : { index: change.index }) };
+  const options = {
+    keep: change.keep ?? 'world',
+    ...(change.index === undefined ? {} : { index: change.index }),
+  };
   const made = planMove(scene, find(scene, change.object, at), under, options);
   return made.ok ? made.edits : fail(at, made.because);
 }
@@ -62,7 +69,10 @@ function find(scene: Scene, ref: ObjectRef, at: number): ObjectId {
   if (typeof ref === 'number') return scene.find(ref) ? ref : fail(at, `there is no object ${ref}`);
   const found = objectsAt(scene, ref);
   if (found.length === 1) return found[0]!;
-  return fail(at, found.length ? `"${ref}" names ${found.length} objects; use the id` : `there is no object "${ref}"`);
+  return fail(
+    at,
+    found.length ? `"${ref}" names ${found.length} objects; use the id` : `there is no object "${ref}"`,
+  );
 }
 
 function fail(at: number, detail: string): never {

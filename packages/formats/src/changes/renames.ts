@@ -14,12 +14,16 @@ export function renamesSince(scene: Scene, namesInFile: readonly (string | undef
   for (const object of scene.walk()) {
     if (object.source === null) continue;
     const from = namesInFile[object.source] ?? '';
-    if (from !== object.name) out.push({ object: object.id, from, to: object.name, path: pathOf(scene, object.id) });
+    if (from !== object.name)
+      out.push({ object: object.id, from, to: object.name, path: pathOf(scene, object.id) });
   }
   return out;
 }
 
 /** RFC 4180: `id,from,to,path`, a header line first. */
 export function renamesCsv(renames: readonly NameChange[]): string {
-  return writeCsv(['id', 'from', 'to', 'path'], renames.map((r) => [r.object, r.from, r.to, r.path]));
+  return writeCsv(
+    ['id', 'from', 'to', 'path'],
+    renames.map((r) => [r.object, r.from, r.to, r.path]),
+  );
 }

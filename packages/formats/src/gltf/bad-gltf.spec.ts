@@ -10,8 +10,18 @@ const set32 = (bytes: Uint8Array, at: number, value: number) => {
   new DataView(copy.buffer).setUint32(at, value, true);
   return copy;
 };
-const nest = (depth: number) => ({ asset, scenes: [{ nodes: [0] }], nodes: Array.from({ length: depth }, (_, i) => (i + 1 < depth ? { children: [i + 1] } : {})) });
-const accessor = (more: object) => ({ asset, nodes: [{}], buffers: [{ byteLength: 12 }], bufferViews: [{ buffer: 0, byteLength: 12 }], accessors: [{ bufferView: 0, componentType: 5126, count: 1, type: 'VEC3', ...more }] });
+const nest = (depth: number) => ({
+  asset,
+  scenes: [{ nodes: [0] }],
+  nodes: Array.from({ length: depth }, (_, i) => (i + 1 < depth ? { children: [i + 1] } : {})),
+});
+const accessor = (more: object) => ({
+  asset,
+  nodes: [{}],
+  buffers: [{ byteLength: 12 }],
+  bufferViews: [{ buffer: 0, byteLength: 12 }],
+  accessors: [{ bufferView: 0, componentType: 5126, count: 1, type: 'VEC3', ...more }],
+});
 
 /** What is wrong, the bytes, and what the one error must say. */
 const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
@@ -26,24 +36,68 @@ const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
   ['a child that is not there', makeGlb({ asset, nodes: [{ children: [7] }] }), /nodes\[0\].*7/],
   ['a child twice', makeGlb({ asset, nodes: [{ children: [2] }, { children: [2] }, {}] }), /nodes\[[012]\]/],
   ['its own child', makeGlb({ asset, nodes: [{ children: [0] }] }), /nodes\[0\]/],
-  ['a ring of three', makeGlb({ asset, nodes: [{ children: [1] }, { children: [2] }, { children: [0] }] }), /nodes\[/],
+  [
+    'a ring of three',
+    makeGlb({ asset, nodes: [{ children: [1] }, { children: [2] }, { children: [0] }] }),
+    /nodes\[/,
+  ],
   ['a root that is not there', makeGlb({ asset, scenes: [{ nodes: [3] }], nodes: [{}] }), /scenes\[0\]/],
-  ['a transform of text', makeGlb({ asset, nodes: [{ translation: ['a', 0, 0] }] }), /nodes\[0\]\.translation/],
+  [
+    'a transform of text',
+    makeGlb({ asset, nodes: [{ translation: ['a', 0, 0] }] }),
+    /nodes\[0\]\.translation/,
+  ],
   ['a matrix too short', makeGlb({ asset, nodes: [{ matrix: [1, 0, 0] }] }), /nodes\[0\]\.matrix/],
-  ['a number too big for any float', makeGlb('{"asset":{"version":"2.0"},"nodes":[{"translation":[1e999,0,0]}]}'), /nodes\[0\]\.translation/],
-  ['half a surrogate pair in a name', makeGlb('{"asset":{"version":"2.0"},"nodes":[{"name":"\\ud800"}]}'), /nodes\[0\]\.name/],
+  [
+    'a number too big for any float',
+    makeGlb('{"asset":{"version":"2.0"},"nodes":[{"translation":[1e999,0,0]}]}'),
+    /nodes\[0\]\.translation/,
+  ],
+  [
+    'half a surrogate pair in a name',
+    makeGlb('{"asset":{"version":"2.0"},"nodes":[{"name":"\\ud800"}]}'),
+    /nodes\[0\]\.name/,
+  ],
   ['a mesh that is not there', makeGlb({ asset, nodes: [{ mesh: 0 }] }), /nodes\[0\]\.mesh/],
-  ['a thousand million claimed values', makeGlb(accessor({ count: 1e9 }), new Uint8Array(12)), /accessors\[0\]/],
+  [
+    'a thousand million claimed values',
+    makeGlb(accessor({ count: 1e9 }), new Uint8Array(12)),
+    /accessors\[0\]/,
+  ],
   ['a negative offset', makeGlb(accessor({ byteOffset: -4 }), new Uint8Array(12)), /accessors\[0\]/],
   ['no such component type', makeGlb(accessor({ componentType: 7 }), new Uint8Array(12)), /accessors\[0\]/],
-  ['a buffer longer than the bytes', makeGlb({ asset, buffers: [{ byteLength: 400 }] }, new Uint8Array(12)), /buffers\[0\]/],
+  [
+    'a buffer longer than the bytes',
+    makeGlb({ asset, buffers: [{ byteLength: 400 }] }, new Uint8Array(12)),
+    /buffers\[0\]/,
+  ],
   ['a buffer with no bytes at all', makeGlb({ asset, buffers: [{ byteLength: 4 }] }), /buffers\[0\]/],
-  ['a file that climbs out', text({ asset, buffers: [{ uri: '../a.bin', byteLength: 4 }] }), /outside the upload/],
-  ['a file that climbs out in disguise', text({ asset, buffers: [{ uri: 'b/%2e%2e/%2E%2e/a.bin', byteLength: 4 }] }), /outside the upload/],
-  ['a file from the root', text({ asset, buffers: [{ uri: '/etc/passwd', byteLength: 4 }] }), /outside the upload/],
-  ['a file from the net', text({ asset, images: [{ uri: 'https://example.org/a.png' }] }), /outside the upload/],
+  [
+    'a file that climbs out',
+    text({ asset, buffers: [{ uri: '../a.bin', byteLength: 4 }] }),
+    /outside the upload/,
+  ],
+  [
+    'a file that climbs out in disguise',
+    text({ asset, buffers: [{ uri: 'b/%2e%2e/%2E%2e/a.bin', byteLength: 4 }] }),
+    /outside the upload/,
+  ],
+  [
+    'a file from the root',
+    text({ asset, buffers: [{ uri: '/etc/passwd', byteLength: 4 }] }),
+    /outside the upload/,
+  ],
+  [
+    'a file from the net',
+    text({ asset, images: [{ uri: 'https://example.org/a.png' }] }),
+    /outside the upload/,
+  ],
   ['a file that did not come', text({ asset, buffers: [{ uri: 'gone.bin', byteLength: 4 }] }), /gone\.bin/],
-  ['a data URI that is none', text({ asset, buffers: [{ uri: 'data:application/octet-stream;base64,%%%', byteLength: 4 }] }), /buffers\[0\]/],
+  [
+    'a data URI that is none',
+    text({ asset, buffers: [{ uri: 'data:application/octet-stream;base64,%%%', byteLength: 4 }] }),
+    /buffers\[0\]/,
+  ],
   ['deeper than anyone builds', makeGlb(nest(100_002)), /deep/],
 ];
 
@@ -66,13 +120,21 @@ describe('a bad file', () => {
 describe('an odd but good file', () => {
   const names = (bytes: Uint8Array) => [...readGltf(bytes, 'odd.glb').scene.walk()].map((o) => o.name);
   it('may have no nodes', () => expect(names(makeGlb({ asset }))).toEqual([]));
-  it('may have no scenes', () => expect(names(makeGlb({ asset, nodes: [{ name: 'a', children: [1] }, { name: 'b' }] }))).toEqual(['a', 'b']));
-  it('may have nodes in no scene: they are shown, nothing is lost', () => expect(names(makeGlb({ asset, scenes: [{ nodes: [0] }], nodes: [{ name: 'a' }, { name: 'b' }] }))).toEqual(['a', 'b']));
+  it('may have no scenes', () =>
+    expect(names(makeGlb({ asset, nodes: [{ name: 'a', children: [1] }, { name: 'b' }] }))).toEqual([
+      'a',
+      'b',
+    ]));
+  it('may have nodes in no scene: they are shown, nothing is lost', () =>
+    expect(
+      names(makeGlb({ asset, scenes: [{ nodes: [0] }], nodes: [{ name: 'a' }, { name: 'b' }] })),
+    ).toEqual(['a', 'b']));
   it('may have names of any length and sort', () => {
     const odd = ['', '   ', 'x'.repeat(300), '🐐', 'شجرة', 'a\u0000b', '<b>', '../..'];
     expect(names(nodesGlb(odd))).toEqual(odd);
   });
-  it('may be a chain ten thousand deep', () => expect(readGltf(makeGlb(nest(10_000)), 'deep.glb').scene.size).toBe(10_000));
+  it('may be a chain ten thousand deep', () =>
+    expect(readGltf(makeGlb(nest(10_000)), 'deep.glb').scene.size).toBe(10_000));
   it('may begin with a byte order mark', () => {
     const bom = new Uint8Array([0xef, 0xbb, 0xbf, ...text({ asset, nodes: [{ name: 'a' }] })]);
     expect(readGltf(bom, 'bom.gltf').scene.size).toBe(1);

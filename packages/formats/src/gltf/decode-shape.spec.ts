@@ -1,4 +1,4 @@
-import { NodeIO } from '@gltf-transform/core';
+import { NodeIO, type Primitive } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { publishedModels } from '../testing/published-models.js';
 import { makeGlb } from '../testing/make-glb.js';
@@ -16,9 +16,9 @@ describe('decodeShape', () => {
       root.listMeshes().forEach((mesh, i) => {
         const parts = decodeShape(source.json, source.buffers, i)!;
         mesh.listPrimitives().forEach((primitive, k) => {
-          expect([...parts[k]!.indices]).toEqual([...primitive.getIndices()!.getArray()!]);
-          expect(parts[k]!.positions).toEqual(Float32Array.from(primitive.getAttribute('POSITION')!.getArray()!));
-          expect(parts[k]!.normals).toEqual(Float32Array.from(primitive.getAttribute('NORMAL')!.getArray()!));
+          expect([...parts[k]!.indices]).toEqual([...(primitive.getIndices()!.getArray() as Uint16Array)]);
+          expect(parts[k]!.positions).toEqual(floats(primitive, 'POSITION'));
+          expect(parts[k]!.normals).toEqual(floats(primitive, 'NORMAL'));
         });
       });
     }
@@ -26,7 +26,16 @@ describe('decodeShape', () => {
   const shape = (mode: number, count: number) => {
     const positions = new Float32Array(count * 3).map((_, i) => i);
     const source = openGltf(
-      makeGlb({ asset, meshes: [{ primitives: [{ attributes: { POSITION: 0 }, mode }] }], accessors: [{ bufferView: 0, componentType: 5126, count, type: 'VEC3' }], bufferViews: [{ buffer: 0, byteLength: positions.byteLength }], buffers: [{ byteLength: positions.byteLength }] }, new Uint8Array(positions.buffer)),
+      makeGlb(
+        {
+          asset,
+          meshes: [{ primitives: [{ attributes: { POSITION: 0 }, mode }] }],
+          accessors: [{ bufferView: 0, componentType: 5126, count, type: 'VEC3' }],
+          bufferViews: [{ buffer: 0, byteLength: positions.byteLength }],
+          buffers: [{ byteLength: positions.byteLength }],
+        },
+        new Uint8Array(positions.buffer),
+      ),
       'x.glb',
     );
     return decodeShape(source.json, source.buffers, 0);
@@ -43,7 +52,8 @@ describe('decodeShape', () => {
       const made = [...shape(mode, 4)![0]!.indices];
       const turned = (list: readonly number[]) => list.join();
       // A triangle is the same whichever corner it begins with.
-      const canonical = (list: readonly number[]) => (mode < 4 ? turned(list) : [0, 3].map((at) => rotate(list.slice(at, at + 3))).join(' '));
+      const canonical = (list: readonly number[]) =>
+        mode < 4 ? turned(list) : [0, 3].map((at) => rotate(list.slice(at, at + 3))).join(' ');
       expect(canonical(made)).toBe(canonical(wanted));
     });
   }
@@ -53,4 +63,8 @@ describe('decodeShape', () => {
 function rotate(triangle: readonly number[]): string {
   const first = triangle.indexOf(Math.min(...triangle));
   return [...triangle.slice(first), ...triangle.slice(0, first)].join();
+}
+
+function floats(primitive: Primitive, name: string): Float32Array {
+  return new Float32Array(primitive.getAttribute(name)!.getArray() as unknown as ArrayLike<number>);
 }

@@ -42,7 +42,14 @@ export function readFloats(json: Gltf, buffers: readonly Uint8Array[], index: nu
     if (compressedBy.some((name) => view.extensions?.[name])) return null;
     const stride = view.byteStride ?? componentBytes[component]! * width;
     const start = (view.byteOffset ?? 0) + (accessor.byteOffset ?? 0);
-    readInto(out, buffers[view.buffer]!, { start, stride, width, component, normalized, count: accessor.count });
+    readInto(out, buffers[view.buffer]!, {
+      start,
+      stride,
+      width,
+      component,
+      normalized,
+      count: accessor.count,
+    });
   }
   if (accessor.sparse) putSparse(json, buffers, index, out);
   return out;
@@ -74,7 +81,9 @@ function reader(data: DataView, component: number, normalized: boolean): (at: nu
     case 5121:
       return normalized ? (at) => data.getUint8(at) / 255 : (at) => data.getUint8(at);
     case 5122:
-      return normalized ? (at) => Math.max(data.getInt16(at, true) / 32767, -1) : (at) => data.getInt16(at, true);
+      return normalized
+        ? (at) => Math.max(data.getInt16(at, true) / 32767, -1)
+        : (at) => data.getInt16(at, true);
     case 5123:
       return normalized ? (at) => data.getUint16(at, true) / 65535 : (at) => data.getUint16(at, true);
     case 5125:
@@ -98,7 +107,8 @@ function putSparse(json: Gltf, buffers: readonly Uint8Array[], index: number, ou
   };
   const where = read(indices.bufferView, indices.byteOffset ?? 0, indices.componentType, 1);
   const what = read(values.bufferView, values.byteOffset ?? 0, accessor.componentType, width);
-  for (let i = 0; i < count; i++) for (let k = 0; k < width; k++) out[where[i]! * width + k] = what[i * width + k]!;
+  for (let i = 0; i < count; i++)
+    for (let k = 0; k < width; k++) out[where[i]! * width + k] = what[i * width + k]!;
 }
 
 function asTriangles(mode: number, corners: Uint32Array): Uint32Array {

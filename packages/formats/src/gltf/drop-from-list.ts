@@ -22,7 +22,8 @@ function visitReferences(json: Gltf, list: ListName, visit: Visit): void {
         each(skin.joints);
         on(skin, 'skeleton');
       }
-      for (const animation of json.animations ?? []) for (const channel of animation.channels) on(channel.target, 'node');
+      for (const animation of json.animations ?? [])
+        for (const channel of animation.channels) on(channel.target, 'node');
       return;
     case 'meshes':
       for (const node of json.nodes ?? []) on(node, 'mesh');
@@ -59,7 +60,8 @@ function visitReferences(json: Gltf, list: ListName, visit: Visit): void {
         on(accessor.sparse?.values, 'bufferView');
       }
       for (const image of json.images ?? []) on(image, 'bufferView');
-      for (const primitive of primitives) on(primitive.extensions?.['KHR_draco_mesh_compression'], 'bufferView');
+      for (const primitive of primitives)
+        on(primitive.extensions?.['KHR_draco_mesh_compression'], 'bufferView');
   }
 }
 

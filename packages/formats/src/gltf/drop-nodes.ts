@@ -10,10 +10,19 @@ import { rebuild } from './rebuild-gltf.js';
  * numbers of nodes must not move: an unknown reader of them could be led astray.
  */
 const blind = new Set([
-  'EXT_mesh_gpu_instancing', 'EXT_meshopt_compression', 'EXT_texture_webp', 'KHR_draco_mesh_compression',
-  'KHR_lights_punctual', 'KHR_mesh_quantization', 'KHR_meshopt_compression', 'KHR_texture_basisu',
-  'KHR_texture_transform', 'KHR_node_visibility', 'KHR_materials_variants', 'KHR_xmp_json_ld',
-]); // prettier-ignore
+  'EXT_mesh_gpu_instancing',
+  'EXT_meshopt_compression',
+  'EXT_texture_webp',
+  'KHR_draco_mesh_compression',
+  'KHR_lights_punctual',
+  'KHR_mesh_quantization',
+  'KHR_meshopt_compression',
+  'KHR_texture_basisu',
+  'KHR_texture_transform',
+  'KHR_node_visibility',
+  'KHR_materials_variants',
+  'KHR_xmp_json_ld',
+]);
 const blindStart = ['KHR_materials_', 'EXT_materials_'];
 
 export function isBlindExtension(name: string): boolean {
@@ -40,7 +49,9 @@ export function dropNodes(source: GltfSource, text: string, dropped: ReadonlySet
 }
 
 function usedMeshes(json: Gltf, dropped: ReadonlySet<number>): Set<number> {
-  return new Set((json.nodes ?? []).flatMap((node, i) => (node.mesh === undefined || dropped.has(i) ? [] : [node.mesh])));
+  return new Set(
+    (json.nodes ?? []).flatMap((node, i) => (node.mesh === undefined || dropped.has(i) ? [] : [node.mesh])),
+  );
 }
 
 function refuseJoint(json: Gltf, index: number, dropped: ReadonlySet<number>, file: string): void {
@@ -87,7 +98,11 @@ function cutAnimations(json: Gltf, dropped: ReadonlySet<number>): void {
 }
 
 /** Drops meshes, then whatever only they used, one kind after another, and cuts the bytes out of the binary chunk. */
-function dropUnused(json: Gltf, meshes: ReadonlySet<number>, chunks: readonly GlbChunk[]): readonly GlbChunk[] {
+function dropUnused(
+  json: Gltf,
+  meshes: ReadonlySet<number>,
+  chunks: readonly GlbChunk[],
+): readonly GlbChunk[] {
   if (!meshes.size) return chunks;
   const freed = (list: 'accessors' | 'bufferViews' | 'materials', act: () => void): Set<number> => {
     const before = listUsers(json, list);
@@ -112,7 +127,9 @@ function cutBytes(json: Gltf, views: ReadonlySet<number>, chunks: readonly GlbCh
   if (at < 0 || !views.size || json.buffers?.[0]?.uri !== undefined) return chunks;
   const compressed = all.some((view) => view.extensions && Object.keys(view.extensions).length);
   if (compressed) return chunks;
-  const kept = all.map((view, i) => ({ view, i })).filter(({ view, i }) => view.buffer === 0 && !views.has(i));
+  const kept = all
+    .map((view, i) => ({ view, i }))
+    .filter(({ view, i }) => view.buffer === 0 && !views.has(i));
   const data = chunks[at]!.data;
   const placed = new Map<number, number>();
   const parts: { from: number; to: number; at: number }[] = [];

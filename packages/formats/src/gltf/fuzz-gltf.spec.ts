@@ -6,7 +6,9 @@ import { readGltf } from './read-gltf.js';
 import { makeGlb } from '../testing/make-glb.js';
 import { writeGltf } from './write-gltf.js';
 
-const small = publishedModels().sort((a, b) => a.bytes.length - b.bytes.length).slice(0, 4); // prettier-ignore
+const small = publishedModels()
+  .sort((a, b) => a.bytes.length - b.bytes.length)
+  .slice(0, 4);
 
 /** A reader may refuse, in words; it may not break, and what it takes it must be able to write. */
 function survives(bytes: Uint8Array): void {
@@ -21,7 +23,11 @@ function survives(bytes: Uint8Array): void {
 describe('the glTF reader under fire', () => {
   it('survives flipped, dropped and doubled bytes', () => {
     const model = fc.constantFrom(...small);
-    const hit = fc.record({ at: fc.nat(), how: fc.constantFrom('flip', 'drop', 'double', 'cut'), value: fc.nat(255) });
+    const hit = fc.record({
+      at: fc.nat(),
+      how: fc.constantFrom('flip', 'drop', 'double', 'cut'),
+      value: fc.nat(255),
+    });
     fc.assert(
       fc.property(model, fc.array(hit, { minLength: 1, maxLength: 6 }), (from, hits) => {
         let bytes = [...from.bytes];
@@ -42,10 +48,15 @@ describe('the glTF reader under fire', () => {
     const paths: string[][] = [];
     const walk = (value: unknown, path: string[]): void => {
       paths.push(path);
-      if (value && typeof value === 'object') for (const [key, inner] of Object.entries(value)) walk(inner, [...path, key]);
+      if (value && typeof value === 'object')
+        for (const [key, inner] of Object.entries(value)) walk(inner, [...path, key]);
     };
     walk(json, []);
-    const value = fc.oneof(fc.jsonValue({ maxDepth: 2 }), fc.integer(), fc.constantFrom(-1, 1e9, 1e308, 0.5, '', '../x', [], {}, null)) as fc.Arbitrary<unknown>;
+    const value = fc.oneof(
+      fc.jsonValue({ maxDepth: 2 }),
+      fc.integer(),
+      fc.constantFrom(-1, 1e9, 1e308, 0.5, '', '../x', [], {}, null),
+    ) as fc.Arbitrary<unknown>;
     fc.assert(
       fc.property(fc.constantFrom(...paths.slice(1)), value, (path, put) => {
         const copy = structuredClone(json) as unknown as Record<string, unknown>;

@@ -19,13 +19,15 @@ export function readGlb(bytes: Uint8Array, file: string): GlbChunk[] {
     throw new RenquilError('gltf-invalid', { file, place: `byte ${at}`, detail });
   };
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length < 12 || view.getUint32(0, true) !== magic) fail(0, 'this is not a GLB file (its first bytes are not "glTF")');
+  if (bytes.length < 12 || view.getUint32(0, true) !== magic)
+    fail(0, 'this is not a GLB file (its first bytes are not "glTF")');
   const version = view.getUint32(4, true);
   if (version !== 2) fail(4, `GLB version ${version} is not supported, only 2`);
   const length = view.getUint32(8, true);
-  if (length > bytes.length) fail(8, `the file says it is ${length} bytes long but only ${bytes.length} arrived: it was cut short`);
+  if (length > bytes.length)
+    fail(8, `the file says it is ${length} bytes long but only ${bytes.length} arrived: it was cut short`);
   const chunks: GlbChunk[] = [];
-  for (let at = 12; at < length; ) {
+  for (let at = 12; at < length;) {
     if (at + 8 > length) fail(at, 'a chunk header is cut short');
     const size = view.getUint32(at, true);
     if (at + 8 + size > length) fail(at, `a chunk of ${size} bytes does not fit into the file`);

@@ -71,12 +71,27 @@ export interface Gltf {
 
 /** Bytes of one component, glTF 2.0 section 3.6.2.2. */
 export const componentBytes: Readonly<Record<number, number>> = {
-  5120: 1, 5121: 1, 5122: 2, 5123: 2, 5125: 4, 5126: 4,
-}; // prettier-ignore
+  5120: 1,
+  5121: 1,
+  5122: 2,
+  5123: 2,
+  5125: 4,
+  5126: 4,
+};
 /** Components of one element. */
 export const typeSizes: Readonly<Record<string, number>> = {
-  SCALAR: 1, VEC2: 2, VEC3: 3, VEC4: 4, MAT2: 4, MAT3: 9, MAT4: 16,
-}; // prettier-ignore
+  SCALAR: 1,
+  VEC2: 2,
+  VEC3: 3,
+  VEC4: 4,
+  MAT2: 4,
+  MAT3: 9,
+  MAT4: 16,
+};
 
 /** Extensions that keep geometry compressed inside buffer views; we carry them but cannot look inside. */
-export const compressedBy = ['KHR_draco_mesh_compression', 'EXT_meshopt_compression', 'KHR_meshopt_compression'];
+export const compressedBy = [
+  'KHR_draco_mesh_compression',
+  'EXT_meshopt_compression',
+  'KHR_meshopt_compression',
+];

@@ -28,7 +28,12 @@ export interface GltfLimits {
 export const gltfLimits: GltfLimits = { objects: 1_000_000, depth: 100_000 };
 
 /** Opens glTF 2.0 in either container. Throws one RenquilError that names the file and the place in it. */
-export function openGltf(bytes: Uint8Array, file: string, read: ResourceReader = () => null, limits = gltfLimits): GltfSource {
+export function openGltf(
+  bytes: Uint8Array,
+  file: string,
+  read: ResourceReader = () => null,
+  limits = gltfLimits,
+): GltfSource {
   if (bytes.length === 0) throw new RenquilError('file-empty', { file });
   const glb = isGlb(bytes);
   const [json, ...chunks] = glb ? readGlb(bytes, file) : [{ type: 0, data: bytes }];
@@ -87,6 +92,10 @@ function dataUri(uri: string, file: string, place: string): Uint8Array {
     const binary = atob(uri.slice(comma + 1));
     return Uint8Array.from(binary, (c) => c.charCodeAt(0));
   } catch {
-    throw new RenquilError('gltf-invalid', { file, place, detail: 'the base64 of a data URI cannot be read' });
+    throw new RenquilError('gltf-invalid', {
+      file,
+      place,
+      detail: 'the base64 of a data URI cannot be read',
+    });
   }
 }

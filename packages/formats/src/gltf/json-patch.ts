@@ -35,7 +35,8 @@ export class JsonPatch {
     this.replace(at, at, last ? added : added.slice(1));
   }
   toString(): string {
-    const ordered = this.#splices.map((s, i) => ({ ...s, i })).sort((a, b) => a.start - b.start || a.i - b.i);
+    // The sort is stable: what goes in at one place stays in the order it was given.
+    const ordered = this.#splices.sort((a, b) => a.start - b.start);
     const out: string[] = [];
     let at = 0;
     for (const { start, end, put } of ordered) {

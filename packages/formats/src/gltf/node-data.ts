@@ -12,7 +12,7 @@ import {
   type Transform,
 } from '@renquil/core';
 import type { Gltf, GltfNode } from './gltf-json.js';
-import { isObject } from './validate-gltf.js';
+import { isObject } from './guards.js';
 
 /** Facts about nodes that need a look at the rest of the document, gathered once. */
 export interface NodeFacts {
@@ -26,14 +26,21 @@ export interface NodeFacts {
 export function gatherFacts(json: Gltf): NodeFacts {
   const lineMeshes = new Set<number>();
   const materialsOf = (json.meshes ?? []).map((mesh, i) => {
-    if (mesh.primitives.length && mesh.primitives.every((p) => p.mode !== undefined && p.mode < 4)) lineMeshes.add(i);
+    if (mesh.primitives.length && mesh.primitives.every((p) => p.mode !== undefined && p.mode < 4))
+      lineMeshes.add(i);
     return [...new Set(mesh.primitives.flatMap((p) => (p.material === undefined ? [] : [p.material])))];
   });
   const animated = new Set<number>();
   for (const animation of json.animations ?? []) {
-    for (const channel of animation.channels) if (channel.target.node !== undefined) animated.add(channel.target.node);
+    for (const channel of animation.channels)
+      if (channel.target.node !== undefined) animated.add(channel.target.node);
   }
-  return { joints: new Set((json.skins ?? []).flatMap((skin) => skin.joints)), animated, materialsOf, lineMeshes };
+  return {
+    joints: new Set((json.skins ?? []).flatMap((skin) => skin.joints)),
+    animated,
+    materialsOf,
+    lineMeshes,
+  };
 }
 
 const noMaterials: readonly number[] = Object.freeze([]);
@@ -68,7 +75,7 @@ export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts):
   };
 }
 
-function kindOf(node: GltfNode, index: number, facts: NodeFacts): Kind {
+export function kindOf(node: GltfNode, index: number, facts: NodeFacts): Kind {
   if (facts.joints.has(index)) return 'joint';
   if (node.mesh !== undefined) return facts.lineMeshes.has(node.mesh) ? 'control' : 'mesh';
   if (node.camera !== undefined) return 'camera';
@@ -103,7 +110,7 @@ function readOurs(value: unknown): RenquilExtras {
   if (isObject(value['switches'])) {
     const given = value['switches'];
     const names = switchNames.filter((name) => typeof given[name] === 'boolean');
-    if (names.length) out.switches = Object.fromEntries(names.map((name) => [name, given[name]])) as Partial<Switches>;
+    if (names.length) out.switches = Object.fromEntries(names.map((name) => [name, given[name]]));
   }
   const mark = value['mark'];
   if (isObject(mark) && typeof mark['colour'] === 'string' && typeof mark['word'] === 'string') {
@@ -113,11 +120,19 @@ function readOurs(value: unknown): RenquilExtras {
   if (isObject(value['rest'])) {
     const { t, r, s } = value['rest'] as { t?: unknown; r?: unknown; s?: unknown };
     if (isVector(t, 3) && isVector(r, 4) && isVector(s, 3)) {
-      out.rest = { t: t as [number, number, number], r: r as [number, number, number, number], s: s as [number, number, number] };
+      out.rest = {
+        t: t as [number, number, number],
+        r: r as [number, number, number, number],
+        s: s as [number, number, number],
+      };
     }
   }
   return out;
 }
 function isVector(value: unknown, length: number): value is number[] {
-  return Array.isArray(value) && value.length === length && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+  return (
+    Array.isArray(value) &&
+    value.length === length &&
+    value.every((n) => typeof n === 'number' && Number.isFinite(n))
+  );
 }

@@ -1,38 +1,83 @@
-import { allOn, sameJson, sameTransform, type Scene, type SceneObject, type Transform } from '@renquil/core';
+import {
+  allOn,
+  sameJson,
+  sameTransform,
+  type ObjectId,
+  type Scene,
+  type SceneObject,
+  type Transform,
+} from '@renquil/core';
 import type { Gltf, GltfNode } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
 import { elementsOf, membersOf, type MemberSpan } from './json-spans.js';
-import { gatherFacts, objectFromNode, type NodeFacts, type RenquilExtras } from './node-data.js';
-import { isObject } from './validate-gltf.js';
+import {
+  gatherFacts,
+  kindOf,
+  localOf,
+  objectFromNode,
+  type NodeFacts,
+  type RenquilExtras,
+} from './node-data.js';
+import { isObject } from './guards.js';
 
-/** The object's place in the list of nodes: where it came from, or after all of them when it was made here. */
-export function nodeIndexes(json: Gltf, scene: Scene): Map<number, number> {
-  const indexes = new Map<number, number>();
-  let next = json.nodes?.length ?? 0;
-  for (const object of scene.walk()) indexes.set(object.id, object.source ?? next++);
-  return indexes;
+/** The place of every object in the list of nodes: where it came from, or after all of them when it was made here. */
+export class NodePlaces {
+  readonly #made = new Map<number, number>();
+  /** Nodes that some object of the scene stands for. */
+  readonly present: Uint8Array;
+
+  constructor(
+    json: Gltf,
+    readonly scene: Scene,
+  ) {
+    const nodes = json.nodes?.length ?? 0;
+    const seen = new Uint8Array(nodes);
+    for (const object of scene.walk()) {
+      if (object.source === null) this.#made.set(object.id, nodes + this.#made.size);
+      else seen[object.source] = 1;
+    }
+    this.present = seen;
+  }
+  of(id: ObjectId): number {
+    return this.scene.get(id).source ?? this.#made.get(id)!;
+  }
+  isPresent(node: number): boolean {
+    return node >= this.present.length || this.present[node] === 1;
+  }
 }
 
 /**
  * The document's text with what changed in the scene put in: names, children, transforms, extras, roots. Everything
  * else stays to the letter. Nodes that left the scene stay in the list, unused; dropping them is another step.
  */
-export function patchNodes(source: GltfSource, scene: Scene): string {
+export function patchNodes(
+  source: GltfSource,
+  scene: Scene,
+  places = new NodePlaces(source.json, scene),
+): string {
   const { json, text } = source;
-  const indexes = nodeIndexes(json, scene);
   const facts = gatherFacts(json);
-  const changed = new Map<number, Map<string, unknown>>();
+  const changed = new Map<number, ReadonlyMap<string, unknown>>();
   const added: GltfNode[] = [];
   for (const object of scene.walk()) {
-    const children = object.children.map((id) => indexes.get(id)!);
-    if (object.source === null) added.push(newNode(object, children));
+    if (object.source === null)
+      added.push(
+        newNode(
+          object,
+          object.children.map((id) => places.of(id)),
+        ),
+      );
     else {
-      const members = changesOf(object, json.nodes![object.source]!, children, facts);
-      if (members.size) changed.set(object.source, members);
+      const members = changesOf(object, json.nodes![object.source]!, places, facts);
+      if (members) changed.set(object.source, members);
     }
   }
-  const scenes = changedScenes(json, scene.roots.map((id) => indexes.get(id)!), new Set(indexes.values()));
+  const scenes = changedScenes(
+    json,
+    scene.roots.map((id) => places.of(id)),
+    places,
+  );
   if (!changed.size && !added.length && !scenes.size) return text;
 
   const patch = new JsonPatch(text);
@@ -46,7 +91,12 @@ export function patchNodes(source: GltfSource, scene: Scene): string {
 
 type Changes = ReadonlyMap<number, ReadonlyMap<string, unknown>>;
 
-function patchList(patch: JsonPatch, list: MemberSpan | undefined, changed: Changes, added: readonly GltfNode[]): void {
+function patchList(
+  patch: JsonPatch,
+  list: MemberSpan | undefined,
+  changed: Changes,
+  added: readonly GltfNode[],
+): void {
   if (!list || (!changed.size && !added.length)) return;
   const elements = elementsOf(patch.text, list.start);
   for (const [index, members] of changed) patch.setMembers(elements[index]!.start, members);
@@ -55,17 +105,41 @@ function patchList(patch: JsonPatch, list: MemberSpan | undefined, changed: Chan
   patch.replace(end, end, (elements.length ? ',' : '') + added.map((node) => JSON.stringify(node)).join(','));
 }
 
-function changesOf(object: SceneObject, node: GltfNode, children: number[], facts: NodeFacts): Map<string, unknown> {
+/** What must be written into a node, or null when nothing: no allocation for the many that did not change. */
+function changesOf(
+  object: SceneObject,
+  node: GltfNode,
+  places: NodePlaces,
+  facts: NodeFacts,
+): Map<string, unknown> | null {
+  const listed = node.children;
+  const sameChildren =
+    object.children.length === (listed?.length ?? 0) &&
+    object.children.every((id, i) => places.of(id) === listed![i]);
+  const sameLocal = sameTransform(object.local, localOf(node));
+  const bare = node.extras === undefined && isBare(object, node, facts);
+  if (object.name === (node.name ?? '') && sameChildren && sameLocal && bare) return null;
   const members = new Map<string, unknown>();
-  const before = objectFromNode(node, object.source!, facts);
-  if (object.name !== before.name) members.set('name', object.name);
-  if (!sameNumbers(children, node.children ?? [])) members.set('children', children.length ? children : undefined);
-  if (!sameTransform(object.local, before.local)) {
+  if (object.name !== (node.name ?? '')) members.set('name', object.name);
+  if (!sameChildren)
+    members.set('children', object.children.length ? object.children.map((id) => places.of(id)) : undefined);
+  if (!sameLocal)
     for (const [key, value] of Object.entries(transformMembers(object.local))) members.set(key, value);
-  }
-  const extras = extrasOf(object, node, before.kind);
+  const extras = bare ? unchanged : extrasOf(object, node, objectFromNode(node, object.source!, facts).kind);
   if (extras !== unchanged) members.set('extras', extras);
-  return members;
+  return members.size ? members : null;
+}
+
+/** Nothing about the object needs a word in `extras`. */
+function isBare(object: SceneObject, node: GltfNode, facts: NodeFacts): boolean {
+  for (const _ in object.attributes) return false;
+  return (
+    object.layer === 'Base' &&
+    !object.mark &&
+    !object.rest &&
+    sameJson(object.switches, allOn) &&
+    object.kind === kindOf(node, object.source!, facts)
+  );
 }
 
 function transformMembers(local: Transform): Record<string, readonly number[] | undefined> {
@@ -84,7 +158,11 @@ function extrasOf(object: SceneObject, node: GltfNode, kindInFile: string): unkn
 }
 
 /** What differs from the defaults, on top of anything under our key that we do not know. */
-function oursOf(object: SceneObject, before: Record<string, unknown>, kindInFile: string): Record<string, unknown> {
+function oursOf(
+  object: SceneObject,
+  before: Record<string, unknown>,
+  kindInFile: string,
+): Record<string, unknown> {
   const ours: Record<string, unknown> = { ...before };
   const put = <K extends keyof RenquilExtras>(key: K, value: RenquilExtras[K] | undefined): void => {
     if (value === undefined) delete ours[key];
@@ -112,7 +190,11 @@ function newNode(object: SceneObject, children: number[]): GltfNode {
 }
 
 /** Scenes whose list of roots changes. A new root joins the default scene; order is the tree's. */
-function changedScenes(json: Gltf, roots: readonly number[], present: ReadonlySet<number>): Map<number, Map<string, unknown>> {
+function changedScenes(
+  json: Gltf,
+  roots: readonly number[],
+  places: NodePlaces,
+): Map<number, Map<string, unknown>> {
   const out = new Map<number, Map<string, unknown>>();
   const now = new Set(roots);
   const first = json.scene ?? 0;
@@ -122,12 +204,18 @@ function changedScenes(json: Gltf, roots: readonly number[], present: ReadonlySe
     const before = scene.nodes ?? [];
     const mine = new Set(before);
     // A root joins when it hung under something before or was made here; one that no scene showed stays unshown.
-    const joins = (node: number): boolean => !wasRoot.has(node) && (held.has(node) || node >= (json.nodes?.length ?? 0));
+    const joins = (node: number): boolean =>
+      !wasRoot.has(node) && (held.has(node) || node >= (json.nodes?.length ?? 0));
     const after = roots.filter((node) => mine.has(node) || (i === first && joins(node)));
-    const kept = before.filter((node) => now.has(node) && present.has(node));
-    const reordered = !sameNumbers(after.filter((node) => mine.has(node)), kept) && i === first;
+    const kept = before.filter((node) => now.has(node) && places.isPresent(node));
+    const reordered =
+      !sameNumbers(
+        after.filter((node) => mine.has(node)),
+        kept,
+      ) && i === first;
     const list = i === first ? after : kept;
-    if (reordered || !sameNumbers(list, before)) out.set(i, new Map([['nodes', list.length ? list : undefined]]));
+    if (reordered || !sameNumbers(list, before))
+      out.set(i, new Map([['nodes', list.length ? list : undefined]]));
   });
   return out;
 }

@@ -11,14 +11,17 @@ const models = publishedModels();
 const io = new NodeIO().registerExtensions(ALL_EXTENSIONS);
 
 describe('the generic models of the W3C WebXR input profiles', () => {
-  it('are there, more than the 27 that are asked for', () => expect(models.length).toBeGreaterThanOrEqual(27));
+  it('are there, more than the 27 that are asked for', () =>
+    expect(models.length).toBeGreaterThanOrEqual(27));
 
   for (const model of models) {
     describe(model.name, () => {
       const { scene, source } = readGltf(model.bytes, model.name);
 
-      it('is written back byte for byte when nothing changed', () => expect(Buffer.compare(writeGltf(source, scene), model.bytes)).toBe(0));
-      it('holds the tree, worlds, faces and materials that @gltf-transform finds', async () => compare(model, scene));
+      it('is written back byte for byte when nothing changed', () =>
+        expect(Buffer.compare(writeGltf(source, scene), model.bytes)).toBe(0));
+      it('holds the tree, worlds, faces and materials that @gltf-transform finds', async () =>
+        compare(model, scene));
       it('holds every node that its profile.json names', () => {
         // The published profile of the hand names the trigger of a controller, which its right hand does not have.
         const named = model.name === 'generic-hand/right.glb' ? [] : profileNodes(model);
@@ -27,13 +30,20 @@ describe('the generic models of the W3C WebXR input profiles', () => {
       });
       it('differs after renames in nothing but names, and validates no worse', async () => {
         const renamed = readGltf(model.bytes, model.name).scene;
-        const names = new Map([...renamed.walk()].map((o): [ObjectId, string] => [o.id, `new "${o.id}" \u00e9\u{1f410}`]));
+        const names = new Map(
+          [...renamed.walk()].map((o): [ObjectId, string] => [o.id, `new "${o.id}" \u00e9\u{1f410}`]),
+        );
         applyChange(renamed, { label: '', edits: planRename(renamed, names) });
         const written = writeGltf(source, renamed);
         const again = openGltf(written, model.name);
-        const nameless = (json: typeof source.json) => ({ ...json, nodes: json.nodes?.map(({ name: _name, ...node }) => node) });
+        const nameless = (json: typeof source.json) => ({
+          ...json,
+          nodes: json.nodes?.map(({ name: _name, ...node }) => node),
+        });
         expect(nameless(again.json)).toEqual(nameless(source.json));
-        expect(again.buffers.map((b) => Buffer.from(b).toString('base64'))).toEqual(source.buffers.map((b) => Buffer.from(b).toString('base64')));
+        expect(again.buffers.map((b) => Buffer.from(b).toString('base64'))).toEqual(
+          source.buffers.map((b) => Buffer.from(b).toString('base64')),
+        );
         expect(again.json.nodes?.map((node, i) => node.name === names.get(i + 1)).every(Boolean)).toBeTrue();
         expect(await issues(written)).toEqual(await issues(model.bytes));
       });
@@ -43,11 +53,16 @@ describe('the generic models of the W3C WebXR input profiles', () => {
 
 /** Codes of everything the Khronos validator reports, sorted. */
 async function issues(glb: Uint8Array): Promise<string[]> {
-  const report = (await validator.validateBytes(glb)) as { issues: { messages: { code: string; severity: number }[] } };
+  const report = (await validator.validateBytes(glb)) as {
+    issues: { messages: { code: string; severity: number }[] };
+  };
   return report.issues.messages.map(({ code, severity }) => `${severity} ${code}`).sort();
 }
 
-async function compare({ bytes }: PublishedModel, scene: ReturnType<typeof readGltf>['scene']): Promise<void> {
+async function compare(
+  { bytes }: PublishedModel,
+  scene: ReturnType<typeof readGltf>['scene'],
+): Promise<void> {
   const root = (await io.readBinary(bytes)).getRoot();
   const nodes = root.listNodes();
   expect(scene.size).toBe(nodes.length);
@@ -57,12 +72,22 @@ async function compare({ bytes }: PublishedModel, scene: ReturnType<typeof readG
     expect(object.parent).toBe(node.getParentNode() ? nodes.indexOf(node.getParentNode()!) + 1 : null);
     expect(distance(scene.world(object.id), [...node.getWorldMatrix()])).toBeLessThan(1e-9);
     const mesh = node.getMesh();
-    expect(object.shape === null ? null : scene.shapes[object.shape]!.faces).toBe(mesh ? facesOf(mesh) : null);
-    expect(object.materials.map((at) => scene.materials[at]!.name)).toEqual(mesh?.listPrimitives().flatMap((p) => p.getMaterial()?.getName() ?? []) ?? []);
+    expect(object.shape === null ? null : scene.shapes[object.shape]!.faces).toBe(
+      mesh ? facesOf(mesh) : null,
+    );
+    expect(object.materials.map((at) => scene.materials[at]!.name)).toEqual(
+      mesh?.listPrimitives().flatMap((p) => p.getMaterial()?.getName() ?? []) ?? [],
+    );
   });
 }
 function facesOf(mesh: Mesh): number {
-  return mesh.listPrimitives().reduce((sum, p) => sum + (p.getMode() < 4 ? 0 : (p.getIndices() ?? p.getAttribute('POSITION')!).getCount() / 3), 0);
+  return mesh
+    .listPrimitives()
+    .reduce(
+      (sum, p) =>
+        sum + (p.getMode() < 4 ? 0 : (p.getIndices() ?? p.getAttribute('POSITION')!).getCount() / 3),
+      0,
+    );
 }
 /** Every node name of the layout that this file is the asset of. */
 function profileNodes({ name, profile }: PublishedModel): string[] {
@@ -71,7 +96,8 @@ function profileNodes({ name, profile }: PublishedModel): string[] {
   const found: string[] = [];
   for (const { visualResponses } of Object.values(layout?.components ?? {})) {
     for (const response of Object.values(visualResponses)) {
-      for (const key of ['valueNodeName', 'minNodeName', 'maxNodeName']) if (typeof response[key] === 'string') found.push(response[key]);
+      for (const key of ['valueNodeName', 'minNodeName', 'maxNodeName'])
+        if (typeof response[key] === 'string') found.push(response[key]);
     }
   }
   return found;

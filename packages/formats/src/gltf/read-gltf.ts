@@ -11,17 +11,27 @@ export interface ReadResult {
 export type Progress = (done: number, total: number) => void;
 
 /** Opens a .glb or .gltf and builds the scene from it. */
-export function readGltf(bytes: Uint8Array, file: string, read?: ResourceReader, progress?: Progress): ReadResult {
+export function readGltf(
+  bytes: Uint8Array,
+  file: string,
+  read?: ResourceReader,
+  progress?: Progress,
+): ReadResult {
   const source = openGltf(bytes, file, read);
   return { source, scene: sceneOf(source.json, progress) };
 }
 
 /** The scene of a validated document. Roots come in the order of its scenes, then nodes that no scene shows. */
 export function sceneOf(json: Gltf, progress?: Progress): Scene {
-  const scene = new Scene((json.meshes ?? []).map((mesh) => shapeOf(json, mesh)), (json.materials ?? []).map(materialOf));
+  const scene = new Scene(
+    (json.meshes ?? []).map((mesh) => shapeOf(json, mesh)),
+    (json.materials ?? []).map(materialOf),
+  );
   const nodes = json.nodes ?? [];
   const facts = gatherFacts(json);
-  const stack = rootsOf(json).reverse().map((node) => ({ node, parent: null as number | null }));
+  const stack = rootsOf(json)
+    .reverse()
+    .map((node) => ({ node, parent: null as number | null }));
   let done = 0;
   while (stack.length) {
     const { node, parent } = stack.pop()!;
@@ -54,7 +64,8 @@ function shapeOf(json: Gltf, mesh: GltfMesh): Shape {
     const accessor = at === undefined ? undefined : json.accessors?.[at];
     if (!accessor) continue;
     positions.add(at!);
-    const corners = primitive.indices === undefined ? accessor.count : json.accessors![primitive.indices]!.count;
+    const corners =
+      primitive.indices === undefined ? accessor.count : json.accessors![primitive.indices]!.count;
     faces += triangles(primitive.mode ?? 4, corners);
     bounds = uniteBoxes(bounds, boxOf(accessor));
   }

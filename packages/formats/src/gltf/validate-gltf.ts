@@ -1,6 +1,14 @@
 import { RenquilError } from '@renquil/core';
-import { componentBytes, compressedBy, typeSizes, type Gltf, type GltfAccessor, type GltfNode } from './gltf-json.js';
+import {
+  componentBytes,
+  compressedBy,
+  typeSizes,
+  type Gltf,
+  type GltfAccessor,
+  type GltfNode,
+} from './gltf-json.js';
 import type { GltfLimits } from './gltf-source.js';
+import { isIndex, isObject, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
 
 export interface ValidateContext {
@@ -9,9 +17,20 @@ export interface ValidateContext {
   readonly bin: Uint8Array | null;
   fetch(uri: string, place: string): Uint8Array | null;
 }
-export type Fail = (place: string, detail: string) => never;
 
-const lists = ['nodes', 'scenes', 'meshes', 'materials', 'accessors', 'bufferViews', 'buffers', 'images', 'skins', 'cameras', 'animations'] as const;
+const lists = [
+  'nodes',
+  'scenes',
+  'meshes',
+  'materials',
+  'accessors',
+  'bufferViews',
+  'buffers',
+  'images',
+  'skins',
+  'cameras',
+  'animations',
+] as const;
 
 /**
  * What must hold for a document to be read and written safely: types, indices, lengths, a tree without cycles, numbers
@@ -23,8 +42,10 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
     throw new RenquilError('gltf-invalid', { file, place, detail });
   };
   if (!isObject(json)) fail('JSON', 'the document is not an object');
-  if (!isObject(json.asset) || typeof json.asset.version !== 'string') fail('asset.version', 'it is missing, so this is no glTF');
-  if (!/^2\./.test(json.asset.version)) fail('asset.version', `version "${json.asset.version}" is not supported, only 2.x`);
+  if (!isObject(json.asset) || typeof json.asset.version !== 'string')
+    fail('asset.version', 'it is missing, so this is no glTF');
+  if (!/^2\./.test(json.asset.version))
+    fail('asset.version', `version "${json.asset.version}" is not supported, only 2.x`);
   for (const list of lists) {
     const value: unknown = json[list];
     if (value === undefined) continue;
@@ -66,23 +87,27 @@ function openBuffers(json: Gltf, context: ValidateContext, fail: Fail): Uint8Arr
     } else {
       if (typeof buffer.uri !== 'string') fail(`${place}.uri`, 'it is not a text');
       bytes = context.fetch(buffer.uri, `${place}.uri`);
-      if (!bytes) fail(`${place}.uri`, `"${buffer.uri.slice(0, 120)}" is not among the files that came with it`);
+      if (!bytes)
+        fail(`${place}.uri`, `"${buffer.uri.slice(0, 120)}" is not among the files that came with it`);
     }
-    if (bytes!.length < buffer.byteLength) {
-      fail(place, `it says ${buffer.byteLength} bytes but only ${bytes!.length} are there: it was cut short`);
+    if (bytes.length < buffer.byteLength) {
+      fail(place, `it says ${buffer.byteLength} bytes but only ${bytes.length} are there: it was cut short`);
     }
-    return bytes!.subarray(0, buffer.byteLength);
+    return bytes.subarray(0, buffer.byteLength);
   });
 }
 
 function checkViews(json: Gltf, buffers: readonly Uint8Array[], fail: Fail): void {
   (json.bufferViews ?? []).forEach((view, i) => {
     const place = `bufferViews[${i}]`;
-    if (!isIndex(view.buffer) || view.buffer >= buffers.length) fail(`${place}.buffer`, `there is no buffer ${String(view.buffer)}`);
+    if (!isIndex(view.buffer) || view.buffer >= buffers.length)
+      fail(`${place}.buffer`, `there is no buffer ${String(view.buffer)}`);
     const offset = view.byteOffset ?? 0;
-    if (!isIndex(offset) || !isIndex(view.byteLength)) fail(place, 'its offset or length is not a whole number');
+    if (!isIndex(offset) || !isIndex(view.byteLength))
+      fail(place, 'its offset or length is not a whole number');
     const length = json.buffers![view.buffer]!.byteLength;
-    if (offset + view.byteLength > length) fail(place, `it ends at byte ${offset + view.byteLength} of a buffer of ${length}`);
+    if (offset + view.byteLength > length)
+      fail(place, `it ends at byte ${offset + view.byteLength} of a buffer of ${length}`);
   });
 }
 
@@ -90,37 +115,46 @@ function checkAccessor(json: Gltf, accessor: GltfAccessor, place: string, fail: 
   const size = componentBytes[accessor.componentType];
   const width = typeSizes[accessor.type];
   if (!size || !width) fail(place, 'its componentType or type is not one of glTF 2.0');
-  if (!isIndex(accessor.count) || accessor.count === 0) fail(`${place}.count`, 'it is not a whole number above 0');
+  if (!isIndex(accessor.count) || accessor.count === 0)
+    fail(`${place}.count`, 'it is not a whole number above 0');
   if (accessor.sparse !== undefined) checkSparse(json, accessor, `${place}.sparse`, fail);
   if (accessor.bufferView === undefined) {
     // All zeros, or decoded by an extension: nothing in the file bounds the claim, so we do.
-    if (accessor.count > 100_000_000) fail(`${place}.count`, `it claims ${accessor.count} elements that are not in the file`);
+    if (accessor.count > 100_000_000)
+      fail(`${place}.count`, `it claims ${accessor.count} elements that are not in the file`);
     return;
   }
   const view = json.bufferViews?.[accessor.bufferView];
-  if (!isIndex(accessor.bufferView) || !view) fail(`${place}.bufferView`, `there is no buffer view ${String(accessor.bufferView)}`);
+  if (!isIndex(accessor.bufferView) || !view)
+    fail(`${place}.bufferView`, `there is no buffer view ${String(accessor.bufferView)}`);
   const offset = accessor.byteOffset ?? 0;
   if (!isIndex(offset)) fail(`${place}.byteOffset`, 'it is not a whole number');
-  const compressed = compressedBy.some((name) => view!.extensions?.[name]);
-  const stride = view!.byteStride ?? size! * width!;
-  const need = offset + stride * (accessor.count - 1) + size! * width!;
-  if (!compressed && need > view!.byteLength) {
-    fail(place, `its ${accessor.count} elements need ${need} bytes, and buffer view ${accessor.bufferView} has ${view!.byteLength}`);
+  const compressed = compressedBy.some((name) => view.extensions?.[name]);
+  const stride = view.byteStride ?? size * width;
+  const need = offset + stride * (accessor.count - 1) + size * width;
+  if (!compressed && need > view.byteLength) {
+    fail(
+      place,
+      `its ${accessor.count} elements need ${need} bytes, and buffer view ${accessor.bufferView} has ${view.byteLength}`,
+    );
   }
 }
 
 function checkSparse(json: Gltf, accessor: GltfAccessor, place: string, fail: Fail): void {
   const { sparse } = accessor;
-  if (!isObject(sparse) || !isObject(sparse?.indices) || !isObject(sparse?.values)) fail(place, 'it lacks its indices or values');
-  if (!isIndex(sparse!.count) || sparse!.count > accessor.count) fail(`${place}.count`, 'it is more than the accessor holds');
+  if (!isObject(sparse) || !isObject(sparse?.indices) || !isObject(sparse?.values))
+    fail(place, 'it lacks its indices or values');
+  if (!isIndex(sparse.count) || sparse.count > accessor.count)
+    fail(`${place}.count`, 'it is more than the accessor holds');
   const parts = [
-    { part: sparse!.indices, bytes: componentBytes[sparse!.indices.componentType] ?? 0 },
-    { part: sparse!.values, bytes: componentBytes[accessor.componentType]! * typeSizes[accessor.type]! },
+    { part: sparse.indices, bytes: componentBytes[sparse.indices.componentType] ?? 0 },
+    { part: sparse.values, bytes: componentBytes[accessor.componentType]! * typeSizes[accessor.type]! },
   ];
   for (const { part, bytes } of parts) {
     const view = json.bufferViews?.[part.bufferView];
     const offset = part.byteOffset ?? 0;
-    if (!view || !isIndex(offset) || !bytes || offset + bytes * sparse!.count > view.byteLength) fail(place, 'its values lie outside their buffer view');
+    if (!view || !isIndex(offset) || !bytes || offset + bytes * sparse.count > view.byteLength)
+      fail(place, 'its values lie outside their buffer view');
   }
 }
 
@@ -131,8 +165,12 @@ function checkMeshes(json: Gltf, fail: Fail): void {
     mesh.primitives.forEach((primitive, k) => {
       const place = `meshes[${i}].primitives[${k}]`;
       if (!isObject(primitive) || !isObject(primitive.attributes)) fail(place, 'it has no attributes');
-      const used = [...Object.values(primitive.attributes), ...(primitive.indices === undefined ? [] : [primitive.indices])];
-      for (const index of used) if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${String(index)}`);
+      const used = [
+        ...Object.values(primitive.attributes),
+        ...(primitive.indices === undefined ? [] : [primitive.indices]),
+      ];
+      for (const index of used)
+        if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${String(index)}`);
       if (primitive.material !== undefined && !json.materials?.[primitive.material]) {
         fail(`${place}.material`, `there is no material ${String(primitive.material)}`);
       }
@@ -143,19 +181,28 @@ function checkMeshes(json: Gltf, fail: Fail): void {
 function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void {
   if (node.name !== undefined) {
     if (typeof node.name !== 'string') fail(`${place}.name`, 'it is not a text');
-    if (!node.name.isWellFormed()) fail(`${place}.name`, 'it holds half of a surrogate pair, which no text may');
+    if (!node.name.isWellFormed())
+      fail(`${place}.name`, 'it holds half of a surrogate pair, which no text may');
   }
   const vectors = { matrix: 16, translation: 3, rotation: 4, scale: 3 } as const;
   for (const [key, length] of Object.entries(vectors) as [keyof typeof vectors, number][]) {
     const value: unknown = node[key];
     if (value === undefined) continue;
-    const good = Array.isArray(value) && value.length === length && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+    const good =
+      Array.isArray(value) &&
+      value.length === length &&
+      value.every((n) => typeof n === 'number' && Number.isFinite(n));
     if (!good) fail(`${place}.${key}`, `it is not a list of ${length} finite numbers`);
   }
-  for (const [key, list] of [['mesh', 'meshes'], ['skin', 'skins'], ['camera', 'cameras']] as const) {
+  for (const [key, list] of [
+    ['mesh', 'meshes'],
+    ['skin', 'skins'],
+    ['camera', 'cameras'],
+  ] as const) {
     const index = node[key];
     if (index === undefined) continue;
-    if (!isIndex(index) || index >= (json[list]?.length ?? 0)) fail(`${place}.${key}`, `there is no ${key} ${String(index)}`);
+    if (!isIndex(index) || index >= (json[list]?.length ?? 0))
+      fail(`${place}.${key}`, `there is no ${key} ${String(index)}`);
   }
 }
 
@@ -163,7 +210,8 @@ function checkReferences(json: Gltf, fail: Fail): void {
   const nodes = json.nodes?.length ?? 0;
   (json.skins ?? []).forEach((skin, i) => {
     if (!Array.isArray(skin.joints)) fail(`skins[${i}].joints`, 'it is not a list');
-    for (const joint of skin.joints) if (!isIndex(joint) || joint >= nodes) fail(`skins[${i}].joints`, `there is no node ${String(joint)}`);
+    for (const joint of skin.joints)
+      if (!isIndex(joint) || joint >= nodes) fail(`skins[${i}].joints`, `there is no node ${String(joint)}`);
   });
   (json.animations ?? []).forEach((animation, i) => {
     if (!Array.isArray(animation.channels)) fail(`animations[${i}].channels`, 'it is not a list');
@@ -174,11 +222,4 @@ function checkReferences(json: Gltf, fail: Fail): void {
       }
     });
   });
-}
-
-export function isObject(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
-}
-export function isIndex(value: unknown): value is number {
-  return typeof value === 'number' && Number.isSafeInteger(value) && value >= 0;
 }

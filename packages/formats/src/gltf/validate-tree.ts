@@ -1,5 +1,5 @@
 import type { Gltf } from './gltf-json.js';
-import { isIndex, type Fail } from './validate-gltf.js';
+import { isIndex, type Fail } from './guards.js';
 
 /** glTF 2.0 section 3.5.2: the node graph is a set of disjoint strict trees. Iterative, so no depth can break it. */
 export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
@@ -11,7 +11,8 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
     node.children.forEach((child, k) => {
       const place = `nodes[${i}].children[${k}]`;
       if (!isIndex(child) || child >= nodes.length) fail(place, `there is no node ${String(child)}`);
-      if (parents[child] !== -1) fail(place, `node ${child} is already under node ${parents[child]!}; a node has one parent`);
+      if (parents[child] !== -1)
+        fail(place, `node ${child} is already under node ${parents[child]!}; a node has one parent`);
       parents[child] = i;
     });
   });
@@ -23,11 +24,13 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
       chain.push(at);
       depths[at] = -2;
       at = parents[at]!;
-      if (at !== -1 && depths[at] === -2) fail(`nodes[${at}]`, 'it is its own ancestor: the tree has a cycle');
+      if (at !== -1 && depths[at] === -2)
+        fail(`nodes[${at}]`, 'it is its own ancestor: the tree has a cycle');
     }
     let depth = at === -1 ? 0 : depths[at]! + 1;
     for (const node of chain.reverse()) depths[node] = depth++;
-    if (depth - 1 > depthLimit) fail(`nodes[${start}]`, `it lies ${depth - 1} levels deep; the limit is ${depthLimit}`);
+    if (depth - 1 > depthLimit)
+      fail(`nodes[${start}]`, `it lies ${depth - 1} levels deep; the limit is ${depthLimit}`);
   }
   (json.scenes ?? []).forEach((scene, s) => {
     if (scene.nodes === undefined) return;
@@ -38,5 +41,6 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
       if (parents[node] !== -1) fail(place, `node ${node} is under node ${parents[node]!}, so it is no root`);
     });
   });
-  if (json.scene !== undefined && !json.scenes?.[json.scene]) fail('scene', `there is no scene ${String(json.scene)}`);
+  if (json.scene !== undefined && !json.scenes?.[json.scene])
+    fail('scene', `there is no scene ${String(json.scene)}`);
 }

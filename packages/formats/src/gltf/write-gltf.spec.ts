@@ -1,4 +1,12 @@
-import { applyChange, identityTransform, planMove, planRemove, takeSnapshot, type Edit, type ObjectData } from '@renquil/core';
+import {
+  applyChange,
+  identityTransform,
+  planMove,
+  planRemove,
+  takeSnapshot,
+  type Edit,
+  type ObjectData,
+} from '@renquil/core';
 import { randomEdit, seededRandom } from '@renquil/core/testing';
 import validator from 'gltf-validator';
 import { publishedModels } from '../testing/published-models.js';
@@ -8,12 +16,23 @@ import { packGlb, writeGltf } from './write-gltf.js';
 
 const hand = publishedModels().find((model) => model.name.includes('generic-hand/left'))!;
 const controller = publishedModels().find((model) => model.name.includes('generic-trigger-squeeze/left'))!;
-const names = (bytes: Uint8Array) => [...readGltf(bytes, 'x.glb').scene.walk()].map((o) => '  '.repeat(readDepth(o, bytes)) + o.name);
+const names = (bytes: Uint8Array) =>
+  [...readGltf(bytes, 'x.glb').scene.walk()].map((o) => '  '.repeat(readDepth(o, bytes)) + o.name);
 const readDepth = (o: { id: number }, bytes: Uint8Array) => readGltf(bytes, 'x.glb').scene.depthOf(o.id);
 const data = (id: number, name: string): ObjectData => ({
-  id, name, kind: 'group', local: identityTransform, shape: null, materials: [], layer: 'Base', mark: null, attributes: {}, rest: null, source: null,
+  id,
+  name,
+  kind: 'group',
+  local: identityTransform,
+  shape: null,
+  materials: [],
+  layer: 'Base',
+  mark: null,
+  attributes: {},
+  rest: null,
+  source: null,
   switches: { shown: true, pickable: true, rendered: true, goes: true },
-}); // prettier-ignore
+});
 async function errors(glb: Uint8Array): Promise<unknown[]> {
   const report = (await validator.validateBytes(glb)) as { issues: { messages: { severity: number }[] } };
   return report.issues.messages.filter((message) => message.severity === 0);
@@ -24,7 +43,14 @@ describe('writing a scene into its file', () => {
     const bytes = nodesGlb(['a', 'b', 'c']);
     const { scene, source } = readGltf(bytes, 'x.glb');
     const run = (edits: Edit[]) => applyChange(scene, { label: '', edits });
-    run([{ kind: 'insert', branch: { data: data(scene.nextId, 'new_grp'), children: [] }, parent: null, index: 0 }]);
+    run([
+      {
+        kind: 'insert',
+        branch: { data: data(scene.nextId, 'new_grp'), children: [] },
+        parent: null,
+        index: 0,
+      },
+    ]);
     const move = planMove(scene, 2, 4, { keep: 'world' });
     if (!move.ok) throw new Error(move.because);
     run(move.edits);
@@ -35,7 +61,12 @@ describe('writing a scene into its file', () => {
   });
   it('gives a file without nodes its first one', () => {
     const { scene, source } = readGltf(makeGlb({ asset: { version: '2.0' } }), 'x.glb');
-    applyChange(scene, { label: '', edits: [{ kind: 'insert', branch: { data: data(1, 'first_grp'), children: [] }, parent: null, index: 0 }] });
+    applyChange(scene, {
+      label: '',
+      edits: [
+        { kind: 'insert', branch: { data: data(1, 'first_grp'), children: [] }, parent: null, index: 0 },
+      ],
+    });
     expect(names(writeGltf(source, scene))).toEqual(['first_grp']);
   });
   it('keeps what glTF has no word for (layer, mark, switches, rest) and brings it back', () => {
@@ -61,14 +92,24 @@ describe('writing a scene into its file', () => {
       for (let i = 0; i < 25; i++) applyChange(scene, { label: '', edits: randomEdit(scene, random) });
       const written = writeGltf(source, scene);
       const again = readGltf(written, controller.name).scene;
-      const shape = (s: typeof scene) => takeSnapshot(s).objects.map((row) => [row.n, row.k, row.sh === undefined ? null : s.shapes[row.sh], row.ly ?? 'Base', JSON.stringify(row.at ?? {}), s.depthOf(row.id)]);
+      const shape = (s: typeof scene) =>
+        takeSnapshot(s).objects.map((row) => [
+          row.n,
+          row.k,
+          row.sh === undefined ? null : s.shapes[row.sh],
+          row.ly ?? 'Base',
+          JSON.stringify(row.at ?? {}),
+          s.depthOf(row.id),
+        ]);
       expect(shape(again)).withContext(`seed ${seed}`).toEqual(shape(scene));
     }
   });
   it('refuses to leave out a joint that a skin which stays is bound to, and names both', () => {
     const { scene, source } = readGltf(hand.bytes, hand.name);
     const joint = [...scene.walk()].find((o) => o.kind === 'joint' && !o.children.length)!;
-    expect(() => writeGltf(source, scene, { without: new Set([joint.id]) })).toThrowError(new RegExp(`skins\\[0\\].*"${joint.name}"`));
+    expect(() => writeGltf(source, scene, { without: new Set([joint.id]) })).toThrowError(
+      new RegExp(`skins\\[0\\].*"${joint.name}"`),
+    );
   });
   it('leaves out what stays home, with its shapes and bytes, and keeps the rest', async () => {
     const { scene, source } = readGltf(hand.bytes, hand.name);
@@ -82,10 +123,13 @@ describe('writing a scene into its file', () => {
     expect(await errors(written)).toEqual([]);
   });
   it('keeps unknown extensions, extras, animations and the order of members', () => {
-    const json = '{"extensionsUsed":["VENDOR_secret"],"asset":{"version":"2.0","extras":{"k":[1, 2.50]}},"nodes":[{"name":"a","extensions":{"VENDOR_secret":{"deep":1e-7}}, "extras":{"z":1,"a":2}}],"scenes":[{"nodes":[0]}],"animations":[]}';
+    const json =
+      '{"extensionsUsed":["VENDOR_secret"],"asset":{"version":"2.0","extras":{"k":[1, 2.50]}},"nodes":[{"name":"a","extensions":{"VENDOR_secret":{"deep":1e-7}}, "extras":{"z":1,"a":2}}],"scenes":[{"nodes":[0]}],"animations":[]}';
     const { scene, source } = readGltf(makeGlb(json), 'x.glb');
     applyChange(scene, { label: '', edits: [{ kind: 'rename', object: 1, from: 'a', to: 'b' }] });
-    expect(readGltf(writeGltf(source, scene), 'x.glb').source.text.trim()).toBe(json.replace('"name":"a"', '"name":"b"'));
+    expect(readGltf(writeGltf(source, scene), 'x.glb').source.text.trim()).toBe(
+      json.replace('"name":"a"', '"name":"b"'),
+    );
   });
 });
 
@@ -97,7 +141,9 @@ describe('a .gltf with its files', () => {
     scenes: [{ nodes: [0] }],
     nodes: [{ name: 'tri', mesh: 0 }],
     meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
-    accessors: [{ bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] }],
+    accessors: [
+      { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] },
+    ],
     bufferViews: [{ buffer: 0, byteLength: 36 }],
     buffers: [{ uri: 'sub/tri%20angle.bin', byteLength: 36 }],
   };

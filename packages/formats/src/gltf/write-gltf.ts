@@ -2,7 +2,7 @@ import type { ObjectId, Scene } from '@renquil/core';
 import { binChunk, jsonChunk, writeGlb, type GlbChunk } from './glb.js';
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { dropNodes } from './drop-nodes.js';
-import { nodeIndexes, patchNodes } from './patch-nodes.js';
+import { NodePlaces, patchNodes } from './patch-nodes.js';
 import { rebuild } from './rebuild-gltf.js';
 
 export interface WriteOptions {
@@ -15,22 +15,21 @@ export interface WriteOptions {
  * nothing changed these are the very bytes that were read. Needs the scene that was read from this source.
  */
 export function writeGltf(source: GltfSource, scene: Scene, options: WriteOptions = {}): Uint8Array {
-  const text = patchNodes(source, scene);
-  const dropped = droppedNodes(source, scene, options.without);
+  const places = new NodePlaces(source.json, scene);
+  const text = patchNodes(source, scene, places);
+  const dropped = droppedNodes(places, options.without);
   if (dropped.size) return dropNodes(source, text, dropped);
   if (text === source.text) return source.bytes;
   return rebuild(source, text);
 }
 
 /** Nodes that were read but are in the scene no more, and those the caller leaves out. */
-function droppedNodes(source: GltfSource, scene: Scene, without?: ReadonlySet<ObjectId>): Set<number> {
+function droppedNodes(places: NodePlaces, without?: ReadonlySet<ObjectId>): Set<number> {
   const dropped = new Set<number>();
-  const indexes = nodeIndexes(source.json, scene);
-  const present = new Set(indexes.values());
-  (source.json.nodes ?? []).forEach((_, i) => {
-    if (!present.has(i)) dropped.add(i);
+  places.present.forEach((there, node) => {
+    if (!there) dropped.add(node);
   });
-  if (without) for (const [id, node] of indexes) if (without.has(id)) dropped.add(node);
+  for (const id of without ?? []) dropped.add(places.of(id));
   return dropped;
 }
 
@@ -55,7 +54,7 @@ export function packGlb(source: GltfSource): Uint8Array {
   const starts = source.buffers.map(add);
   for (const view of json.bufferViews ?? []) {
     shift(view, starts);
-    for (const extension of Object.values(view.extensions ?? {})) shift(extension as { buffer?: number; byteOffset?: number }, starts);
+    for (const extension of Object.values(view.extensions ?? {})) shift(extension, starts);
   }
   for (const image of json.images ?? []) {
     if (image.uri === undefined) continue;
@@ -86,12 +85,16 @@ function shift(view: { buffer?: number; byteOffset?: number }, starts: readonly 
 }
 
 function imageBytes(source: GltfSource, uri: string): Uint8Array | null {
-  if (uri.startsWith('data:')) return Uint8Array.from(atob(uri.slice(uri.indexOf(',') + 1)), (c) => c.charCodeAt(0));
-  for (const [path, bytes] of source.resources) if (uri === path || decodeURIComponent(uri).replace(/^\.\//, '') === path) return bytes;
+  if (uri.startsWith('data:'))
+    return Uint8Array.from(atob(uri.slice(uri.indexOf(',') + 1)), (c) => c.charCodeAt(0));
+  for (const [path, bytes] of source.resources)
+    if (uri === path || decodeURIComponent(uri).replace(/^\.\//, '') === path) return bytes;
   return null;
 }
 
 /** Opens what was packed, so that a .gltf upload is from then on one .glb. */
 export function packedSource(source: GltfSource): GltfSource {
-  return source.container === 'glb' ? source : openGltf(packGlb(source), source.file.replace(/\.gltf$/i, '.glb'));
+  return source.container === 'glb'
+    ? source
+    : openGltf(packGlb(source), source.file.replace(/\.gltf$/i, '.glb'));
 }

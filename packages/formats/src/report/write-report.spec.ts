@@ -9,24 +9,42 @@ const report = (outline: string) => {
   run.all();
   return makeReport([reportFile('set/scène.glb', run)]);
 };
-const nasty = report('L_door001_oak_geo : mesh\nevil "<&>" \u0007\u202e : mesh\nevil "<&>" \u0007\u202e : mesh');
+const nasty = report(
+  'L_door001_oak_geo : mesh\nevil "<&>" \u0007\u202e : mesh\nevil "<&>" \u0007\u202e : mesh',
+);
 
 describe('reports', () => {
   it('count what they list, in every format, and say nothing twice', () => {
     const { findings } = nasty.files[0]!;
     expect(findings.length).toBe(nasty.counts.blocker + nasty.counts.warning + nasty.counts.note);
-    expect(new Set(findings.map((f) => f.key)).size).withContext('keys').toBe(findings.length);
-    for (const format of reportFormats) expect(writeReport(nasty, format).endsWith('\n')).withContext(format).toBeTrue();
+    expect(new Set(findings.map((f) => f.key)).size)
+      .withContext('keys')
+      .toBe(findings.length);
+    for (const format of reportFormats)
+      expect(writeReport(nasty, format).endsWith('\n')).withContext(format).toBeTrue();
   });
-  it('write no control characters to a terminal', () => expect(/[\p{Cc}\p{Cf}]/u.test(writeReport(nasty, 'text').replaceAll('\n', ''))).toBeFalse());
+  it('write no control characters to a terminal', () =>
+    expect(/[\p{Cc}\p{Cf}]/u.test(writeReport(nasty, 'text').replaceAll('\n', ''))).toBeFalse());
   it('JSON has the members that docs/architecture.md promises', () => {
     const made = JSON.parse(writeReport(nasty, 'json')) as { files: { findings: object[] }[] };
     expect(Object.keys(made)).toEqual(['files', 'counts']);
-    expect(Object.keys(made.files[0]!.findings[0]!).sort()).toEqual(['because', 'check', 'fixable', 'key', 'message', 'object', 'severity']);
+    expect(Object.keys(made.files[0]!.findings[0]!).sort()).toEqual([
+      'because',
+      'check',
+      'fixable',
+      'key',
+      'message',
+      'object',
+      'severity',
+    ]);
   });
   // SARIF 2.1.0 (OASIS): 3.13 log, 3.14 run, 3.27 result, 3.49 reporting descriptor, 3.28 location, 3.4 artifact location.
   it('SARIF is a 2.1.0 log whose results point at rules and places', () => {
-    const log = JSON.parse(writeReport(nasty, 'sarif')) as { version: string; $schema: string; runs: { tool: { driver: { name: string; rules: { id: string }[] } }; results: SarifResult[] }[] };
+    const log = JSON.parse(writeReport(nasty, 'sarif')) as {
+      version: string;
+      $schema: string;
+      runs: { tool: { driver: { name: string; rules: { id: string }[] } }; results: SarifResult[] }[];
+    };
     expect(log.version).toBe('2.1.0');
     const [run] = log.runs;
     expect(run!.tool.driver.rules.map((rule) => rule.id)).toEqual(checkRegistry.map((check) => check.id));
@@ -35,7 +53,9 @@ describe('reports', () => {
       expect(run!.tool.driver.rules[result.ruleIndex]!.id).toBe(result.ruleId);
       expect(['none', 'note', 'warning', 'error']).toContain(result.level);
       expect(result.message.text.length).toBeGreaterThan(3);
-      expect(new URL(result.locations[0]!.physicalLocation.artifactLocation.uri, 'file:///').pathname).toBe('/set/sc%C3%A8ne.glb');
+      expect(new URL(result.locations[0]!.physicalLocation.artifactLocation.uri, 'file:///').pathname).toBe(
+        '/set/sc%C3%A8ne.glb',
+      );
       expect(result.locations[0]!.logicalLocations[0]!.fullyQualifiedName).toMatch(/^\//);
     }
   });
@@ -47,7 +67,9 @@ describe('reports', () => {
     // eslint-disable-next-line no-control-regex
     expect(xml).not.toMatch(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/);
     expect(xml.match(/<testcase/g)).toHaveSize(checkRegistry.length);
-    expect(xml.match(/<failure/g)).toHaveSize(new Set(nasty.files[0]!.findings.filter((f) => f.severity !== 'note').map((f) => f.check)).size);
+    expect(xml.match(/<failure/g)).toHaveSize(
+      new Set(nasty.files[0]!.findings.filter((f) => f.severity !== 'note').map((f) => f.check)).size,
+    );
   });
   it('CSV comes back through a reader that is not ours', () => {
     const rows = Papa.parse<string[]>(writeReport(nasty, 'csv').trimEnd()).data;
@@ -66,5 +88,8 @@ interface SarifResult {
   ruleIndex: number;
   level: string;
   message: { text: string };
-  locations: { physicalLocation: { artifactLocation: { uri: string } }; logicalLocations: { fullyQualifiedName: string }[] }[];
+  locations: {
+    physicalLocation: { artifactLocation: { uri: string } };
+    logicalLocations: { fullyQualifiedName: string }[];
+  }[];
 }

@@ -2,7 +2,10 @@ import Joi from 'joi';
 import { RenquilError } from '@renquil/core';
 import { changeOps, type ChangeList } from '../changes/change-list.js';
 
-const ref = Joi.alternatives(Joi.number().integer().min(1), Joi.string().pattern(/^\//, 'a path that starts with /'));
+const ref = Joi.alternatives(
+  Joi.number().integer().min(1),
+  Joi.string().pattern(/^\//, 'a path that starts with /'),
+);
 /** Operations that the change list will have and this version does not run yet. */
 const later = ['group', 'ungroup', 'zero', 'pivot', 'mirror', 'set'];
 
@@ -18,7 +21,9 @@ const change = Joi.object({ op: Joi.string().required() })
       keep: Joi.string().valid('world', 'local'),
     }),
   })
-  .when(Joi.object({ op: 'remove' }).unknown(), { then: Joi.object({ objects: Joi.array().items(ref).min(1).required() }) });
+  .when(Joi.object({ op: 'remove' }).unknown(), {
+    then: Joi.object({ objects: Joi.array().items(ref).min(1).required() }),
+  });
 
 const schema = Joi.object({
   renquil: Joi.string().valid('changes/1').required(),

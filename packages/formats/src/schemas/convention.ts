@@ -1,7 +1,10 @@
 import Joi from 'joi';
 import { kinds, RenquilError, type Convention } from '@renquil/core';
 
-const word = Joi.object({ word: Joi.string().min(1).max(60).required(), spellings: Joi.array().items(Joi.string().min(1).max(60)) });
+const word = Joi.object({
+  word: Joi.string().min(1).max(60).required(),
+  spellings: Joi.array().items(Joi.string().min(1).max(60)),
+});
 const slot = Joi.object({
   words: Joi.array().items(word),
   digits: Joi.number().integer().min(1).max(12),
@@ -23,8 +26,12 @@ const schema = Joi.object({
   name: Joi.string().min(1).max(120).required(),
   separator: Joi.string().allow('').max(3).required(),
   facing: Joi.string().valid('+Z', '-Z', '+X', '-X').required(),
-  slots: Joi.object().pattern(Joi.string().pattern(/^[a-z][A-Za-z0-9]{0,30}$/), slot).required(),
-  patterns: Joi.object().pattern(Joi.string().valid(...kinds), Joi.array().items(part).min(1).max(12)).required(),
+  slots: Joi.object()
+    .pattern(Joi.string().pattern(/^[a-z][A-Za-z0-9]{0,30}$/), slot)
+    .required(),
+  patterns: Joi.object()
+    .pattern(Joi.string().valid(...kinds), Joi.array().items(part).min(1).max(12))
+    .required(),
   helpers: Joi.object({ prefixes: Joi.array().items(Joi.string().min(1).max(30)).required() }).required(),
   checks: Joi.object().pattern(Joi.string(), check),
 });
@@ -36,7 +43,9 @@ export function parseConvention(value: unknown): Convention {
   for (const [kind, parts] of Object.entries(convention.patterns)) {
     for (const { slot: name } of parts) {
       if (!convention.slots[name]) {
-        throw new RenquilError('convention-invalid', { detail: `the pattern of "${kind}" uses a slot "${name}" that is not there` });
+        throw new RenquilError('convention-invalid', {
+          detail: `the pattern of "${kind}" uses a slot "${name}" that is not there`,
+        });
       }
     }
   }

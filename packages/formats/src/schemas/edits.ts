@@ -1,7 +1,10 @@
 import Joi from 'joi';
 import { kinds } from '@renquil/core';
 
-const id = Joi.number().integer().min(1).max(2 ** 31);
+const id = Joi.number()
+  .integer()
+  .min(1)
+  .max(2 ** 31);
 const index = Joi.number().integer().min(0);
 const name = Joi.string()
   .allow('')
@@ -19,12 +22,18 @@ const parent = id.allow(null);
 const place = Joi.object({ parent: parent.required(), index: index.required(), local: transform.required() });
 const flag = Joi.boolean().required();
 const switches = Joi.object({ shown: flag, pickable: flag, rendered: flag, goes: flag });
-const mark = Joi.object({ colour: Joi.string().max(30).required(), word: Joi.string().max(60).required(), note: Joi.string().max(2000) });
+const mark = Joi.object({
+  colour: Joi.string().max(30).required(),
+  word: Joi.string().max(60).required(),
+  note: Joi.string().max(2000),
+});
 const attribute = Joi.any();
 const data = Joi.object({
   id: id.required(),
   name: name.required(),
-  kind: Joi.string().valid(...kinds).required(),
+  kind: Joi.string()
+    .valid(...kinds)
+    .required(),
   local: transform.required(),
   shape: index.allow(null).required(),
   materials: Joi.array().items(index).required(),
@@ -35,9 +44,18 @@ const data = Joi.object({
   rest: transform.allow(null).required(),
   source: index.allow(null).required(),
 });
-const branch = Joi.object({ data: data.required(), children: Joi.array().items(Joi.link('#branchNode')).required() }).id('branchNode');
+const branch = Joi.object({
+  data: data.required(),
+  children: Joi.array().items(Joi.link('#branchNode')).required(),
+}).id('branchNode');
 
-const fields = { switches, layer: Joi.string().max(200), mark: mark.allow(null), materials: Joi.array().items(index), rest: transform.allow(null) };
+const fields = {
+  switches,
+  layer: Joi.string().max(200),
+  mark: mark.allow(null),
+  materials: Joi.array().items(index),
+  rest: transform.allow(null),
+};
 const set = Joi.alternatives(
   ...Object.entries(fields).map(([field, value]) =>
     Joi.object({
@@ -49,17 +67,27 @@ const set = Joi.alternatives(
     }),
   ),
 );
-const one = (kind: string, members: Joi.SchemaMap): Joi.ObjectSchema => Joi.object({ kind: Joi.string().valid(kind).required(), ...members });
+const one = (kind: string, members: Joi.SchemaMap): Joi.ObjectSchema =>
+  Joi.object({ kind: Joi.string().valid(kind).required(), ...members });
 
 /** One schema for each kind of edit; a test holds it to core's registry. */
 export const editSchemas: Readonly<Record<string, Joi.Schema>> = {
-  attribute: one('attribute', { object: id.required(), key: Joi.string().min(1).max(300).required(), from: attribute, to: attribute }),
+  attribute: one('attribute', {
+    object: id.required(),
+    key: Joi.string().min(1).max(300).required(),
+    from: attribute,
+    to: attribute,
+  }),
   insert: one('insert', { branch: branch.required(), parent: parent.required(), index: index.required() }),
   move: one('move', { object: id.required(), from: place.required(), to: place.required() }),
   remove: one('remove', { branch: branch.required(), parent: parent.required(), index: index.required() }),
   rename: one('rename', { object: id.required(), from: name.required(), to: name.required() }),
   set,
-  transform: one('transform', { object: id.required(), from: transform.required(), to: transform.required() }),
+  transform: one('transform', {
+    object: id.required(),
+    from: transform.required(),
+    to: transform.required(),
+  }),
 };
 
 /** A list of edits; the message names the edit by its place. */
@@ -67,7 +95,11 @@ export const editsSchema = Joi.array()
   .min(1)
   .max(1_000_000)
   .items(
-    Joi.object({ kind: Joi.string().valid(...Object.keys(editSchemas)).required() })
+    Joi.object({
+      kind: Joi.string()
+        .valid(...Object.keys(editSchemas))
+        .required(),
+    })
       .unknown()
       .custom((value: { kind: string }) => {
         const { error } = editSchemas[value.kind]!.validate(value, { convert: false });

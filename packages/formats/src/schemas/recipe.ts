@@ -47,7 +47,10 @@ export function parseRecipe(value: unknown): Recipe {
   const listed = (recipe as { steps: { step?: string }[] }).steps;
   listed.forEach((step, i) => {
     const known = steps[step.step as keyof typeof steps] as Joi.ObjectSchema | undefined;
-    if (!known) throw new RenquilError('recipe-invalid', { detail: `step ${i + 1}: there is no step "${String(step.step)}"` });
+    if (!known)
+      throw new RenquilError('recipe-invalid', {
+        detail: `step ${i + 1}: there is no step "${String(step.step)}"`,
+      });
     const wrong = known.validate(step, { convert: false }).error;
     if (wrong) throw new RenquilError('recipe-invalid', { detail: `step ${i + 1}: ${wrong.message}` });
   });

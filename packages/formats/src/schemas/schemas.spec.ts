@@ -5,7 +5,8 @@ import { editSchemas, editsSchema } from './edits.js';
 import { parseRecipe } from './recipe.js';
 
 describe('the schema of edits', () => {
-  it('knows exactly the kinds that core knows', () => expect(Object.keys(editSchemas).sort()).toEqual(Object.keys(editRegistry).sort()));
+  it('knows exactly the kinds that core knows', () =>
+    expect(Object.keys(editSchemas).sort()).toEqual(Object.keys(editRegistry).sort()));
   it('takes every edit that core makes', () => {
     const scene = sceneFromOutline('a\n  b : mesh\nc : control');
     const random = seededRandom(7);
@@ -20,7 +21,11 @@ describe('the schema of edits', () => {
     ['a lone surrogate', { kind: 'rename', object: 1, from: 'a', to: '\ud800' }, /surrogate/],
     ['an object that is no id', { kind: 'rename', object: -1, from: 'a', to: 'b' }, /object/],
     ['a name of 1,001 characters', { kind: 'rename', object: 1, from: 'a', to: 'x'.repeat(1001) }, /1000/],
-    ['a place without a transform', { kind: 'move', object: 1, from: { parent: null, index: 0 }, to: { parent: null, index: 0 } }, /local/],
+    [
+      'a place without a transform',
+      { kind: 'move', object: 1, from: { parent: null, index: 0 }, to: { parent: null, index: 0 } },
+      /local/,
+    ],
     ['members it does not know', { kind: 'rename', object: 1, from: 'a', to: 'b', more: 1 }, /more/],
   ] as const) {
     it(`refuses ${what}`, () => expect(editsSchema.validate([edit]).error?.message).toMatch(says));
@@ -41,13 +46,16 @@ describe('the schema of recipes', () => {
   it('says which step is wrong', () => {
     const good = { step: 'add-text', text: 'x', at: 'before' };
     expect(() => parseRecipe(recipe(good, { step: 'number' }))).toThrowError(/step 2: .*start/);
-    expect(() => parseRecipe(recipe(good, good, { step: 'bake' }))).toThrowError(/step 3: there is no step "bake"/);
+    expect(() => parseRecipe(recipe(good, good, { step: 'bake' }))).toThrowError(
+      /step 3: there is no step "bake"/,
+    );
     expect(() => parseRecipe(null)).toThrowError(/recipe/);
   });
 });
 
 describe('the schema of conventions', () => {
-  it('takes the built-in one', () => expect(parseConvention(JSON.parse(JSON.stringify(partsConvention)))).toEqual(partsConvention));
+  it('takes the built-in one', () =>
+    expect(parseConvention(JSON.parse(JSON.stringify(partsConvention)))).toEqual(partsConvention));
   it('refuses a pattern with a slot that is not there', () => {
     const broken = { ...partsConvention, patterns: { mesh: [{ slot: 'colour' }] } };
     expect(() => parseConvention(broken)).toThrowError(/"mesh" uses a slot "colour"/);

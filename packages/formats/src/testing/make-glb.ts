@@ -7,5 +7,11 @@ export function makeGlb(json: unknown, bin?: Uint8Array): Uint8Array {
 }
 /** Nodes of these names, all roots, with whatever else is given. */
 export function nodesGlb(names: readonly string[], more: object = {}): Uint8Array {
-  return makeGlb({ asset: { version: '2.0' }, scene: 0, scenes: [{ nodes: names.map((_, i) => i) }], nodes: names.map((name) => ({ name })), ...more });
+  return makeGlb({
+    asset: { version: '2.0' },
+    scene: 0,
+    scenes: [{ nodes: names.map((_, i) => i) }],
+    nodes: names.map((name) => ({ name })),
+    ...more,
+  });
 }

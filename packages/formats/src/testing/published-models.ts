@@ -6,9 +6,20 @@ export interface PublishedModel {
   /** `generic-trigger/left.glb` */
   readonly name: string;
   readonly bytes: Uint8Array;
-  readonly profile: { readonly layouts: Record<string, { components: Record<string, { visualResponses: Record<string, Record<string, unknown>> }>; assetPath?: string }> };
+  readonly profile: {
+    readonly layouts: Record<
+      string,
+      {
+        components: Record<string, { visualResponses: Record<string, Record<string, unknown>> }>;
+        assetPath?: string;
+      }
+    >;
+  };
 }
-const root = join(dirname(createRequire(import.meta.url).resolve('@webxr-input-profiles/assets/package.json')), 'dist/profiles');
+const root = join(
+  dirname(createRequire(import.meta.url).resolve('@webxr-input-profiles/assets/package.json')),
+  'dist/profiles',
+);
 
 /** The generic models of the W3C WebXR input profiles: files nobody here made, each with a profile.json about its nodes. */
 export function publishedModels(): PublishedModel[] {
@@ -20,7 +31,9 @@ export function publishedModels(): PublishedModel[] {
         .map((file) => ({
           name: `${folder}/${file}`,
           bytes: new Uint8Array(readFileSync(join(root, folder, file))),
-          profile: JSON.parse(readFileSync(join(root, folder, 'profile.json'), 'utf8')) as PublishedModel['profile'],
+          profile: JSON.parse(
+            readFileSync(join(root, folder, 'profile.json'), 'utf8'),
+          ) as PublishedModel['profile'],
         })),
     );
 }

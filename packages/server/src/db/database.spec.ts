@@ -16,7 +16,8 @@ describe('the database', () => {
   it('keeps texts apart that differ in case, accent, trailing space or normal form', async () => {
     const texts = ['a', 'A', 'á', 'a\u0301', 'a ', '🐐', '🐏'];
     for (const text of texts) await database.run('INSERT INTO word (text) VALUES (?)', [text]);
-    for (const text of texts) expect(await database.rows('SELECT text FROM word WHERE text = ?', [text])).toEqual([{ text }]);
+    for (const text of texts)
+      expect(await database.rows('SELECT text FROM word WHERE text = ?', [text])).toEqual([{ text }]);
   });
   it('refuses a statement with more or fewer values than places', async () => {
     await expectAsync(database.rows('SELECT ?', [1, 2])).toBeRejectedWithError(/2 values for 1/);
@@ -59,14 +60,18 @@ describe('the database', () => {
         yield new Uint8Array(1_500_000);
         throw new Error('gone');
       }
-      await expectAsync(storeStream(database, broken(), 1e9, () => new Error('limit'))).toBeRejectedWithError('gone');
+      await expectAsync(storeStream(database, broken(), 1e9, () => new Error('limit'))).toBeRejectedWithError(
+        'gone',
+      );
       expect(await database.rows('SELECT id FROM file WHERE NOT complete')).toEqual([]);
     });
     it('over the limit are refused', async () => {
       async function* long(): AsyncGenerator<Uint8Array> {
         for (;;) yield new Uint8Array(400_000);
       }
-      await expectAsync(storeStream(database, long(), 1e6, () => new Error('limit'))).toBeRejectedWithError('limit');
+      await expectAsync(storeStream(database, long(), 1e6, () => new Error('limit'))).toBeRejectedWithError(
+        'limit',
+      );
     });
   });
 });

@@ -1,5 +1,10 @@
 import { RenquilError } from '@renquil/core';
-import mysql, { type Pool, type PoolConnection, type ResultSetHeader, type RowDataPacket } from 'mysql2/promise';
+import mysql, {
+  type Pool,
+  type PoolConnection,
+  type ResultSetHeader,
+  type RowDataPacket,
+} from 'mysql2/promise';
 
 export interface DatabaseAddress {
   readonly port: number;
@@ -28,10 +33,14 @@ export class Sql {
       await this.connection.query(text, [rows.slice(at, at + 2000)]);
     }
   }
-  async #execute<T extends RowDataPacket[] | ResultSetHeader>(text: string, values: readonly Value[]): Promise<T> {
+  async #execute<T extends RowDataPacket[] | ResultSetHeader>(
+    text: string,
+    values: readonly Value[],
+  ): Promise<T> {
     // mysql2 corrupts values silently when there are more of them than placeholders.
     const wanted = text.split('?').length - 1;
-    if (wanted !== values.length) throw new Error(`${values.length} values for ${wanted} placeholders: ${text}`);
+    if (wanted !== values.length)
+      throw new Error(`${values.length} values for ${wanted} placeholders: ${text}`);
     const [result] = await this.connection.execute<T>(text, values as (string | number)[]);
     return result;
   }
@@ -95,6 +104,7 @@ export function explainDatabaseError(error: unknown): unknown {
     return new RenquilError('database-unavailable', {}, { cause: error });
   }
   // 1021 disk full, 1114 table full, 3 and 28 from the system (ENOSPC).
-  if (errno === 1021 || errno === 1114 || code === 'ENOSPC') return new RenquilError('storage-full', {}, { cause: error });
+  if (errno === 1021 || errno === 1114 || code === 'ENOSPC')
+    return new RenquilError('storage-full', {}, { cause: error });
   return error;
 }

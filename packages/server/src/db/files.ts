@@ -22,7 +22,11 @@ export async function storeStream(
   let size = 0;
   const flush = async (): Promise<void> => {
     if (!size) return;
-    await database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (?, ?, ?)', [file, n++, Buffer.concat(held, size)]);
+    await database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (?, ?, ?)', [
+      file,
+      n++,
+      Buffer.concat(held, size),
+    ]);
     held = [];
     size = 0;
   };
@@ -31,7 +35,7 @@ export async function storeStream(
       bytes += part.length;
       if (bytes > limit) throw tooLarge();
       hash.update(part);
-      for (let at = 0; at < part.length; ) {
+      for (let at = 0; at < part.length;) {
         const piece = part.subarray(at, at + chunkSize - size);
         held.push(piece);
         size += piece.length;
@@ -49,10 +53,16 @@ export async function storeStream(
 }
 
 async function finish(database: Database, file: number, digest: Buffer, bytes: number): Promise<number> {
-  const known = await database.one<{ id: number }>('SELECT id FROM file WHERE sha256 = ? AND complete', [digest]);
+  const known = await database.one<{ id: number }>('SELECT id FROM file WHERE sha256 = ? AND complete', [
+    digest,
+  ]);
   if (!known) {
     try {
-      await database.run('UPDATE file SET sha256 = ?, bytes = ?, complete = TRUE WHERE id = ?', [digest, bytes, file]);
+      await database.run('UPDATE file SET sha256 = ?, bytes = ?, complete = TRUE WHERE id = ?', [
+        digest,
+        bytes,
+        file,
+      ]);
       return file;
     } catch (error) {
       // 1062: the same content arrived twice at the same time.
@@ -60,11 +70,15 @@ async function finish(database: Database, file: number, digest: Buffer, bytes: n
     }
   }
   await deleteFile(database, file);
-  const kept = known ?? (await database.one<{ id: number }>('SELECT id FROM file WHERE sha256 = ?', [digest]));
+  const kept =
+    known ?? (await database.one<{ id: number }>('SELECT id FROM file WHERE sha256 = ?', [digest]));
   return kept!.id;
 }
 
-export async function storeBytes(database: Database, bytes: Uint8Array): Promise<{ file: number; sha256: string }> {
+export async function storeBytes(
+  database: Database,
+  bytes: Uint8Array,
+): Promise<{ file: number; sha256: string }> {
   async function* once(): AsyncGenerator<Uint8Array> {
     yield bytes;
   }
@@ -74,7 +88,10 @@ export async function storeBytes(database: Database, bytes: Uint8Array): Promise
 /** The bytes chunk by chunk, so that a slow reader never holds a database connection. */
 export async function* readChunks(sql: Sql, file: number): AsyncGenerator<Buffer> {
   for (let n = 0; ; n++) {
-    const row = await sql.one<{ data: Buffer }>('SELECT data FROM file_chunk WHERE file_id = ? AND n = ?', [file, n]);
+    const row = await sql.one<{ data: Buffer }>('SELECT data FROM file_chunk WHERE file_id = ? AND n = ?', [
+      file,
+      n,
+    ]);
     if (!row) return;
     yield row.data;
   }

@@ -33,11 +33,32 @@ export function listHandoffFiles(sql: Sql, handoff: number): Promise<HandoffFile
 }
 export async function insertHandoff(
   sql: Sql,
-  made: { scene: number; revision: number; author: number; reason: string | null; gate: unknown; readBack: unknown; files: readonly { name: string; file: number }[] },
+  made: {
+    scene: number;
+    revision: number;
+    author: number;
+    reason: string | null;
+    gate: unknown;
+    readBack: unknown;
+    files: readonly { name: string; file: number }[];
+  },
 ): Promise<number> {
-  const result = await sql.run('INSERT INTO handoff (scene_id, revision, author, reason, gate, read_back, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))', [
-    made.scene, made.revision, made.author, made.reason, JSON.stringify(made.gate), JSON.stringify(made.readBack),
-  ]); // prettier-ignore
-  for (const { name, file } of made.files) await sql.run('INSERT INTO handoff_file (handoff_id, name, file_id) VALUES (?, ?, ?)', [result.insertId, name, file]);
+  const result = await sql.run(
+    'INSERT INTO handoff (scene_id, revision, author, reason, gate, read_back, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    [
+      made.scene,
+      made.revision,
+      made.author,
+      made.reason,
+      JSON.stringify(made.gate),
+      JSON.stringify(made.readBack),
+    ],
+  );
+  for (const { name, file } of made.files)
+    await sql.run('INSERT INTO handoff_file (handoff_id, name, file_id) VALUES (?, ?, ?)', [
+      result.insertId,
+      name,
+      file,
+    ]);
   return result.insertId;
 }

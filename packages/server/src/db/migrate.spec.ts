@@ -10,7 +10,9 @@ const folder = fileURLToPath(new URL('./migrations/', import.meta.url));
 
 describe('migrations', () => {
   let copy: string;
-  beforeEach(() => cpSync(folder, (copy = mkdtempSync(join(tmpdir(), 'renquil-migrations-'))), { recursive: true }));
+  beforeEach(() =>
+    cpSync(folder, (copy = mkdtempSync(join(tmpdir(), 'renquil-migrations-'))), { recursive: true }),
+  );
   afterEach(() => rmSync(copy, { recursive: true }));
 
   it('run once, however many start at the same moment', async () => {
@@ -25,7 +27,11 @@ describe('migrations', () => {
     writeFileSync(file, 'CREATE TABLE one (id INT);\nCREATE TABLE one_again (id NOT_A_TYPE);\n');
     await expectAsync(migrate(address, copy)).toBeRejected();
     const database = new Database(address);
-    expect((await database.one<{ steps_done: number }>("SELECT steps_done FROM migration WHERE name = '900-two-steps.sql'"))!.steps_done).toBe(1);
+    expect(
+      (await database.one<{ steps_done: number }>(
+        "SELECT steps_done FROM migration WHERE name = '900-two-steps.sql'",
+      ))!.steps_done,
+    ).toBe(1);
     await database.close();
   });
   it('refuse a file that was changed after it had run', async () => {

@@ -38,11 +38,16 @@ interface Done {
 }
 
 async function runAll(sql: Sql, from: string): Promise<string[]> {
-  const files = readdirSync(from).filter((name) => name.endsWith('.sql')).sort();
+  const files = readdirSync(from)
+    .filter((name) => name.endsWith('.sql'))
+    .sort();
   const done = await sql.rows<Done>('SELECT name, sha256, steps_done, finished FROM migration ORDER BY name');
   const ran: string[] = [];
   for (const [i, row] of done.entries()) {
-    if (files[i] !== row.name) throw new Error(`the database has migration ${row.name}, which this program does not know in that place`);
+    if (files[i] !== row.name)
+      throw new Error(
+        `the database has migration ${row.name}, which this program does not know in that place`,
+      );
   }
   for (const [i, name] of files.entries()) {
     const text = readFileSync(join(from, name), 'utf8').replaceAll('\r\n', '\n');
@@ -50,7 +55,10 @@ async function runAll(sql: Sql, from: string): Promise<string[]> {
     const before = done[i];
     if (before && before.sha256 !== sha256) throw new Error(`migration ${name} was changed after it had run`);
     if (before?.finished) continue;
-    const steps = text.split(/;\s*$/m).map((step) => step.trim()).filter(Boolean);
+    const steps = text
+      .split(/;\s*$/m)
+      .map((step) => step.trim())
+      .filter(Boolean);
     if (!before) await sql.run('INSERT INTO migration VALUES (?, ?, 0, FALSE)', [name, sha256]);
     for (const [step, statement] of steps.entries()) {
       if (step < (before?.steps_done ?? 0)) continue;

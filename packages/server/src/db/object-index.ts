@@ -9,17 +9,32 @@ export interface IndexRow {
   readonly kind: string;
 }
 
-export async function insertIndex(sql: Sql, scene: number, rows: readonly (readonly [number, number | null, string, string])[]): Promise<void> {
+export async function insertIndex(
+  sql: Sql,
+  scene: number,
+  rows: readonly (readonly [number, number | null, string, string])[],
+): Promise<void> {
   const values = rows.map(([id, parent, name, kind]): Value[] => [scene, id, parent, name, kind]);
-  await sql.insertMany('INSERT INTO object_index (scene_id, object_id, parent_id, name, kind) VALUES ?', values);
+  await sql.insertMany(
+    'INSERT INTO object_index (scene_id, object_id, parent_id, name, kind) VALUES ?',
+    values,
+  );
 }
 
 /** Brings the index to the scene as it is after the edits. */
-export async function updateIndex(sql: Sql, scene: number, after: Scene, edits: readonly Edit[]): Promise<void> {
+export async function updateIndex(
+  sql: Sql,
+  scene: number,
+  after: Scene,
+  edits: readonly Edit[],
+): Promise<void> {
   const touched = [...touchedBy(edits).objects].sort((a, b) => a - b);
   const gone = touched.filter((id) => !after.find(id));
   for (let at = 0; at < gone.length; at += 1000) {
-    await sql.connection.query('DELETE FROM object_index WHERE scene_id = ? AND object_id IN (?)', [scene, gone.slice(at, at + 1000)]);
+    await sql.connection.query('DELETE FROM object_index WHERE scene_id = ? AND object_id IN (?)', [
+      scene,
+      gone.slice(at, at + 1000),
+    ]);
   }
   const rows = touched.flatMap((id): Value[][] => {
     const object = after.find(id);
@@ -33,7 +48,10 @@ export async function updateIndex(sql: Sql, scene: number, after: Scene, edits: 
 
 /** Objects of any scene of a project whose name holds the text; `*` and `?` stand for any characters and one. */
 export function searchObjects(sql: Sql, project: number, text: string, limit: number): Promise<IndexRow[]> {
-  const escaped = text.replace(/[\\%_]/g, '\\$&').replaceAll('*', '%').replaceAll('?', '_');
+  const escaped = text
+    .replace(/[\\%_]/g, '\\$&')
+    .replaceAll('*', '%')
+    .replaceAll('?', '_');
   const pattern = /[*?]/.test(text) ? escaped : `%${escaped}%`;
   return sql.rows(
     `SELECT o.scene_id, s.name AS scene, o.object_id, o.name, o.kind FROM object_index o JOIN scene s ON s.id = o.scene_id

@@ -18,29 +18,51 @@ export function findAccountByTokenHash(sql: Sql, hash: Buffer): Promise<Account 
     [hash],
   );
 }
-export function findAccountToSignIn(sql: Sql, signIn: string): Promise<(Account & { password_hash: string }) | null> {
+export function findAccountToSignIn(
+  sql: Sql,
+  signIn: string,
+): Promise<(Account & { password_hash: string }) | null> {
   return sql.one('SELECT id, sign_in, name, demo, password_hash FROM account WHERE sign_in = ?', [signIn]);
 }
-export async function insertAccount(sql: Sql, signIn: string, name: string, hash: string, demo: boolean): Promise<number> {
-  const made = await sql.run('INSERT INTO account (sign_in, name, password_hash, demo) VALUES (?, ?, ?, ?)', [signIn, name, hash, demo]);
+export async function insertAccount(
+  sql: Sql,
+  signIn: string,
+  name: string,
+  hash: string,
+  demo: boolean,
+): Promise<number> {
+  const made = await sql.run('INSERT INTO account (sign_in, name, password_hash, demo) VALUES (?, ?, ?, ?)', [
+    signIn,
+    name,
+    hash,
+    demo,
+  ]);
   return made.insertId;
 }
 export async function insertSession(sql: Sql, hash: Buffer, account: number, days: number): Promise<void> {
   await sql.run('DELETE FROM session WHERE expires_at < UTC_TIMESTAMP(3)');
-  await sql.run('INSERT INTO session (token_hash, account_id, expires_at) VALUES (?, ?, UTC_TIMESTAMP(3) + INTERVAL ? DAY)', [hash, account, days]);
+  await sql.run(
+    'INSERT INTO session (token_hash, account_id, expires_at) VALUES (?, ?, UTC_TIMESTAMP(3) + INTERVAL ? DAY)',
+    [hash, account, days],
+  );
 }
 export async function deleteSession(sql: Sql, hash: Buffer): Promise<void> {
   await sql.run('DELETE FROM session WHERE token_hash = ?', [hash]);
 }
 export function listDemoAccounts(sql: Sql): Promise<(Account & { role: Role })[]> {
-  return sql.rows('SELECT a.id, a.sign_in, a.name, a.demo, m.role FROM account a JOIN member m ON m.account_id = a.id WHERE a.demo ORDER BY a.id');
+  return sql.rows(
+    'SELECT a.id, a.sign_in, a.name, a.demo, m.role FROM account a JOIN member m ON m.account_id = a.id WHERE a.demo ORDER BY a.id',
+  );
 }
 export async function countDemoAccounts(sql: Sql): Promise<number> {
   const row = await sql.one<{ n: number }>('SELECT COUNT(*) AS n FROM account WHERE demo');
   return Number(row!.n);
 }
 export async function findRole(sql: Sql, project: number, account: number): Promise<Role | null> {
-  const row = await sql.one<{ role: Role }>('SELECT role FROM member WHERE project_id = ? AND account_id = ?', [project, account]);
+  const row = await sql.one<{ role: Role }>(
+    'SELECT role FROM member WHERE project_id = ? AND account_id = ?',
+    [project, account],
+  );
   return row?.role ?? null;
 }
 export function listMembers(sql: Sql, project: number): Promise<Member[]> {
@@ -50,11 +72,17 @@ export function listMembers(sql: Sql, project: number): Promise<Member[]> {
   );
 }
 export async function setRole(sql: Sql, project: number, account: number, role: Role): Promise<void> {
-  await sql.run('INSERT INTO member (project_id, account_id, role) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE role = VALUES(role)', [project, account, role]);
+  await sql.run(
+    'INSERT INTO member (project_id, account_id, role) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE role = VALUES(role)',
+    [project, account, role],
+  );
 }
 /** How many failed tries there were in the last minutes, by the account asked for or by the address. */
 export async function countTries(sql: Sql, who: string, minutes: number): Promise<number> {
-  const row = await sql.one<{ n: number }>('SELECT COUNT(*) AS n FROM sign_in_try WHERE who = ? AND at > UTC_TIMESTAMP(3) - INTERVAL ? MINUTE', [who, minutes]);
+  const row = await sql.one<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM sign_in_try WHERE who = ? AND at > UTC_TIMESTAMP(3) - INTERVAL ? MINUTE',
+    [who, minutes],
+  );
   return Number(row!.n);
 }
 export async function recordTry(sql: Sql, who: string): Promise<void> {

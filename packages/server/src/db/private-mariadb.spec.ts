@@ -8,7 +8,8 @@ describe('the private MariaDB', () => {
   let folder: string;
   beforeEach(() => (folder = mkdtempSync(join(tmpdir(), 'renquil-db-'))));
   afterEach(() => rmSync(folder, { recursive: true, force: true }));
-  const pid = () => (JSON.parse(readFileSync(join(folder, 'mariadb.running.json'), 'utf8')) as { pid: number }).pid;
+  const pid = () =>
+    (JSON.parse(readFileSync(join(folder, 'mariadb.running.json'), 'utf8')) as { pid: number }).pid;
 
   it('keeps what was committed through kill -9, and starts over stale files', async () => {
     const first = await startPrivateMariaDb(folder);

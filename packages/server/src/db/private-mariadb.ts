@@ -1,6 +1,15 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readlinkSync, renameSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readlinkSync,
+  renameSync,
+  rmSync,
+  statfsSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -23,7 +32,9 @@ const program = '/usr/sbin/mariadbd';
  */
 export async function startPrivateMariaDb(folder: string, database = 'renquil'): Promise<PrivateMariaDb> {
   if (!existsSync(program)) {
-    throw new SetUpError('MariaDB is not installed. Install it with:\n  sudo apt-get install mariadb-server-core mariadb-client-core');
+    throw new SetUpError(
+      'MariaDB is not installed. Install it with:\n  sudo apt-get install mariadb-server-core mariadb-client-core',
+    );
   }
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const data = join(folder, 'mariadb');
@@ -56,23 +67,42 @@ export async function startPrivateMariaDb(folder: string, database = 'renquil'):
 function install(data: string): void {
   const free = statfsSync(join(data, '..'));
   const megabytes = (free.bavail * free.bsize) / 1e6;
-  if (megabytes < 250) throw new SetUpError(`The disk has only ${Math.floor(megabytes)} MB left; MariaDB needs 250 MB to start in ${data}.`);
+  if (megabytes < 250)
+    throw new SetUpError(
+      `The disk has only ${Math.floor(megabytes)} MB left; MariaDB needs 250 MB to start in ${data}.`,
+    );
   // Installing is not atomic: a half made folder never starts. The rename makes it whole or absent.
   const half = `${data}.new`;
   rmSync(half, { recursive: true, force: true });
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
   const made = spawnSync(
     'mariadb-install-db',
-    ['--no-defaults', `--datadir=${half}`, ...asRoot, '--auth-root-authentication-method=socket', '--skip-test-db', '--skip-name-resolve', '--innodb-log-file-size=16M'],
+    [
+      '--no-defaults',
+      `--datadir=${half}`,
+      ...asRoot,
+      '--auth-root-authentication-method=socket',
+      '--skip-test-db',
+      '--skip-name-resolve',
+      '--innodb-log-file-size=16M',
+    ],
     { encoding: 'utf8' },
   );
   if (made.status !== 0) {
-    throw new SetUpError(`MariaDB could not make its data folder ${data}:\n${(made.error?.message ?? made.stdout + made.stderr).slice(-2000)}`);
+    throw new SetUpError(
+      `MariaDB could not make its data folder ${data}:\n${(made.error?.message ?? made.stdout + made.stderr).slice(-2000)}`,
+    );
   }
   renameSync(half, data);
 }
 
-function launch(folder: string, data: string, port: number, password: string, database: string): ChildProcess {
+function launch(
+  folder: string,
+  data: string,
+  port: number,
+  password: string,
+  database: string,
+): ChildProcess {
   const init = join(folder, 'mariadb.init.sql');
   const user = `'renquil'@'127.0.0.1'`;
   // renquil% lets the tests keep one database each on one server.
@@ -86,15 +116,37 @@ function launch(folder: string, data: string, port: number, password: string, da
   rmSync(log, { force: true });
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
   const args = [
-    '--no-defaults', ...asRoot, `--datadir=${data}`, `--port=${port}`, '--bind-address=127.0.0.1', `--socket=${socketPath(folder)}`,
-    `--pid-file=${join(data, 'renquil.pid')}`, `--log-error=${log}`, `--init-file=${init}`, '--innodb-flush-log-at-trx-commit=1',
-    '--innodb-buffer-pool-size=256M', '--innodb-log-file-size=16M', '--max-allowed-packet=64M', '--character-set-server=utf8mb4',
-    '--collation-server=utf8mb4_nopad_bin', '--transaction-isolation=READ-COMMITTED', '--default-time-zone=+00:00', '--skip-name-resolve',
-    '--skip-log-bin', '--performance-schema=OFF', '--idle-transaction-timeout=30', '--innodb-lock-wait-timeout=10', '--lock-wait-timeout=30',
-    '--local-infile=0', '--sql-mode=STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
-  ]; // prettier-ignore
+    '--no-defaults',
+    ...asRoot,
+    `--datadir=${data}`,
+    `--port=${port}`,
+    '--bind-address=127.0.0.1',
+    `--socket=${socketPath(folder)}`,
+    `--pid-file=${join(data, 'renquil.pid')}`,
+    `--log-error=${log}`,
+    `--init-file=${init}`,
+    '--innodb-flush-log-at-trx-commit=1',
+    '--innodb-buffer-pool-size=256M',
+    '--innodb-log-file-size=16M',
+    '--max-allowed-packet=64M',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_nopad_bin',
+    '--transaction-isolation=READ-COMMITTED',
+    '--default-time-zone=+00:00',
+    '--skip-name-resolve',
+    '--skip-log-bin',
+    '--performance-schema=OFF',
+    '--idle-transaction-timeout=30',
+    '--innodb-lock-wait-timeout=10',
+    '--lock-wait-timeout=30',
+    '--local-infile=0',
+    '--sql-mode=STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
+  ];
   // setpriv makes the kernel stop MariaDB when this process dies, even by kill -9. `detached` keeps Ctrl C from it.
-  const child = spawn('setpriv', ['--pdeathsig', 'TERM', program, ...args], { stdio: 'ignore', detached: true });
+  const child = spawn('setpriv', ['--pdeathsig', 'TERM', program, ...args], {
+    stdio: 'ignore',
+    detached: true,
+  });
   child.on('error', () => undefined);
   child.unref();
   return child;
@@ -107,9 +159,14 @@ function socketPath(folder: string): string {
 
 function findRunning(folder: string, data: string): { pid: number; port: number } | null {
   try {
-    const { pid, port } = JSON.parse(readFileSync(join(folder, 'mariadb.running.json'), 'utf8')) as { pid: number; port: number };
+    const { pid, port } = JSON.parse(readFileSync(join(folder, 'mariadb.running.json'), 'utf8')) as {
+      pid: number;
+      port: number;
+    };
     // kill -0 also says yes to zombies and strangers: the program and its folder must match.
-    const isOurs = readlinkSync(`/proc/${pid}/exe`).endsWith('mariadbd') && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`);
+    const isOurs =
+      readlinkSync(`/proc/${pid}/exe`).endsWith('mariadbd') &&
+      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`);
     return isOurs ? { pid, port } : null;
   } catch {
     return null;
@@ -122,7 +179,12 @@ function readPassword(folder: string): string {
   return readFileSync(file, 'utf8').trim();
 }
 
-async function untilReady(address: DatabaseAddress, data: string, child: ChildProcess | null, tail: () => string): Promise<void> {
+async function untilReady(
+  address: DatabaseAddress,
+  data: string,
+  child: ChildProcess | null,
+  tail: () => string,
+): Promise<void> {
   const deadline = Date.now() + 60_000;
   for (;;) {
     if (child && child.exitCode !== null) {
@@ -130,7 +192,11 @@ async function untilReady(address: DatabaseAddress, data: string, child: ChildPr
       throw new SetUpError(`${full}MariaDB stopped while starting. Its last words:\n${tail()}`);
     }
     try {
-      const connection = await mysql.createConnection({ ...address, host: '127.0.0.1', connectTimeout: 2000 });
+      const connection = await mysql.createConnection({
+        ...address,
+        host: '127.0.0.1',
+        connectTimeout: 2000,
+      });
       const [rows] = await connection.query('SELECT @@datadir AS datadir');
       await connection.end();
       const seen = (rows as { datadir: string }[])[0]?.datadir.replace(/\/$/, '');

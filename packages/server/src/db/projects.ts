@@ -16,13 +16,25 @@ export function findProject(sql: Sql, slug: string): Promise<ProjectRow | null> 
   return sql.one('SELECT id, slug, name FROM project WHERE slug = ?', [slug]);
 }
 export function listProjects(sql: Sql, account: number): Promise<(ProjectRow & { role: Role })[]> {
-  return sql.rows('SELECT p.id, p.slug, p.name, m.role FROM project p JOIN member m ON m.project_id = p.id WHERE m.account_id = ? ORDER BY p.name', [account]);
+  return sql.rows(
+    'SELECT p.id, p.slug, p.name, m.role FROM project p JOIN member m ON m.project_id = p.id WHERE m.account_id = ? ORDER BY p.name',
+    [account],
+  );
 }
 export async function insertProject(sql: Sql, slug: string, name: string): Promise<number> {
   return (await sql.run('INSERT INTO project (slug, name) VALUES (?, ?)', [slug, name])).insertId;
 }
-export async function recordAudit(sql: Sql, project: number, account: number, what: string, scene: number | null): Promise<void> {
-  await sql.run('INSERT INTO audit (project_id, account_id, what, scene_id, created_at) VALUES (?, ?, ?, ?, UTC_TIMESTAMP(3))', [project, account, what.slice(0, 300), scene]);
+export async function recordAudit(
+  sql: Sql,
+  project: number,
+  account: number,
+  what: string,
+  scene: number | null,
+): Promise<void> {
+  await sql.run(
+    'INSERT INTO audit (project_id, account_id, what, scene_id, created_at) VALUES (?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    [project, account, what.slice(0, 300), scene],
+  );
 }
 export function listAudit(sql: Sql, project: number, limit: number): Promise<AuditRow[]> {
   return sql.rows(
@@ -32,7 +44,11 @@ export function listAudit(sql: Sql, project: number, limit: number): Promise<Aud
   );
 }
 /** Names and fitting names of the whole project, a row a day, oldest first. A scene's last known day counts on. */
-export async function listTrend(sql: Sql, project: number, days: number): Promise<{ day: string; named: number; fitting: number }[]> {
+export async function listTrend(
+  sql: Sql,
+  project: number,
+  days: number,
+): Promise<{ day: string; named: number; fitting: number }[]> {
   const rows = await sql.rows<{ scene_id: number; day: string; named: number; fitting: number }>(
     `SELECT d.scene_id, DATE_FORMAT(d.day, '%Y-%m-%d') AS day, d.named, d.fitting FROM standing_day d JOIN scene s ON s.id = d.scene_id
      WHERE s.project_id = ? AND d.day > UTC_DATE() - INTERVAL ? DAY ORDER BY d.day`,
@@ -42,7 +58,10 @@ export async function listTrend(sql: Sql, project: number, days: number): Promis
   const byDay = new Map<string, { day: string; named: number; fitting: number }>();
   for (const row of rows) {
     latest.set(row.scene_id, row);
-    const sum = [...latest.values()].reduce((a, b) => ({ named: a.named + b.named, fitting: a.fitting + b.fitting }), { named: 0, fitting: 0 });
+    const sum = [...latest.values()].reduce(
+      (a, b) => ({ named: a.named + b.named, fitting: a.fitting + b.fitting }),
+      { named: 0, fitting: 0 },
+    );
     byDay.set(row.day, { day: row.day, ...sum });
   }
   return [...byDay.values()];

@@ -40,7 +40,9 @@ export function findScene(sql: Sql, scene: number): Promise<SceneRow | null> {
 }
 /** The revision, with the row locked until the transaction ends: changes to one scene go one after another. */
 export async function lockScene(sql: Sql, scene: number): Promise<number | null> {
-  const row = await sql.one<{ revision: number }>('SELECT revision FROM scene WHERE id = ? FOR UPDATE', [scene]);
+  const row = await sql.one<{ revision: number }>('SELECT revision FROM scene WHERE id = ? FOR UPDATE', [
+    scene,
+  ]);
   return row?.revision ?? null;
 }
 export interface NewScene {
@@ -56,7 +58,16 @@ export interface NewScene {
 export async function insertScene(sql: Sql, made: NewScene): Promise<number> {
   const result = await sql.run(
     'INSERT INTO scene (project_id, name, source_name, source_file, thumbnail_file, objects, standing, standing_revision, updated_by, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 0, ?, UTC_TIMESTAMP(3))',
-    [made.project, made.name, made.sourceName, made.sourceFile, made.thumbnailFile, made.objects, JSON.stringify(made.standing), made.author],
+    [
+      made.project,
+      made.name,
+      made.sourceName,
+      made.sourceFile,
+      made.thumbnailFile,
+      made.objects,
+      JSON.stringify(made.standing),
+      made.author,
+    ],
   );
   return result.insertId;
 }
@@ -67,25 +78,51 @@ export async function sceneNames(sql: Sql, project: number): Promise<Set<string>
 export async function deleteScene(sql: Sql, scene: number): Promise<void> {
   await sql.run('DELETE FROM scene WHERE id = ?', [scene]);
 }
-export async function advanceScene(sql: Sql, scene: number, revision: number, objects: number, author: number): Promise<void> {
-  await sql.run('UPDATE scene SET revision = ?, objects = ?, updated_by = ?, updated_at = UTC_TIMESTAMP(3) WHERE id = ?', [revision, objects, author, scene]);
+export async function advanceScene(
+  sql: Sql,
+  scene: number,
+  revision: number,
+  objects: number,
+  author: number,
+): Promise<void> {
+  await sql.run(
+    'UPDATE scene SET revision = ?, objects = ?, updated_by = ?, updated_at = UTC_TIMESTAMP(3) WHERE id = ?',
+    [revision, objects, author, scene],
+  );
 }
 /** Keeps the newest standing only: tasks may finish out of order. */
-export async function saveStanding(sql: Sql, scene: number, revision: number, standing: Standing): Promise<void> {
-  await sql.run('UPDATE scene SET standing = ?, standing_revision = ? WHERE id = ? AND (standing_revision IS NULL OR standing_revision <= ?)', [
-    JSON.stringify(standing), revision, scene, revision,
-  ]); // prettier-ignore
+export async function saveStanding(
+  sql: Sql,
+  scene: number,
+  revision: number,
+  standing: Standing,
+): Promise<void> {
+  await sql.run(
+    'UPDATE scene SET standing = ?, standing_revision = ? WHERE id = ? AND (standing_revision IS NULL OR standing_revision <= ?)',
+    [JSON.stringify(standing), revision, scene, revision],
+  );
   await sql.run(
     'INSERT INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE(), ?, ?) ON DUPLICATE KEY UPDATE named = VALUES(named), fitting = VALUES(fitting)',
     [scene, standing.named, standing.fitting],
   );
 }
-export function findChangeById(sql: Sql, scene: number, changeId: string): Promise<{ revision: number } | null> {
+export function findChangeById(
+  sql: Sql,
+  scene: number,
+  changeId: string,
+): Promise<{ revision: number } | null> {
   return sql.one('SELECT revision FROM scene_change WHERE scene_id = ? AND change_id = ?', [scene, changeId]);
 }
 export async function insertChange(
   sql: Sql,
-  change: { scene: number; revision: number; id: string; author: number; label: string; edits: readonly Edit[] },
+  change: {
+    scene: number;
+    revision: number;
+    id: string;
+    author: number;
+    label: string;
+    edits: readonly Edit[];
+  },
 ): Promise<void> {
   await sql.run(
     'INSERT INTO scene_change (scene_id, revision, change_id, author, label, edits, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
@@ -100,22 +137,42 @@ export function listChanges(sql: Sql, scene: number, after: number, upTo: number
     [scene, after, upTo],
   );
 }
-export function listHistory(sql: Sql, scene: number, before: number, limit: number): Promise<Omit<ChangeRow, 'edits'>[]> {
+export function listHistory(
+  sql: Sql,
+  scene: number,
+  before: number,
+  limit: number,
+): Promise<Omit<ChangeRow, 'edits'>[]> {
   return sql.rows(
     `SELECT c.revision, c.change_id, c.author, a.name AS author_name, c.label, c.created_at
      FROM scene_change c JOIN account a ON a.id = c.author WHERE c.scene_id = ? AND c.revision < ? ORDER BY c.revision DESC LIMIT ?`,
     [scene, before, limit],
   );
 }
-export async function insertSnapshot(sql: Sql, scene: number, revision: number, data: Uint8Array): Promise<void> {
-  await sql.run('INSERT IGNORE INTO scene_snapshot (scene_id, revision, data) VALUES (?, ?, ?)', [scene, revision, Buffer.from(data)]);
+export async function insertSnapshot(
+  sql: Sql,
+  scene: number,
+  revision: number,
+  data: Uint8Array,
+): Promise<void> {
+  await sql.run('INSERT IGNORE INTO scene_snapshot (scene_id, revision, data) VALUES (?, ?, ?)', [
+    scene,
+    revision,
+    Buffer.from(data),
+  ]);
 }
 /** Revision of the newest snapshot that is not newer than the one asked for. */
 export async function snapshotBefore(sql: Sql, scene: number, revision: number): Promise<number> {
-  const row = await sql.one<{ revision: number }>('SELECT revision FROM scene_snapshot WHERE scene_id = ? AND revision <= ? ORDER BY revision DESC LIMIT 1', [scene, revision]);
+  const row = await sql.one<{ revision: number }>(
+    'SELECT revision FROM scene_snapshot WHERE scene_id = ? AND revision <= ? ORDER BY revision DESC LIMIT 1',
+    [scene, revision],
+  );
   return row!.revision;
 }
 export async function readSnapshot(sql: Sql, scene: number, revision: number): Promise<Buffer | null> {
-  const row = await sql.one<{ data: Buffer }>('SELECT data FROM scene_snapshot WHERE scene_id = ? AND revision = ?', [scene, revision]);
+  const row = await sql.one<{ data: Buffer }>(
+    'SELECT data FROM scene_snapshot WHERE scene_id = ? AND revision = ?',
+    [scene, revision],
+  );
   return row?.data ?? null;
 }

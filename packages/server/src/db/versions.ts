@@ -7,7 +7,8 @@ export interface VersionRow {
   readonly author_name: string;
   readonly created_at: Date;
 }
-const columns = 'SELECT v.number, v.revision, v.note, a.name AS author_name, v.created_at FROM version v JOIN account a ON a.id = v.author';
+const columns =
+  'SELECT v.number, v.revision, v.note, a.name AS author_name, v.created_at FROM version v JOIN account a ON a.id = v.author';
 
 export function listVersions(sql: Sql, scene: number): Promise<VersionRow[]> {
   return sql.rows(`${columns} WHERE v.scene_id = ? ORDER BY v.number DESC`, [scene]);
@@ -16,9 +17,21 @@ export function findVersion(sql: Sql, scene: number, number: number): Promise<Ve
   return sql.one(`${columns} WHERE v.scene_id = ? AND v.number = ?`, [scene, number]);
 }
 /** The next number is given under the lock of the scene row, so two savers never get the same. */
-export async function insertVersion(sql: Sql, scene: number, revision: number, note: string, author: number): Promise<number> {
-  const last = await sql.one<{ n: number | null }>('SELECT MAX(number) AS n FROM version WHERE scene_id = ?', [scene]);
+export async function insertVersion(
+  sql: Sql,
+  scene: number,
+  revision: number,
+  note: string,
+  author: number,
+): Promise<number> {
+  const last = await sql.one<{ n: number | null }>(
+    'SELECT MAX(number) AS n FROM version WHERE scene_id = ?',
+    [scene],
+  );
   const number = Number(last?.n ?? 0) + 1;
-  await sql.run('INSERT INTO version (scene_id, number, revision, note, author, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))', [scene, number, revision, note, author]);
+  await sql.run(
+    'INSERT INTO version (scene_id, number, revision, note, author, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    [scene, number, revision, note, author],
+  );
   return number;
 }

@@ -18,7 +18,10 @@ export const demoPeople: readonly { signIn: string; name: string; role: Role }[]
 const slug = 'brannick-pass';
 
 /** Puts the demo in once: people, project, scenes (through the same import as anybody's), and a few weeks of trend. */
-export async function seedDemo(services: Services, say: (line: string) => void = () => undefined): Promise<void> {
+export async function seedDemo(
+  services: Services,
+  say: (line: string) => void = () => undefined,
+): Promise<void> {
   const { database } = services;
   if (await findProject(database, slug)) return;
   say('Putting the demo in');
@@ -35,7 +38,9 @@ export async function seedDemo(services: Services, say: (line: string) => void =
   });
   for (const { file, build } of demoScenes) {
     const stored = await storeBytes(database, await build());
-    const job = await insertJob(database, project, artist, 'import', { files: [{ path: file, file: stored.file }] });
+    const job = await insertJob(database, project, artist, 'import', {
+      files: [{ path: file, file: stored.file }],
+    });
     services.wakeJobs();
     const scene = await untilDone(database, job);
     await inventTrend(database, scene);
@@ -46,7 +51,8 @@ async function untilDone(sql: Sql, id: number): Promise<number> {
   for (;;) {
     const job = (await findJob(sql, id))!;
     if (job.state === 'done') return (JSON.parse(job.result!) as { scene: number }).scene;
-    if (job.state !== 'waiting' && job.state !== 'running') throw new Error(`the demo could not be put in: ${job.error}`);
+    if (job.state !== 'waiting' && job.state !== 'running')
+      throw new Error(`the demo could not be put in: ${job.error}`);
     await new Promise((done) => setTimeout(done, 50));
   }
 }
@@ -57,8 +63,9 @@ async function inventTrend(sql: Sql, id: number): Promise<void> {
   const { named, fitting } = JSON.parse(scene.standing!) as { named: number; fitting: number };
   for (let back = 28; back >= 1; back -= 3) {
     const share = 1 - 0.55 * (back / 28) ** 1.4;
-    await sql.run('INSERT IGNORE INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE() - INTERVAL ? DAY, ?, ?)', [
-      id, back, named, Math.round(fitting * share),
-    ]); // prettier-ignore
+    await sql.run(
+      'INSERT IGNORE INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE() - INTERVAL ? DAY, ?, ?)',
+      [id, back, named, Math.round(fitting * share)],
+    );
   }
 }

@@ -19,7 +19,12 @@ export interface Granted {
  * Who is asking, for what, and whether they may. A thing of a project that one is no member of is "not found", so that
  * its existence is not given away.
  */
-export async function grant(sql: Sql, needs: Needs, token: string | null, params: Readonly<Record<string, string>>): Promise<Granted> {
+export async function grant(
+  sql: Sql,
+  needs: Needs,
+  token: string | null,
+  params: Readonly<Record<string, string>>,
+): Promise<Granted> {
   if (needs === 'anyone') return {};
   const account = token ? await findAccountByTokenHash(sql, hashToken(token)) : null;
   if (!account) throw new RenquilError('not-signed-in');
@@ -34,9 +39,14 @@ export async function grant(sql: Sql, needs: Needs, token: string | null, params
   return { account, project, role, ...(scene ? { scene } : {}) };
 }
 
-async function resolve(sql: Sql, params: Readonly<Record<string, string>>): Promise<{ project: ProjectRow | null; scene: SceneRow | null; what: string }> {
-  const byId = (id: number): Promise<ProjectRow | null> => sql.one('SELECT id, slug, name FROM project WHERE id = ?', [id]);
-  if (params['project'] !== undefined) return { project: await findProject(sql, params['project']), scene: null, what: 'project' };
+async function resolve(
+  sql: Sql,
+  params: Readonly<Record<string, string>>,
+): Promise<{ project: ProjectRow | null; scene: SceneRow | null; what: string }> {
+  const byId = (id: number): Promise<ProjectRow | null> =>
+    sql.one('SELECT id, slug, name FROM project WHERE id = ?', [id]);
+  if (params['project'] !== undefined)
+    return { project: await findProject(sql, params['project']), scene: null, what: 'project' };
   if (params['job'] !== undefined) {
     const job = await findJob(sql, toId(params['job']));
     return { project: job && (await byId(job.project_id)), scene: null, what: 'job' };

@@ -86,7 +86,8 @@ function understand(raw: unknown, services: Services, where: string): RenquilErr
     const [code, detail] = known[type];
     return new RenquilError(code, { detail, file: 'The request', limit: '64 MB' });
   }
-  if (status && status >= 400 && status < 500) return new RenquilError('request-invalid', { detail: (error as Error).message });
+  if (status && status >= 400 && status < 500)
+    return new RenquilError('request-invalid', { detail: (error as Error).message });
   const id = randomUUID().slice(0, 8);
   services.log(`${id} ${where}`, error);
   return new RenquilError('internal', { id });

@@ -15,8 +15,18 @@ export async function listen(app: Express, host: string, port: number): Promise<
   server.headersTimeout = 120_000;
   await new Promise<void>((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
-      if (error.code === 'EADDRINUSE') fail(new SetUpError(`Port ${port} is taken by another program. Choose another one: npm start -- --port ${port + 1}`));
-      else if (error.code === 'EACCES') fail(new SetUpError(`Port ${port} may not be used by this user. Choose one above 1024: npm start -- --port 8420`));
+      if (error.code === 'EADDRINUSE')
+        fail(
+          new SetUpError(
+            `Port ${port} is taken by another program. Choose another one: npm start -- --port ${port + 1}`,
+          ),
+        );
+      else if (error.code === 'EACCES')
+        fail(
+          new SetUpError(
+            `Port ${port} may not be used by this user. Choose one above 1024: npm start -- --port 8420`,
+          ),
+        );
       else fail(error);
     });
     server.listen(port, host, done);

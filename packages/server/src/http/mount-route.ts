@@ -23,7 +23,9 @@ export function mountRoute(app: Express, route: Route, services: Services): void
       body: check(route.body, request.body),
       address: request.ip ?? '',
     } as unknown as Input<never>;
-    const reply = route.handleRaw ? await route.handleRaw(input, services, request, response) : await route.handle!(input, services);
+    const reply = route.handleRaw
+      ? await route.handleRaw(input, services, request, response)
+      : await route.handle!(input, services);
     if (reply) await send(response, reply, request.secure);
   });
 }
@@ -38,7 +40,10 @@ function check(schema: Schema | undefined, value: unknown): unknown {
 async function send(response: Response, reply: Reply, secure: boolean): Promise<void> {
   if (reply.session !== undefined) {
     const flags = `Path=/; HttpOnly; SameSite=Strict${secure ? '; Secure' : ''}`;
-    const value = reply.session === null ? `${cookieName}=; Max-Age=0` : `${cookieName}=${reply.session}; Max-Age=${sessionDays * 86_400}`;
+    const value =
+      reply.session === null
+        ? `${cookieName}=; Max-Age=0`
+        : `${cookieName}=${reply.session}; Max-Age=${sessionDays * 86_400}`;
     response.setHeader('Set-Cookie', `${value}; ${flags}`);
   }
   for (const [name, value] of Object.entries(reply.headers ?? {})) response.setHeader(name, value);
@@ -46,7 +51,8 @@ async function send(response: Response, reply: Reply, secure: boolean): Promise<
   if (reply.stream) {
     for await (const part of reply.stream) {
       if (response.destroyed) return;
-      if (!response.write(part)) await new Promise((done) => response.once('drain', done).once('close', done));
+      if (!response.write(part))
+        await new Promise((done) => response.once('drain', done).once('close', done));
     }
     response.end();
   } else if (reply.json !== undefined) {
@@ -66,7 +72,8 @@ function tokenOf(request: Request): string | null {
 /** Browsers say where a request that changes something comes from; only our own pages may send one. */
 function refuseStrangers(request: Request): void {
   const site = request.headers['sec-fetch-site'];
-  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new RenquilError('origin-refused');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none')
+    throw new RenquilError('origin-refused');
   const origin = request.headers.origin;
   if (origin === undefined) return;
   let host: string | null = null;

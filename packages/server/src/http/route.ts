@@ -43,13 +43,23 @@ export interface Route {
   readonly query?: Schema;
   handle?(input: Input<never>, services: Services): Promise<Reply>;
   /** For the two routes that are streams themselves: uploads in, events out. */
-  handleRaw?(input: Input<never>, services: Services, request: IncomingMessage, response: ServerResponse): Promise<Reply | null>;
+  handleRaw?(
+    input: Input<never>,
+    services: Services,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): Promise<Reply | null>;
 }
 export function defineRoute<B>(
   route: Omit<Route, 'handle' | 'handleRaw'> & {
     handle?(input: Input<B>, services: Services): Promise<Reply>;
-    handleRaw?(input: Input<B>, services: Services, request: IncomingMessage, response: ServerResponse): Promise<Reply | null>;
+    handleRaw?(
+      input: Input<B>,
+      services: Services,
+      request: IncomingMessage,
+      response: ServerResponse,
+    ): Promise<Reply | null>;
   },
 ): Route {
-  return route as Route;
+  return route;
 }

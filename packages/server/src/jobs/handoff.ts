@@ -34,11 +34,18 @@ export const handoffJob: JobHandler = async (services, job, signal, report) => {
   signal.throwIfAborted();
   const files: { name: string; file: number }[] = [];
   try {
-    for (const { name, bytes } of made.files) files.push({ name, file: (await storeBytes(database, bytes)).file });
+    for (const { name, bytes } of made.files)
+      files.push({ name, file: (await storeBytes(database, bytes)).file });
     return await database.transaction(async (sql) => {
       const handoff = await insertHandoff(sql, {
-        scene: scene.id, revision: input.revision, author: job.author, reason: input.reason, gate: made.gate, readBack: made.readBack, files,
-      }); // prettier-ignore
+        scene: scene.id,
+        revision: input.revision,
+        author: job.author,
+        reason: input.reason,
+        gate: made.gate,
+        readBack: made.readBack,
+        files,
+      });
       await recordAudit(sql, scene.project_id, job.author, `handed off ${label}`, scene.id);
       return { handoff };
     });

@@ -19,23 +19,44 @@ export const importJob: JobHandler = async (services, job, signal, report) => {
   try {
     const main = mainFile(files.map((file) => file.path));
     report('Loading', 0, files.length);
-    const loaded = await Promise.all(files.map(async ({ path, file }) => [path, await readFile(database, file)] as const));
+    const loaded = await Promise.all(
+      files.map(async ({ path, file }) => [path, await readFile(database, file)] as const),
+    );
     const bytes = loaded.find(([path]) => path === main)![1];
     const folder = main.slice(0, main.lastIndexOf('/') + 1);
-    const resources = loaded.filter(([path]) => path !== main).map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
-    const read = await services.pool.run('read-scene', { file: main, bytes, resources }, { signal, progress: report });
+    const resources = loaded
+      .filter(([path]) => path !== main)
+      .map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
+    const read = await services.pool.run(
+      'read-scene',
+      { file: main, bytes, resources },
+      { signal, progress: report },
+    );
     signal.throwIfAborted();
-    const source = read.packed ? (await storeBytes(database, read.packed)).file : files.find((file) => file.path === main)!.file;
+    const source = read.packed
+      ? (await storeBytes(database, read.packed)).file
+      : files.find((file) => file.path === main)!.file;
     const thumbnail = (await storeBytes(database, read.thumbnail)).file;
     stored.push(source, thumbnail);
     return await database.transaction(async (sql) => {
       const base = main.slice(folder.length).replace(/\.(glb|gltf)$/i, '');
       const name = freeName(base.slice(0, 190) || 'scene', await sceneNames(sql, job.project_id));
       const scene = await insertScene(sql, {
-        project: job.project_id, name, sourceName: main.slice(folder.length), sourceFile: source, thumbnailFile: thumbnail,
-        objects: read.objects, standing: read.standing, author: job.author,
-      }); // prettier-ignore
-      for (const { path, file } of files) await sql.run('INSERT INTO scene_file (scene_id, path, file_id) VALUES (?, ?, ?)', [scene, path, file]);
+        project: job.project_id,
+        name,
+        sourceName: main.slice(folder.length),
+        sourceFile: source,
+        thumbnailFile: thumbnail,
+        objects: read.objects,
+        standing: read.standing,
+        author: job.author,
+      });
+      for (const { path, file } of files)
+        await sql.run('INSERT INTO scene_file (scene_id, path, file_id) VALUES (?, ?, ?)', [
+          scene,
+          path,
+          file,
+        ]);
       await insertSnapshot(sql, scene, 0, read.snapshot);
       await insertIndex(sql, scene, read.index);
       await insertVersion(sql, scene, 0, 'As it was brought in', job.author);
@@ -55,7 +76,10 @@ export const importJob: JobHandler = async (services, job, signal, report) => {
 function mainFile(paths: readonly string[]): string {
   const mains = paths.filter((path) => /\.(glb|gltf)$/i.test(path));
   if (mains.length === 1) return mains[0]!;
-  if (mains.length > 1) throw new RenquilError('request-invalid', { detail: `one scene at a time: ${mains.slice(0, 3).join(', ')} came together` });
+  if (mains.length > 1)
+    throw new RenquilError('request-invalid', {
+      detail: `one scene at a time: ${mains.slice(0, 3).join(', ')} came together`,
+    });
   // A wrong ending is no reason to refuse a lone file: its first bytes decide.
   if (paths.length === 1) return paths[0]!;
   throw new RenquilError('file-kind-unknown', { file: paths[0] ?? 'the upload' });

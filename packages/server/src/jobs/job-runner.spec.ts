@@ -10,7 +10,10 @@ describe('the queue of jobs', () => {
   async function claimed(kind = 'import'): Promise<number> {
     return database().transaction(async (sql) => {
       const id = await insertJob(sql, 1, 1, kind, { files: [] });
-      await sql.run("UPDATE job SET state = 'running', attempts = 1, lease_until = UTC_TIMESTAMP(3) + INTERVAL 1 DAY WHERE id = ?", [id]);
+      await sql.run(
+        "UPDATE job SET state = 'running', attempts = 1, lease_until = UTC_TIMESTAMP(3) + INTERVAL 1 DAY WHERE id = ?",
+        [id],
+      );
       return id;
     });
   }
@@ -19,7 +22,7 @@ describe('the queue of jobs', () => {
     const id = await claimed();
     const first = (await findJob(database(), id))!;
     // The lease runs out and is claimed in one step, before the runner of the server looks.
-    await database().run("UPDATE job SET attempts = attempts + 1 WHERE id = ?", [id]);
+    await database().run('UPDATE job SET attempts = attempts + 1 WHERE id = ?', [id]);
     expect(await beat(database(), first, 'late', 1, 2)).toBeFalse();
     expect(await endJob(database(), first, 'done', { late: true })).toBeFalse();
     const second = (await findJob(database(), id))!;
@@ -28,7 +31,9 @@ describe('the queue of jobs', () => {
   });
   it('is taken over for real when the lease is over', async () => {
     const id = await claimed();
-    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
+      id,
+    ]);
     for (let i = 0; i < 200; i++) {
       const job = (await findJob(database(), id))!;
       if (job.state === 'failed') break;

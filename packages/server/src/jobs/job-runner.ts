@@ -6,7 +6,12 @@ import { jobRegistry } from './registry.js';
 
 export type Report = (stage: string, done: number, total: number) => void;
 /** Runs one kind of job; its result becomes the job's. Aborted: clean up and throw. */
-export type JobHandler = (services: Services, job: JobRow, signal: AbortSignal, report: Report) => Promise<unknown>;
+export type JobHandler = (
+  services: Services,
+  job: JobRow,
+  signal: AbortSignal,
+  report: Report,
+) => Promise<unknown>;
 
 /** Takes jobs one after another. Any number of these may run, in any number of processes. */
 export class JobRunner {
@@ -60,15 +65,23 @@ export class JobRunner {
     const timer = setInterval(() => void pulse(), Math.min(400, (leaseSeconds * 1000) / 4));
     try {
       await pulse();
-      const result = await jobRegistry[job.kind as keyof typeof jobRegistry](this.services, job, abort.signal, (...report) => (now = report));
+      const result = await jobRegistry[job.kind as keyof typeof jobRegistry](
+        this.services,
+        job,
+        abort.signal,
+        (...report) => (now = report),
+      );
       await endJob(database, job, 'done', result);
     } catch (raw) {
       const error = explainDatabaseError(raw);
       if (abort.signal.aborted) await endJob(database, job, 'cancelled', null).catch(() => undefined);
       else {
-        const known = error instanceof RenquilError ? error : new RenquilError('internal', { id: `job ${job.id}` });
+        const known =
+          error instanceof RenquilError ? error : new RenquilError('internal', { id: `job ${job.id}` });
         if (known !== error) this.services.log(`job ${job.id} (${job.kind}) failed`, error);
-        await endJob(database, job, 'failed', { code: known.code, text: known.message }).catch((e: unknown) => this.services.log('a job could not be ended', e));
+        await endJob(database, job, 'failed', { code: known.code, text: known.message }).catch((e: unknown) =>
+          this.services.log('a job could not be ended', e),
+        );
       }
     } finally {
       clearInterval(timer);

@@ -10,7 +10,10 @@ export interface SceneEvent {
 export type Listener = (id: number, body: string) => void;
 
 export async function insertEvent(sql: Sql, scene: number, event: SceneEvent): Promise<void> {
-  await sql.run('INSERT INTO event (scene_id, body, created_at) VALUES (?, ?, UTC_TIMESTAMP(3))', [scene, JSON.stringify(event)]);
+  await sql.run('INSERT INTO event (scene_id, body, created_at) VALUES (?, ?, UTC_TIMESTAMP(3))', [
+    scene,
+    JSON.stringify(event),
+  ]);
 }
 
 /**
@@ -64,7 +67,10 @@ export class EventHub {
       this.#last = Number(row?.last ?? 0);
       return;
     }
-    const rows = await this.database.rows<{ id: number; scene_id: number; body: string }>('SELECT id, scene_id, body FROM event WHERE id > ? ORDER BY id LIMIT 500', [this.#last]);
+    const rows = await this.database.rows<{ id: number; scene_id: number; body: string }>(
+      'SELECT id, scene_id, body FROM event WHERE id > ? ORDER BY id LIMIT 500',
+      [this.#last],
+    );
     for (const row of rows) {
       this.#last = row.id;
       for (const listener of this.#listeners.get(row.scene_id) ?? []) listener(row.id, row.body);

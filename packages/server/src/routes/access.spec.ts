@@ -21,13 +21,22 @@ describe('every route lets in whom it says, and nobody else', () => {
     clients.set('nobody', server.client());
     for (const who of ['tam', 'mo', 'ines'] as const) clients.set(who, await server.as(who));
     const ines = clients.get('ines')!;
-    const added = await ines.post<{ password: string }>('/api/projects/brannick-pass/members', { signIn: 'stray', name: 'Stray', role: 'viewer' });
+    const added = await ines.post<{ password: string }>('/api/projects/brannick-pass/members', {
+      signIn: 'stray',
+      name: 'Stray',
+      role: 'viewer',
+    });
     const stranger = server.client();
     await stranger.post('/api/session', { signIn: 'stray', password: added.body.password });
-    await server.services.database.run("DELETE FROM member WHERE account_id = (SELECT id FROM account WHERE sign_in = 'stray')");
+    await server.services.database.run(
+      "DELETE FROM member WHERE account_id = (SELECT id FROM account WHERE sign_in = 'stray')",
+    );
     clients.set('stranger', stranger);
     // A job and a package to point at.
-    const { body } = await ines.post<{ job: number }>('/api/scenes/1/handoffs', { revision: 0, reason: 'for the table' });
+    const { body } = await ines.post<{ job: number }>('/api/scenes/1/handoffs', {
+      revision: 0,
+      reason: 'for the table',
+    });
     await ines.job(body.job);
   });
   afterAll(() => server.close());
@@ -37,19 +46,32 @@ describe('every route lets in whom it says, and nobody else', () => {
       const may = lets[route.needs].includes(who);
       it(`${route.method.toUpperCase()} ${route.path}: ${who} ${may ? 'may' : 'may not'}`, async () => {
         // The session of the table's people must outlive signing out and wrong passwords, so those go with a fresh client.
-        const client = route.path === '/api/session' && route.method !== 'get' ? server.client() : clients.get(who)!;
+        const client =
+          route.path === '/api/session' && route.method !== 'get' ? server.client() : clients.get(who)!;
         const path = route.path
-          .replace(':project', 'brannick-pass').replace(':scene', '1').replace(':job', '1').replace(':handoff', '1')
-          .replace(':account', '9999').replace(':version', '9999').replace(':revision', '0').replace(':name', 'manifest.json'); // prettier-ignore
+          .replace(':project', 'brannick-pass')
+          .replace(':scene', '1')
+          .replace(':job', '1')
+          .replace(':handoff', '1')
+          .replace(':account', '9999')
+          .replace(':version', '9999')
+          .replace(':revision', '0')
+          .replace(':name', 'manifest.json');
         const controller = new AbortController();
         const response = await fetch(server.url + path, {
           method: route.method.toUpperCase(),
-          headers: { cookie: client.cookie, ...(route.method === 'get' ? {} : { 'content-type': 'application/json' }) },
+          headers: {
+            cookie: client.cookie,
+            ...(route.method === 'get' ? {} : { 'content-type': 'application/json' }),
+          },
           ...(route.method === 'get' ? {} : { body: '{"nothing":"useful"}' }),
           signal: controller.signal,
         });
         const isStream = response.headers.get('content-type')?.startsWith('text/event-stream');
-        const code = response.ok || isStream ? 'ok' : ((await response.json()) as { error: { code: string } }).error.code;
+        const code =
+          response.ok || isStream
+            ? 'ok'
+            : ((await response.json()) as { error: { code: string } }).error.code;
         controller.abort();
         const refusals = ['not-signed-in', 'not-allowed'];
         if (who === 'stranger' && !may) expect(code).toBe('not-found');

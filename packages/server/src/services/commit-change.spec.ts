@@ -19,8 +19,10 @@ describe('a change', () => {
   const rename = (object: number, from: string, to: string) => ({ kind: 'rename', object, from, to });
   const nameOf = async (object: number) => (await sceneNow()).get(object).name;
   const revision = async () => (await mo.get<Scene>('/api/scenes/1')).body.scene.revision;
-  const sceneNow = async () => openStored(await server.services.scenes.stored(server.services.database, 1, await revision()));
-  const make = async (client: Client, edits: unknown[], base?: number, id: string = randomUUID()) => client.post<Committed>(path, { id, base: base ?? (await revision()), label: 'Rename', edits });
+  const sceneNow = async () =>
+    openStored(await server.services.scenes.stored(server.services.database, 1, await revision()));
+  const make = async (client: Client, edits: unknown[], base?: number, id: string = randomUUID()) =>
+    client.post<Committed>(path, { id, base: base ?? (await revision()), label: 'Rename', edits });
 
   beforeAll(async () => {
     server = await startTestServer();
@@ -32,14 +34,20 @@ describe('a change', () => {
     const before = await revision();
     const name = await nameOf(3);
     expect((await make(mo, [rename(3, name, 'found_by_search')])).body.revision).toBe(before + 1);
-    const found = await mo.get<{ objects: { object: number }[] }>('/api/projects/brannick-pass/search?text=found_by*');
+    const found = await mo.get<{ objects: { object: number }[] }>(
+      '/api/projects/brannick-pass/search?text=found_by*',
+    );
     expect(found.body.objects.map((o) => o.object)).toEqual([3]);
   });
   it('is one change however often it is sent', async () => {
     const id = randomUUID();
     const base = await revision();
     const edit = rename(4, await nameOf(4), 'once');
-    const answers = [await make(mo, [edit], base, id), await make(mo, [edit], base, id), await make(mo, [edit], base, id)];
+    const answers = [
+      await make(mo, [edit], base, id),
+      await make(mo, [edit], base, id),
+      await make(mo, [edit], base, id),
+    ];
     expect(answers.map((a) => a.body.revision)).toEqual([base + 1, base + 1, base + 1]);
     expect(await revision()).toBe(base + 1);
   });
@@ -69,16 +77,24 @@ describe('a change', () => {
   it('of eight writers at once: every one counted, no revision lost or doubled', async () => {
     const base = await revision();
     const names = await Promise.all([...Array(8).keys()].map((i) => nameOf(20 + i)));
-    const answers = await Promise.all(names.map((name, i) => make(i % 2 ? mo : ines, [rename(20 + i, name, `writer_${i}`)], base)));
-    expect(answers.map((a) => a.body.revision).sort((a, b) => a - b)).toEqual([...Array(8).keys()].map((i) => base + 1 + i));
+    const answers = await Promise.all(
+      names.map((name, i) => make(i % 2 ? mo : ines, [rename(20 + i, name, `writer_${i}`)], base)),
+    );
+    expect(answers.map((a) => a.body.revision).sort((a, b) => a - b)).toEqual(
+      [...Array(8).keys()].map((i) => base + 1 + i),
+    );
     for (let i = 0; i < 8; i++) expect(await nameOf(20 + i)).toBe(`writer_${i}`);
-    const index = await server.services.database.rows<{ object_id: number; name: string }>("SELECT object_id, name FROM object_index WHERE scene_id = 1 AND name LIKE 'writer%' ORDER BY object_id");
+    const index = await server.services.database.rows<{ object_id: number; name: string }>(
+      "SELECT object_id, name FROM object_index WHERE scene_id = 1 AND name LIKE 'writer%' ORDER BY object_id",
+    );
     expect(index.map((row) => row.name)).toEqual([...Array(8).keys()].map((i) => `writer_${i}`));
   });
   it('keeps a long log short by snapshots', async () => {
     for (let i = 0; i < 55; i++) await make(mo, [rename(9, await nameOf(9), `long_${i}`)]);
     for (let i = 0; i < 100; i++) {
-      const snapshots = await server.services.database.rows('SELECT revision FROM scene_snapshot WHERE scene_id = 1');
+      const snapshots = await server.services.database.rows(
+        'SELECT revision FROM scene_snapshot WHERE scene_id = 1',
+      );
       if (snapshots.length > 1) break;
       await new Promise((done) => setTimeout(done, 50));
     }
@@ -90,10 +106,18 @@ describe('a change', () => {
   it('reaches an open page as an event', async () => {
     const heard: string[] = [];
     const stop = server.services.events.listen(2, (_, body) => heard.push(body));
-    await mo.post('/api/scenes/2/changes', { id: randomUUID(), base: 0, label: 'Rename tail', edits: [rename(2, await first(2), 'heard')] });
+    await mo.post('/api/scenes/2/changes', {
+      id: randomUUID(),
+      base: 0,
+      label: 'Rename tail',
+      edits: [rename(2, await first(2), 'heard')],
+    });
     for (let i = 0; i < 60 && !heard.length; i++) await new Promise((done) => setTimeout(done, 50));
     stop();
-    expect(JSON.parse(heard[0]!)).toEqual(jasmine.objectContaining({ type: 'change', revision: 1, author: 'Mo Adeyemi' }));
+    expect(JSON.parse(heard[0]!)).toEqual(
+      jasmine.objectContaining({ type: 'change', revision: 1, author: 'Mo Adeyemi' }),
+    );
   });
-  const first = async (object: number) => openStored(await server.services.scenes.stored(server.services.database, 2, 0)).get(object).name;
+  const first = async (object: number) =>
+    openStored(await server.services.scenes.stored(server.services.database, 2, 0)).get(object).name;
 });

@@ -26,7 +26,9 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
   await migrate(address);
   const database = new Database(address);
   // Uploads that broke off with the process that took them.
-  await database.run('DELETE FROM file WHERE NOT complete AND created_at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY');
+  await database.run(
+    'DELETE FROM file WHERE NOT complete AND created_at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY',
+  );
   const logger = pino({ level: options.quiet ? 'silent' : 'info', base: null });
   let runner: JobRunner | null = null;
   const services: Services = {

@@ -9,7 +9,9 @@ export function refreshSoon(services: Services, scene: number, delay = 400): voi
   clearTimeout(waiting.get(scene));
   const timer = setTimeout(() => {
     waiting.delete(scene);
-    refresh(services, scene).catch((error: unknown) => services.log(`scene ${scene} could not be judged`, error));
+    refresh(services, scene).catch((error: unknown) =>
+      services.log(`scene ${scene} could not be judged`, error),
+    );
   }, delay);
   timer.unref();
   waiting.set(scene, timer);

@@ -22,11 +22,18 @@ export class SceneKeeper {
     if (!kept || kept.revision > revision) {
       const from = await snapshotBefore(sql, id, revision);
       const data = (await readSnapshot(sql, id, from))!;
-      kept = { scene: openSnapshot(JSON.parse(gunzipSync(data).toString('utf8')) as SceneSnapshot), revision: from };
+      kept = {
+        scene: openSnapshot(JSON.parse(gunzipSync(data).toString('utf8')) as SceneSnapshot),
+        revision: from,
+      };
     }
     for (const change of await listChanges(sql, id, kept.revision, revision)) {
-      const result = applyChange(kept.scene, { label: change.label, edits: JSON.parse(change.edits) as Edit[] });
-      if (!result.ok) throw new Error(`scene ${id}: revision ${change.revision} does not apply: ${result.detail}`);
+      const result = applyChange(kept.scene, {
+        label: change.label,
+        edits: JSON.parse(change.edits) as Edit[],
+      });
+      if (!result.ok)
+        throw new Error(`scene ${id}: revision ${change.revision} does not apply: ${result.detail}`);
       kept.revision = change.revision;
     }
     this.#kept.delete(id);

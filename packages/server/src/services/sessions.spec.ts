@@ -7,14 +7,22 @@ describe('signing in', () => {
 
   it('stores Argon2id hashes and hashed tokens only', async () => {
     const mo = await server.as('mo');
-    const row = await server.services.database.one<{ password_hash: string }>('SELECT password_hash FROM account LIMIT 1');
+    const row = await server.services.database.one<{ password_hash: string }>(
+      'SELECT password_hash FROM account LIMIT 1',
+    );
     expect(row!.password_hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
     const token = mo.cookie.split('=')[1]!;
-    const sessions = await server.services.database.rows<{ token_hash: Buffer }>('SELECT token_hash FROM session');
+    const sessions = await server.services.database.rows<{ token_hash: Buffer }>(
+      'SELECT token_hash FROM session',
+    );
     expect(sessions.some((s) => s.token_hash.toString('base64url') === token)).toBeFalse();
   });
   it('sets a cookie that scripts cannot read and other sites do not send', async () => {
-    const response = await fetch(`${server.url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"signIn":"mo","password":"brannick"}' });
+    const response = await fetch(`${server.url}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{"signIn":"mo","password":"brannick"}',
+    });
     expect(response.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Strict/);
   });
   it('ends a session when one signs out', async () => {
@@ -26,20 +34,34 @@ describe('signing in', () => {
   });
   it('says the same for a wrong name and a wrong password', async () => {
     const client = server.client();
-    expect(await client.refused('POST', '/api/session', { signIn: 'nobody', password: 'x' })).toBe('sign-in-refused');
-    expect(await client.refused('POST', '/api/session', { signIn: 'tam', password: 'x' })).toBe('sign-in-refused');
+    expect(await client.refused('POST', '/api/session', { signIn: 'nobody', password: 'x' })).toBe(
+      'sign-in-refused',
+    );
+    expect(await client.refused('POST', '/api/session', { signIn: 'tam', password: 'x' })).toBe(
+      'sign-in-refused',
+    );
   });
   it('slows down after ten wrong tries, even for the right password, and says for how long', async () => {
     const client = server.client();
-    for (let i = 0; i < 10; i++) await client.post('/api/session', { signIn: 'ines', password: `wrong ${i}` });
+    for (let i = 0; i < 10; i++)
+      await client.post('/api/session', { signIn: 'ines', password: `wrong ${i}` });
     const answer = await client.post('/api/session', { signIn: 'ines', password: 'brannick' });
     expect(answer.status).toBe(429);
     expect(answer.headers.get('retry-after')).toBe('300');
   });
   it('takes changes from its own pages only', async () => {
     const mo = await server.as('mo');
-    for (const headers of [{ origin: 'https://elsewhere.example' }, { 'sec-fetch-site': 'cross-site' }, { origin: 'null' }]) {
-      const answer = await mo.send<{ error: { code: string } }>('POST', '/api/scenes/1/versions', { note: '' }, headers as Record<string, string>);
+    for (const headers of [
+      { origin: 'https://elsewhere.example' },
+      { 'sec-fetch-site': 'cross-site' },
+      { origin: 'null' },
+    ]) {
+      const answer = await mo.send<{ error: { code: string } }>(
+        'POST',
+        '/api/scenes/1/versions',
+        { note: '' },
+        headers,
+      );
       expect(answer.body.error.code).withContext(JSON.stringify(headers)).toBe('origin-refused');
     }
   });
@@ -63,10 +85,15 @@ describe('bad requests', () => {
     ['an unknown member', '/api/session', '{"signIn":"mo","password":"x","admin":true}'],
   ] as const) {
     it(`with ${what} get one clear error`, async () => {
-      const response = await fetch(server.url + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+      const response = await fetch(server.url + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
       expect(response.status).toBe(400);
       expect(((await response.json()) as { error: { code: string } }).error.code).toBe('request-invalid');
     });
   }
-  it('to an address that is not there are not found', async () => expect(await server.client().refused('GET', '/api/no/such')).toBe('not-found'));
+  it('to an address that is not there are not found', async () =>
+    expect(await server.client().refused('GET', '/api/no/such')).toBe('not-found'));
 });

@@ -2,7 +2,14 @@ import { createHash, randomBytes } from 'node:crypto';
 import { RenquilError } from '@renquil/core';
 import { hash, verify } from '@node-rs/argon2';
 import type { Sql } from '../db/database.js';
-import { countTries, findAccountToSignIn, forgetTries, insertSession, recordTry, type Account } from '../db/people.js';
+import {
+  countTries,
+  findAccountToSignIn,
+  forgetTries,
+  insertSession,
+  recordTry,
+  type Account,
+} from '../db/people.js';
 
 export const sessionDays = 14;
 const tries = { account: 10, address: 60, minutes: 5 };
@@ -18,9 +25,16 @@ export function hashToken(token: string): Buffer {
 let decoy: Promise<string> | undefined;
 
 /** Checks a name and password and opens a session. Takes as long for a name that does not exist. */
-export async function signIn(sql: Sql, name: string, password: string, address: string): Promise<{ account: Account; token: string }> {
+export async function signIn(
+  sql: Sql,
+  name: string,
+  password: string,
+  address: string,
+): Promise<{ account: Account; token: string }> {
   const [byAccount, byAddress] = [`account ${name}`, `address ${address}`];
-  const slowed = (await countTries(sql, byAccount, tries.minutes)) >= tries.account || (await countTries(sql, byAddress, tries.minutes)) >= tries.address;
+  const slowed =
+    (await countTries(sql, byAccount, tries.minutes)) >= tries.account ||
+    (await countTries(sql, byAddress, tries.minutes)) >= tries.address;
   if (slowed) throw new RenquilError('sign-in-slowed', { seconds: tries.minutes * 60 });
   const found = await findAccountToSignIn(sql, name);
   decoy ??= hashPassword(randomBytes(12).toString('hex'));

@@ -1,6 +1,22 @@
 import { createHash } from 'node:crypto';
-import { CheckRun, CompiledConvention, partsConvention, RenquilError, runGate, staysHome, type Gate } from '@renquil/core';
-import { makeReport, openGltf, renamesCsv, renamesSince, reportFile, writeGltf, writeReport } from '@renquil/formats';
+import {
+  CheckRun,
+  CompiledConvention,
+  partsConvention,
+  RenquilError,
+  runGate,
+  staysHome,
+  type Gate,
+} from '@renquil/core';
+import {
+  makeReport,
+  openGltf,
+  renamesCsv,
+  renamesSince,
+  reportFile,
+  writeGltf,
+  writeReport,
+} from '@renquil/formats';
 import { openStored, type StoredScene } from './stored-scene.js';
 import type { Tell } from './tasks.js';
 import { readBack, type ReadBack } from './read-back.js';
@@ -28,7 +44,8 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
   const run = new CheckRun(scene, new CompiledConvention(partsConvention));
   run.all();
   const gate = runGate(run);
-  if (!gate.passes && input.reason === null) throw new RenquilError('handoff-blocked', { count: gate.blockers });
+  if (!gate.passes && input.reason === null)
+    throw new RenquilError('handoff-blocked', { count: gate.blockers });
   tell('Writing', 1, 4);
   const home = staysHome(scene, run.convention).all;
   const glb = writeGltf(source, scene, { without: home });
@@ -52,7 +69,11 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
     gate: { passes: gate.passes, blockers: gate.blockers, warnings: gate.warnings },
     goes: gate.goes,
     stays: gate.stays,
-    files: files.map(({ name, bytes }) => ({ name, bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })),
+    files: files.map(({ name, bytes }) => ({
+      name,
+      bytes: bytes.length,
+      sha256: createHash('sha256').update(bytes).digest('hex'),
+    })),
   };
   files.push({ name: 'manifest.json', bytes: text.encode(`${JSON.stringify(manifest, null, 2)}\n`) });
   return { gate, readBack: back, files };

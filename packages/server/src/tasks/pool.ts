@@ -12,20 +12,32 @@ export interface RunOptions {
 export class TaskPool {
   readonly #pool = new Piscina({
     // Piscina does not map .js to .ts when the sources run directly.
-    filename: new URL(import.meta.url.endsWith('.ts') ? './task.worker.ts' : './task.worker.js', import.meta.url).href,
+    filename: new URL(
+      import.meta.url.endsWith('.ts') ? './task.worker.ts' : './task.worker.js',
+      import.meta.url,
+    ).href,
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 30_000,
   });
 
-  async run<N extends TaskName>(name: N, input: TaskInput<N>, options: RunOptions = {}): Promise<TaskOutput<N>> {
+  async run<N extends TaskName>(
+    name: N,
+    input: TaskInput<N>,
+    options: RunOptions = {},
+  ): Promise<TaskOutput<N>> {
     const { port1, port2 } = new MessageChannel();
-    port1.on('message', (message: { stage: string; done: number; total: number }) => options.progress?.(message.stage, message.done, message.total));
+    port1.on('message', (message: { stage: string; done: number; total: number }) =>
+      options.progress?.(message.stage, message.done, message.total),
+    );
     try {
-      const reply = (await this.#pool.run({ name, input, port: port2 }, {
-        transferList: [port2],
-        ...(options.signal ? { signal: options.signal } : {}),
-      })) as { ok: true; output: TaskOutput<N> } | { ok: false; code: ErrorCode; data: ErrorData };
+      const reply = (await this.#pool.run(
+        { name, input, port: port2 },
+        {
+          transferList: [port2],
+          ...(options.signal ? { signal: options.signal } : {}),
+        },
+      )) as { ok: true; output: TaskOutput<N> } | { ok: false; code: ErrorCode; data: ErrorData };
       if (!reply.ok) throw new RenquilError(reply.code, reply.data);
       return reply.output;
     } finally {

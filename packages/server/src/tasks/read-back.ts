@@ -18,7 +18,11 @@ const tolerance = 1e-6;
  * Opens the written file with a reader that is not ours (@gltf-transform) and compares names, tree and world matrices
  * with the scene that was to be sent.
  */
-export async function readBack(glb: Uint8Array, scene: Scene, without: ReadonlySet<ObjectId>): Promise<ReadBack> {
+export async function readBack(
+  glb: Uint8Array,
+  scene: Scene,
+  without: ReadonlySet<ObjectId>,
+): Promise<ReadBack> {
   const { document, geometry } = await open(glb);
   const problems: string[] = [];
   let objects = 0;
@@ -28,7 +32,14 @@ export async function readBack(glb: Uint8Array, scene: Scene, without: ReadonlyS
   const shown = root.listScenes().flatMap((s) => s.listChildren());
   const hidden = root.listNodes().filter((node) => !node.getParentNode() && !shown.includes(node));
   const stack: { wanted: readonly ObjectId[]; found: Arrived[]; path: string }[] = [
-    { wanted: scene.roots, found: [...new Set(shown), ...hidden.filter((n) => n.getName() || n.listChildren().length || n.getMesh())], path: '' },
+    {
+      wanted: scene.roots,
+      found: [
+        ...new Set(shown),
+        ...hidden.filter((n) => n.getName() || n.listChildren().length || n.getMesh()),
+      ],
+      path: '',
+    },
   ];
   while (stack.length && problems.length < 20) {
     const { wanted, found, path } = stack.pop()!;
@@ -46,7 +57,8 @@ export async function readBack(glb: Uint8Array, scene: Scene, without: ReadonlyS
       const size = Math.max(1, ...scene.world(id).map(Math.abs));
       const apart = distance(scene.world(id), [...node.getWorldMatrix()]);
       // Written as told, sheared matrices cannot be held by a reader that keeps T R S; their worlds are not compared.
-      if (apart > tolerance * size && !('m' in object.local)) problems.push(`"${here}" arrived ${apart.toPrecision(3)} away from its place`);
+      if (apart > tolerance * size && !('m' in object.local))
+        problems.push(`"${here}" arrived ${apart.toPrecision(3)} away from its place`);
       if (!problems.length) arrived++;
       stack.push({ wanted: object.children, found: node.listChildren(), path: here });
     });
@@ -64,7 +76,20 @@ async function open(glb: Uint8Array): Promise<{ document: Document; geometry: bo
     const compressed = (json.extensionsUsed ?? []).some((name) => /draco|meshopt/i.test(name));
     if (!compressed) throw cause;
     const bare = { ...json, nodes: (json.nodes ?? []).map(({ mesh: _mesh, skin: _skin, ...node }) => node) };
-    for (const key of ['meshes', 'skins', 'accessors', 'bufferViews', 'buffers', 'images', 'textures', 'materials', 'animations', 'extensionsRequired', 'extensionsUsed', 'extensions'] as const) {
+    for (const key of [
+      'meshes',
+      'skins',
+      'accessors',
+      'bufferViews',
+      'buffers',
+      'images',
+      'textures',
+      'materials',
+      'animations',
+      'extensionsRequired',
+      'extensionsUsed',
+      'extensions',
+    ] as const) {
       delete (bare as Record<string, unknown>)[key];
     }
     return { document: await io.readJSON({ json: bare, resources: {} }), geometry: false };

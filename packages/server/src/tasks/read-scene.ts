@@ -25,7 +25,12 @@ export function readSceneTask({ file, bytes, resources }: ReadSceneInput, tell: 
   fileKindOf(bytes, file);
   tell('Reading', 0, bytes.length);
   const beside = new Map(resources);
-  const read = readGltf(bytes, file, (path) => beside.get(path) ?? null, (done, total) => tell('Reading', done, total));
+  const read = readGltf(
+    bytes,
+    file,
+    (path) => beside.get(path) ?? null,
+    (done, total) => tell('Reading', done, total),
+  );
   // Once packed, ids stay: packing keeps the order of the nodes.
   const source = packedSource(read.source);
   const scene = source === read.source ? read.scene : sceneOf(source.json);

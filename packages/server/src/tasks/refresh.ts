@@ -2,7 +2,10 @@ import { CheckRun, CompiledConvention, partsConvention, standingOf, type Standin
 import { openStored, packScene, type StoredScene } from './stored-scene.js';
 
 /** How the scene stands now, and, when asked, a new snapshot so that the log to replay stays short. */
-export function refreshTask({ stored, snapshot }: { stored: StoredScene; snapshot: boolean }): { standing: Standing; snapshot: Uint8Array | null } {
+export function refreshTask({ stored, snapshot }: { stored: StoredScene; snapshot: boolean }): {
+  standing: Standing;
+  snapshot: Uint8Array | null;
+} {
   const scene = openStored(stored);
   const run = new CheckRun(scene, new CompiledConvention(partsConvention));
   run.all();

@@ -1,5 +1,12 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { applyChange, openSnapshot, takeSnapshot, type Edit, type Scene, type SceneSnapshot } from '@renquil/core';
+import {
+  applyChange,
+  openSnapshot,
+  takeSnapshot,
+  type Edit,
+  type Scene,
+  type SceneSnapshot,
+} from '@renquil/core';
 
 /** A scene as it crosses threads: a packed snapshot and the edits made since, each list as JSON text. */
 export interface StoredScene {

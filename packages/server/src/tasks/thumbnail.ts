@@ -1,4 +1,13 @@
-import { staysHome, transformPoint, worldBounds, uniteBoxes, type Box, type CompiledConvention, type Scene, type Vec3 } from '@renquil/core';
+import {
+  staysHome,
+  transformPoint,
+  worldBounds,
+  uniteBoxes,
+  type Box,
+  type CompiledConvention,
+  type Scene,
+  type Vec3,
+} from '@renquil/core';
 import { decodeShape, type DecodedPart, type GltfSource } from '@renquil/formats';
 import { PNG } from 'pngjs';
 
@@ -8,7 +17,11 @@ const height = 116;
 const budget = 400_000;
 
 /** A small picture for the library: flat shaded, from the front left, drawn in software with a depth buffer. */
-export function renderThumbnail(scene: Scene, source: GltfSource, convention: CompiledConvention): Uint8Array {
+export function renderThumbnail(
+  scene: Scene,
+  source: GltfSource,
+  convention: CompiledConvention,
+): Uint8Array {
   const home = staysHome(scene, convention).all;
   const parts = new Map<number, DecodedPart[] | null>();
   let box: Box | null = null;
@@ -24,11 +37,23 @@ export function renderThumbnail(scene: Scene, source: GltfSource, convention: Co
     for (const part of parts.get(object.shape) ?? []) {
       if (part.lines) continue;
       drawn += part.indices.length;
-      const [r, g, b, a] = part.material === null ? [0.6, 0.6, 0.6, 1] : scene.materials[part.material]!.colour;
+      const [r, g, b, a] =
+        part.material === null ? [0.6, 0.6, 0.6, 1] : scene.materials[part.material]!.colour;
       if (a < 0.6) continue;
-      const at = (i: number): Vec3 => view(transformPoint(world, [part.positions[3 * i]!, part.positions[3 * i + 1]!, part.positions[3 * i + 2]!]));
+      const at = (i: number): Vec3 =>
+        view(
+          transformPoint(world, [
+            part.positions[3 * i]!,
+            part.positions[3 * i + 1]!,
+            part.positions[3 * i + 2]!,
+          ]),
+        );
       for (let i = 0; i + 2 < part.indices.length; i += 3) {
-        canvas.triangle(at(part.indices[i]!), at(part.indices[i + 1]!), at(part.indices[i + 2]!), [srgb(r), srgb(g), srgb(b)]);
+        canvas.triangle(at(part.indices[i]!), at(part.indices[i + 1]!), at(part.indices[i + 2]!), [
+          srgb(r),
+          srgb(g),
+          srgb(b),
+        ]);
       }
     }
   }
@@ -51,8 +76,13 @@ function viewOf(box: Box): (p: Vec3) => Vec3 {
     const z1 = z * Math.cos(yaw) - x * Math.sin(yaw);
     return [x1, y * Math.cos(tip) - z1 * Math.sin(tip), z1 * Math.cos(tip) + y * Math.sin(tip)];
   };
-  const corners = Array.from({ length: 8 }, (_, i) => turn([i & 1 ? box.max[0] : box.min[0], i & 2 ? box.max[1] : box.min[1], i & 4 ? box.max[2] : box.min[2]]));
-  const range = (k: 0 | 1): [number, number] => [Math.min(...corners.map((c) => c[k])), Math.max(...corners.map((c) => c[k]))];
+  const corners = Array.from({ length: 8 }, (_, i) =>
+    turn([i & 1 ? box.max[0] : box.min[0], i & 2 ? box.max[1] : box.min[1], i & 4 ? box.max[2] : box.min[2]]),
+  );
+  const range = (k: 0 | 1): [number, number] => [
+    Math.min(...corners.map((c) => c[k])),
+    Math.max(...corners.map((c) => c[k])),
+  ];
   const [[x0, x1], [y0, y1]] = [range(0), range(1)];
   const scale = Math.min((width - 16) / Math.max(x1 - x0, 1e-9), (height - 16) / Math.max(y1 - y0, 1e-9));
   return (p) => {
@@ -73,8 +103,14 @@ class Canvas {
     const area = (b[0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (b[1] - a[1]);
     if (!Number.isFinite(area) || Math.abs(area) < 1e-9) return;
     const light = shade(a, b, c);
-    const [left, right] = [Math.max(0, Math.floor(Math.min(a[0], b[0], c[0]))), Math.min(width - 1, Math.ceil(Math.max(a[0], b[0], c[0])))];
-    const [top, bottom] = [Math.max(0, Math.floor(Math.min(a[1], b[1], c[1]))), Math.min(height - 1, Math.ceil(Math.max(a[1], b[1], c[1])))];
+    const [left, right] = [
+      Math.max(0, Math.floor(Math.min(a[0], b[0], c[0]))),
+      Math.min(width - 1, Math.ceil(Math.max(a[0], b[0], c[0]))),
+    ];
+    const [top, bottom] = [
+      Math.max(0, Math.floor(Math.min(a[1], b[1], c[1]))),
+      Math.min(height - 1, Math.ceil(Math.max(a[1], b[1], c[1]))),
+    ];
     for (let y = top; y <= bottom; y++) {
       for (let x = left; x <= right; x++) {
         const u = ((b[0] - x) * (c[1] - y) - (c[0] - x) * (b[1] - y)) / area;

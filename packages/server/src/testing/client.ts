@@ -24,18 +24,31 @@ export class Client {
   delete<T>(path: string): Promise<Answer<T>> {
     return this.send('DELETE', path);
   }
-  async send<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  async send<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
     const isForm = body instanceof FormData;
     const response = await fetch(this.url + path, {
       method,
-      headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }), ...headers },
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(body === undefined || isForm ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
       ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
     });
     const set = response.headers.get('set-cookie');
     if (set) this.cookie = set.split(';')[0]!.endsWith('=') ? '' : set.split(';')[0]!;
     const text = await response.text();
     const json = response.headers.get('content-type')?.includes('json') && text;
-    return { status: response.status, headers: response.headers, body: (json ? JSON.parse(text) : text) as T };
+    return {
+      status: response.status,
+      headers: response.headers,
+      body: (json ? JSON.parse(text) : text) as T,
+    };
   }
   /** The code of the error that this must answer with. */
   async refused(method: string, path: string, body?: unknown): Promise<string> {
@@ -49,8 +62,13 @@ export class Client {
   /** Uploads files and waits for the job to end. */
   async bringIn(project: string, files: Record<string, Uint8Array>): Promise<Job> {
     const form = new FormData();
-    for (const [path, bytes] of Object.entries(files)) form.append('file', new Blob([Buffer.from(bytes)]), path);
-    const { body } = await this.send<{ job: number } & Failed>('POST', `/api/projects/${project}/imports`, form);
+    for (const [path, bytes] of Object.entries(files))
+      form.append('file', new Blob([Buffer.from(bytes)]), path);
+    const { body } = await this.send<{ job: number } & Failed>(
+      'POST',
+      `/api/projects/${project}/imports`,
+      form,
+    );
     if (body.error) throw new Error(`${body.error.code}: ${body.error.text}`);
     return this.job(body.job);
   }
@@ -64,6 +82,11 @@ export class Client {
 }
 export interface Job {
   readonly state: string;
-  readonly result: { readonly scene: number; readonly name: string; readonly objects: number; readonly handoff: number } | null;
+  readonly result: {
+    readonly scene: number;
+    readonly name: string;
+    readonly objects: number;
+    readonly handoff: number;
+  } | null;
   readonly error: { readonly code: string; readonly text: string } | null;
 }

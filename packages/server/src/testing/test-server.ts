@@ -49,7 +49,12 @@ export interface TestServer {
 
 /** The real application on a database of its own, with the demo in it. */
 export async function startTestServer(options: Partial<OpenOptions> = {}): Promise<TestServer> {
-  const opened: Opened = await openServices(await testDatabase(), { demo: true, jobs: true, quiet: true, ...options });
+  const opened: Opened = await openServices(await testDatabase(), {
+    demo: true,
+    jobs: true,
+    quiet: true,
+    ...options,
+  });
   await seedDemo(opened.services);
   const listening: Listening = await listen(createApp(opened.services, null), '127.0.0.1', 0);
   const url = `http://127.0.0.1:${listening.port}`;

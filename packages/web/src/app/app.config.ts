@@ -5,5 +5,9 @@ import { provideNgIconsConfig } from '@ng-icons/core';
 import { routes } from './app.routes';
 
 export const appConfig: ApplicationConfig = {
-  providers: [provideRouter(routes, withComponentInputBinding()), provideHttpClient(), provideNgIconsConfig({ size: '16px', strokeWidth: 1.8 })],
+  providers: [
+    provideRouter(routes, withComponentInputBinding()),
+    provideHttpClient(),
+    provideNgIconsConfig({ size: '16px', strokeWidth: 1.8 }),
+  ],
 };

@@ -15,15 +15,40 @@ const home: CanActivateFn = async () => {
   const router = inject(Router);
   const now = await firstValueFrom(session.known());
   const first = now?.projects[0];
-  return now ? router.createUrlTree(first ? ['/projects', first.slug] : ['/no-project']) : router.createUrlTree(['/sign-in']);
+  return now
+    ? router.createUrlTree(first ? ['/projects', first.slug] : ['/no-project'])
+    : router.createUrlTree(['/sign-in']);
 };
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', canActivate: [home], children: [] },
-  { path: 'sign-in', title: 'Sign in · Renquil', loadComponent: () => import('./people/sign-in').then((m) => m.SignIn) },
-  { path: 'projects/:project', title: 'Library · Renquil', canActivate: [signedIn], loadComponent: () => import('./library/library').then((m) => m.Library) },
-  { path: 'projects/:project/people', title: 'People · Renquil', canActivate: [signedIn], loadComponent: () => import('./people/people').then((m) => m.People) },
+  {
+    path: 'sign-in',
+    title: 'Sign in · Renquil',
+    loadComponent: () => import('./people/sign-in').then((m) => m.SignIn),
+  },
+  {
+    path: 'projects/:project',
+    title: 'Library · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./library/library').then((m) => m.Library),
+  },
+  {
+    path: 'projects/:project/people',
+    title: 'People · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./people/people').then((m) => m.People),
+  },
   { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },
-  { path: 'scenes/:scene/:step', title: 'Workbench · Renquil', canActivate: [signedIn], loadComponent: () => import('./workbench/workbench').then((m) => m.Workbench) },
-  { path: '**', title: 'Not here · Renquil', loadComponent: () => import('./shell/not-here').then((m) => m.NotHere) },
+  {
+    path: 'scenes/:scene/:step',
+    title: 'Workbench · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./workbench/workbench').then((m) => m.Workbench),
+  },
+  {
+    path: '**',
+    title: 'Not here · Renquil',
+    loadComponent: () => import('./shell/not-here').then((m) => m.NotHere),
+  },
 ];

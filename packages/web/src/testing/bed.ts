@@ -21,7 +21,10 @@ export interface Bed {
   /** Lets promises that wait for an answer run on. */
   settle(): Promise<void>;
   /** Answers the next posted change and returns what was sent. */
-  commit(revision: number, missed?: readonly LoggedChange[]): Promise<{ id: string; base: number; label: string }>;
+  commit(
+    revision: number,
+    missed?: readonly LoggedChange[],
+  ): Promise<{ id: string; base: number; label: string }>;
 }
 /** An event stream that never says anything. */
 function quietEvents(): EventSource {
@@ -29,16 +32,32 @@ function quietEvents(): EventSource {
 }
 
 /** The services of a workbench over a scene from an outline, the server answered by the test. */
-export async function workbenchBed(outline: string, { role = 'artist' as Role, changes = [] as LoggedChange[] } = {}): Promise<Bed> {
-  const snapshot: SceneSnapshot = JSON.parse(JSON.stringify(takeSnapshot(sceneFromOutline(outline)))) as SceneSnapshot;
-  spyOn(window, 'EventSource').and.callFake(quietEvents as never);
+export async function workbenchBed(
+  outline: string,
+  { role = 'artist', changes = [] }: { role?: Role; changes?: LoggedChange[] } = {},
+): Promise<Bed> {
+  const snapshot: SceneSnapshot = JSON.parse(
+    JSON.stringify(takeSnapshot(sceneFromOutline(outline))),
+  ) as SceneSnapshot;
+  spyOn(window, 'EventSource').and.callFake(quietEvents);
   TestBed.configureTestingModule({
     providers: [
-      provideHttpClient(), provideHttpClientTesting(), provideRouter([]),
-      { provide: Analysis, useClass: LocalAnalysis }, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState,
-    ], // prettier-ignore
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      provideRouter([]),
+      { provide: Analysis, useClass: LocalAnalysis },
+      OpenScene,
+      LedgerState,
+      BenchState,
+      FindingsState,
+      ArrangeState,
+    ],
   });
-  TestBed.inject(Session).info.set({ account: { id: 1, name: 'Mo Adeyemi' }, projects: [{ slug: 'p', name: 'P', role }], demo: true });
+  TestBed.inject(Session).info.set({
+    account: { id: 1, name: 'Mo Adeyemi' },
+    projects: [{ slug: 'p', name: 'P', role }],
+    demo: true,
+  });
   const http = TestBed.inject(HttpTestingController);
   const open = TestBed.inject(OpenScene);
   const settle = async (): Promise<void> => {
@@ -47,8 +66,22 @@ export async function workbenchBed(outline: string, { role = 'artist' as Role, c
   };
   const opening = open.open(1);
   const revision = changes.at(-1)?.revision ?? 0;
-  const scene = { id: 1, name: 'test', sourceName: 'test.glb', revision, objects: 1, version: 1, unsaved: revision, standing: null, judged: true, updatedAt: '', updatedBy: '' };
-  http.expectOne('/api/scenes/1').flush({ project: { slug: 'p', name: 'P' }, role, scene, snapshot: 0, changes } satisfies OpenedScene);
+  const scene = {
+    id: 1,
+    name: 'test',
+    sourceName: 'test.glb',
+    revision,
+    objects: 1,
+    version: 1,
+    unsaved: revision,
+    standing: null,
+    judged: true,
+    updatedAt: '',
+    updatedBy: '',
+  };
+  http
+    .expectOne('/api/scenes/1')
+    .flush({ project: { slug: 'p', name: 'P' }, role, scene, snapshot: 0, changes } satisfies OpenedScene);
   await settle();
   http.expectOne('/api/scenes/1/snapshots/0').flush(snapshot);
   await opening;

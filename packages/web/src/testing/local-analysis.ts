@@ -1,5 +1,20 @@
 import { signal } from '@angular/core';
-import { applyChange, CheckRun, CompiledConvention, openSnapshot, partsConvention, runGate, runRecipe, standingOf, type Edit, type Finding, type Gate, type ObjectId, type SceneSnapshot, type Standing } from '@renquil/core';
+import {
+  applyChange,
+  CheckRun,
+  CompiledConvention,
+  openSnapshot,
+  partsConvention,
+  runGate,
+  runRecipe,
+  standingOf,
+  type Edit,
+  type Finding,
+  type Gate,
+  type ObjectId,
+  type SceneSnapshot,
+  type Standing,
+} from '@renquil/core';
 import { Subject } from 'rxjs';
 import type { PreviewRequest, PreviewResult } from '../app/state/analysis-messages';
 

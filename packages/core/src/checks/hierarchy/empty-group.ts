@@ -10,7 +10,10 @@ export const emptyGroup = defineCheck({
   reach: 'children',
   source: 'common practice',
   messages: {
-    empty: { short: 'empty group', because: '"{{name}}" groups nothing. It is left from something that was moved or deleted.' },
+    empty: {
+      short: 'empty group',
+      because: '"{{name}}" groups nothing. It is left from something that was moved or deleted.',
+    },
   },
   evaluate(object) {
     if (object.kind !== 'group' || object.children.length) return null;

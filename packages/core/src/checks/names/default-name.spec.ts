@@ -2,7 +2,14 @@ import { testCheck } from '../../testing/check-tester.js';
 import { defaultName } from './default-name.js';
 
 testCheck(defaultName, {
-  valid: ['L_door001_steel_geo : mesh', 'lampshade : mesh', 'boxer : mesh', 'handrail_brass : mesh', 'copyCounter : mesh', 'lines_grp'],
+  valid: [
+    'L_door001_steel_geo : mesh',
+    'lampshade : mesh',
+    'boxer : mesh',
+    'handrail_brass : mesh',
+    'copyCounter : mesh',
+    'lines_grp',
+  ],
   invalid: [
     ...['mesh_0', 'group3', 'Cube', 'Cube_2', 'polySurface12', 'null1', 'Untitled', 'new_2'].map((name) => ({
       scene: `${name} : mesh`,

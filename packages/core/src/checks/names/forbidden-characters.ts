@@ -9,8 +9,14 @@ export const forbiddenCharacters = defineCheck({
   reach: 'object',
   source: 'OpenUSD identifiers (letters, digits, underscore; no digit first); common practice for engines',
   messages: {
-    blankEnd: { short: '{{where}} space', because: '"{{name}}" has a space at its {{end}} that nobody can see.' },
-    character: { short: '{{what}} in name', because: '"{{name}}" has {{what}} at character {{at}}; allowed are letters, digits and underscore.' },
+    blankEnd: {
+      short: '{{where}} space',
+      because: '"{{name}}" has a space at its {{end}} that nobody can see.',
+    },
+    character: {
+      short: '{{what}} in name',
+      because: '"{{name}}" has {{what}} at character {{at}}; allowed are letters, digits and underscore.',
+    },
     digitFirst: { short: 'digit first', because: '"{{name}}" begins with a digit, which is no identifier.' },
   },
   evaluate({ name }) {

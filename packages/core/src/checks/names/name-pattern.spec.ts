@@ -6,7 +6,13 @@ const row = (name: string, kind: string, messageId: string, message: string) => 
   findings: [{ at: `/${name}`, messageId, message }],
 });
 testCheck(namePattern, {
-  valid: ['L_F_sheave001_nylon_geo : mesh', 'lamps_grp', 'cut_vent_003 : mesh', 'cabin_ctrl : control', '"" : mesh'],
+  valid: [
+    'L_F_sheave001_nylon_geo : mesh',
+    'lamps_grp',
+    'cut_vent_003 : mesh',
+    'cabin_ctrl : control',
+    '"" : mesh',
+  ],
   invalid: [
     row('pulleys', 'group', 'missing', 'no type'),
     row('roofShell', 'mesh', 'many', '3 slots missing'),

@@ -13,14 +13,36 @@ export const namePattern = defineCheck<Message>({
   reach: 'object',
   source: 'the convention of the scene',
   messages: {
-    missing: { short: 'no {{slot}}', because: 'A {{kind}} wants a {{slot}}, such as "{{wanted}}", and "{{name}}" has none.' },
-    many: { short: '{{count}} slots missing', because: 'A {{kind}} wants {{slots}}; "{{name}}" has none of them.' },
-    order: { short: '{{slot}} goes first', because: 'In "{{name}}" the {{other}} stands before the {{slot}}; the pattern has them the other way round.' },
-    spelling: { short: '{{wanted}} for {{text}}', because: '"{{text}}" is written "{{wanted}}" in the {{slot}} slot.' },
-    near: { short: 'spelling: {{wanted}}', because: '"{{text}}" is no listed {{slot}}; the nearest is "{{wanted}}".' },
+    missing: {
+      short: 'no {{slot}}',
+      because: 'A {{kind}} wants a {{slot}}, such as "{{wanted}}", and "{{name}}" has none.',
+    },
+    many: {
+      short: '{{count}} slots missing',
+      because: 'A {{kind}} wants {{slots}}; "{{name}}" has none of them.',
+    },
+    order: {
+      short: '{{slot}} goes first',
+      because:
+        'In "{{name}}" the {{other}} stands before the {{slot}}; the pattern has them the other way round.',
+    },
+    spelling: {
+      short: '{{wanted}} for {{text}}',
+      because: '"{{text}}" is written "{{wanted}}" in the {{slot}} slot.',
+    },
+    near: {
+      short: 'spelling: {{wanted}}',
+      because: '"{{text}}" is no listed {{slot}}; the nearest is "{{wanted}}".',
+    },
     case: { short: 'case: {{wanted}}', because: '"{{text}}" should be written "{{wanted}}".' },
-    digits: { short: '{{wanted}} for {{text}}', because: 'The number "{{text}}" should be written "{{wanted}}".' },
-    loose: { short: 'separators', because: 'The words of "{{name}}" are right, but what stands between them is not: "{{wanted}}".' },
+    digits: {
+      short: '{{wanted}} for {{text}}',
+      because: 'The number "{{text}}" should be written "{{wanted}}".',
+    },
+    loose: {
+      short: 'separators',
+      because: 'The words of "{{name}}" are right, but what stands between them is not: "{{wanted}}".',
+    },
   },
   evaluate(object, { convention }) {
     const { name, kind } = object;

@@ -10,7 +10,10 @@ export const notUnique = defineCheck({
   reach: 'same-name',
   source: 'common practice; OpenUSD wants unique names among siblings',
   messages: {
-    shared: { short: 'shared by {{count}}', because: '{{count}} objects are called "{{name}}"; only one may be.' },
+    shared: {
+      short: 'shared by {{count}}',
+      because: '{{count}} objects are called "{{name}}"; only one may be.',
+    },
   },
   evaluate(object, { scene }) {
     const same = scene.withName(object.name);

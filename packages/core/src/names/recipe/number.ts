@@ -33,11 +33,16 @@ export const numberStep: StepDefinition<NumberStep> = {
     for (const i of ordered(step, rows, scene)) {
       const base = bases[i]!;
       const group =
-        step.restart === 'base' ? `${base.before}\u0000${base.after}` : step.restart === 'parent' ? String(rows[i]!.object.parent) : '';
+        step.restart === 'base'
+          ? `${base.before}\u0000${base.after}`
+          : step.restart === 'parent'
+            ? String(rows[i]!.object.parent)
+            : '';
       const count = next.get(group) ?? step.start;
       next.set(group, count + step.by);
       const digits = String(Math.abs(count)).padStart(step.digits, '0');
-      names[i] = base.before + (base.before ? (step.glue ?? '') : '') + (count < 0 ? '-' : '') + digits + base.after;
+      names[i] =
+        base.before + (base.before ? (step.glue ?? '') : '') + (count < 0 ? '-' : '') + digits + base.after;
     }
     return names;
   },
@@ -79,7 +84,8 @@ function lastDigit(name: string): number {
 
 function ordered(step: NumberStep, rows: readonly StepRow[], scene: Scene): number[] {
   const indexes = rows.map((_, i) => i);
-  if (step.order === 'name') return indexes.sort((a, b) => naturalCompare(rows[a]!.name, rows[b]!.name) || a - b);
+  if (step.order === 'name')
+    return indexes.sort((a, b) => naturalCompare(rows[a]!.name, rows[b]!.name) || a - b);
   if (step.order === 'tree') return indexes;
   const axis = { x: 0, y: 1, z: 2 }[step.order] as 0 | 1 | 2;
   const where = rows.map(({ object }) => {

@@ -20,7 +20,11 @@ export interface ResolvedNames {
  * up in the same list is free. Names nobody else has or wants first are given out first, so that one clash does not push
  * every later number on. Only names that would change are looked at: what clashed before stays as it was.
  */
-export function resolveClashes(scene: Scene, wanted: ReadonlyMap<ObjectId, string>, policy: ClashPolicy): ResolvedNames {
+export function resolveClashes(
+  scene: Scene,
+  wanted: ReadonlyMap<ObjectId, string>,
+  policy: ClashPolicy,
+): ResolvedNames {
   const names = new Map<ObjectId, string>();
   const clashes: Clash[] = [];
   const claimed = new Map<string, ObjectId>();
@@ -52,7 +56,7 @@ export function resolveClashes(scene: Scene, wanted: ReadonlyMap<ObjectId, strin
 /** A skipped object keeps its old name, which a later row may have counted on: such rows are skipped too. */
 function withoutStranded(scene: Scene, resolved: ResolvedNames): ResolvedNames {
   const { names, clashes } = resolved;
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     again = false;
     for (const clash of [...clashes]) {
       const kept = scene.get(clash.object).name;

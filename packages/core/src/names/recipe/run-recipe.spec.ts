@@ -10,29 +10,61 @@ const scene = sceneFromOutline(`
     Pulley_RF2 : mesh @2,0,0
   sheave001 : mesh
 `);
-const run = (ids: number[], steps: RecipeStep[], policy?: ClashPolicy) => runRecipe(scene, ids, steps, policy);
-const after = (ids: number[], steps: RecipeStep[], policy?: ClashPolicy) => [...run(ids, steps, policy).names.values()];
+const run = (ids: number[], steps: RecipeStep[], policy?: ClashPolicy) =>
+  runRecipe(scene, ids, steps, policy);
+const after = (ids: number[], steps: RecipeStep[], policy?: ClashPolicy) => [
+  ...run(ids, steps, policy).names.values(),
+];
 const number = (over: Partial<NumberStep> = {}): NumberStep => ({
-  step: 'number', start: 1, by: 1, digits: 3, order: 'tree', restart: 'never', at: 'end', ...over,
-}); // prettier-ignore
+  step: 'number',
+  start: 1,
+  by: 1,
+  digits: 3,
+  order: 'tree',
+  restart: 'never',
+  at: 'end',
+  ...over,
+});
 
 describe('recipe steps', () => {
   it('swap plain words, whole words, any case', () => {
-    expect(after([2, 3, 4], [{ step: 'swap-words', how: 'plain', find: 'pulley', put: 'sheave' }])).toEqual(['sheave1', 'sheave1_dup']);
-    const anyCase: RecipeStep = { step: 'swap-words', how: 'plain', find: 'pulley', put: 'roll', anyCase: true };
+    expect(after([2, 3, 4], [{ step: 'swap-words', how: 'plain', find: 'pulley', put: 'sheave' }])).toEqual([
+      'sheave1',
+      'sheave1_dup',
+    ]);
+    const anyCase: RecipeStep = {
+      step: 'swap-words',
+      how: 'plain',
+      find: 'pulley',
+      put: 'roll',
+      anyCase: true,
+    };
     expect(after([4], [anyCase])).toEqual(['roll_RF2']);
-    expect(after([1, 2], [{ step: 'swap-words', how: 'plain', find: 'pulley', put: 'x', wholeWord: true }])).toEqual(['x1']);
+    expect(
+      after([1, 2], [{ step: 'swap-words', how: 'plain', find: 'pulley', put: 'x', wholeWord: true }]),
+    ).toEqual(['x1']);
     expect(after([2], [{ step: 'swap-words', how: 'plain', find: 'pulley', put: '$&' }])).toEqual(['$&1']);
   });
   it('swap by wildcard, word by word', () => {
-    expect(after([2, 3, 4], [{ step: 'swap-words', how: 'wildcard', find: 'pul*', put: 'sheave' }])).toEqual(['sheave', 'sheave_dup']);
+    expect(after([2, 3, 4], [{ step: 'swap-words', how: 'wildcard', find: 'pul*', put: 'sheave' }])).toEqual([
+      'sheave',
+      'sheave_dup',
+    ]);
   });
   it('swap by expression with groups', () => {
-    const step: RecipeStep = { step: 'swap-words', how: 'regex', find: '^(\\w)ulley_([RL])F(\\d)$', put: '$2_$1$3' };
+    const step: RecipeStep = {
+      step: 'swap-words',
+      how: 'regex',
+      find: '^(\\w)ulley_([RL])F(\\d)$',
+      put: '$2_$1$3',
+    };
     expect(after([4], [step])).toEqual(['R_P2']);
   });
   it('say what is wrong with an expression', () => {
-    const bad = (find: string, put = '') => () => run([2], [{ step: 'swap-words', how: 'regex', find, put }]);
+    const bad =
+      (find: string, put = '') =>
+      () =>
+        run([2], [{ step: 'swap-words', how: 'regex', find, put }]);
     expect(bad('(')).toThrowError(/expression "\(" cannot be read/);
     expect(bad('a(?=b)')).toThrowError(/cannot be read/);
     expect(bad('a', '$1')).toThrowError(/group 1, but the expression has 0/);
@@ -45,16 +77,31 @@ describe('recipe steps', () => {
   });
   it('number in tree order, in place of the old number', () => {
     expect(after([2, 4], [number()])).toEqual(['pulley001', 'Pulley_RF002']);
-    expect(after([2, 4], [number({ glue: '_', start: 10, by: 5, digits: 2 })])).toEqual(['pulley_10', 'Pulley_RF_15']);
+    expect(after([2, 4], [number({ glue: '_', start: 10, by: 5, digits: 2 })])).toEqual([
+      'pulley_10',
+      'Pulley_RF_15',
+    ]);
   });
   it('number along an axis, per base, after a word', () => {
-    expect(after([2, 3, 4], [number({ order: 'x' })])).toEqual(['pulley003', 'pulley1_dup001', 'Pulley_RF002']);
+    expect(after([2, 3, 4], [number({ order: 'x' })])).toEqual([
+      'pulley003',
+      'pulley1_dup001',
+      'Pulley_RF002',
+    ]);
     expect(after([2, 4], [number({ restart: 'base' })])).toEqual(['pulley001', 'Pulley_RF001']);
     expect(after([3], [number({ at: 'after-word', word: 'pulley' })])).toEqual(['pulley001_dup']);
     expect(after([3], [number({ at: 'last-number', start: 7 })])).toEqual(['pulley007_dup']);
   });
   it('add text before and after, once', () => {
-    expect(after([2], [{ step: 'add-text', at: 'before', text: 'L_' }, { step: 'add-text', at: 'after', text: '_geo' }])).toEqual(['L_pulley1_geo']);
+    expect(
+      after(
+        [2],
+        [
+          { step: 'add-text', at: 'before', text: 'L_' },
+          { step: 'add-text', at: 'after', text: '_geo' },
+        ],
+      ),
+    ).toEqual(['L_pulley1_geo']);
     expect(after([2], [{ step: 'add-text', at: 'before', text: 'pul', once: true }])).toEqual([]);
   });
   it('obey their query and their switch, and count what they changed', () => {
@@ -90,7 +137,10 @@ describe('clashes', () => {
       { step: 'swap-words', how: 'regex', find: '^tmp$', put: 'b' },
     ];
     const preview = runRecipe(swap, [1, 2], rot);
-    expect([...preview.names]).toEqual([[1, 'b'], [2, 'a']]);
+    expect([...preview.names]).toEqual([
+      [1, 'b'],
+      [2, 'a'],
+    ]);
     expect(preview.clashes).toEqual([]);
   });
   it('skip also those who counted on a name that is not given up', () => {

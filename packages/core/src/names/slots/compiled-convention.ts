@@ -37,7 +37,8 @@ export class CompiledConvention {
         return [name, { name, rule, words: new Set(rule.words?.map((w) => w.word) ?? []), spelled }];
       }),
     );
-    for (const [kind, parts] of Object.entries(source.patterns)) this.#units.set(kind as Kind, unitsOf(parts));
+    for (const [kind, parts] of Object.entries(source.patterns))
+      this.#units.set(kind as Kind, unitsOf(parts));
   }
   pattern(kind: Kind): readonly PatternPart[] | null {
     return this.source.patterns[kind] ?? null;

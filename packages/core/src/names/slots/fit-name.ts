@@ -13,12 +13,17 @@ export interface SlotSpan {
  * over the pieces left to right, a filled optional slot before a skipped one. Work is bounded by units x pieces, and a
  * name with more pieces than units cannot fit, so the time is linear in the name.
  */
-export function fitName(convention: CompiledConvention, kind: Kind, name: string, from = 0): SlotSpan[] | null {
+export function fitName(
+  convention: CompiledConvention,
+  kind: Kind,
+  name: string,
+  from = 0,
+): SlotSpan[] | null {
   const units = convention.units(kind);
   if (!units) return null;
   const pieces: SlotSpan[] = [];
   const separator = convention.source.separator;
-  for (let start = from; ; ) {
+  for (let start = from; ;) {
     if (pieces.length > units.length) return null;
     const found = separator ? name.indexOf(separator, start) : -1;
     const end = found < 0 ? name.length : found;

@@ -7,11 +7,16 @@ import { editDistance, nearWord } from './near-word.js';
 const parts = new CompiledConvention(partsConvention);
 const slots = (kind: Kind, name: string) =>
   Object.fromEntries([...readName(parts, kind, name).slots].map(([slot, span]) => [slot, span.text]));
-const misfits = (kind: Kind, name: string) => readName(parts, kind, name).misfits.map((m) => `${m.code} ${m.slot} ${m.wanted}`.trim());
+const misfits = (kind: Kind, name: string) =>
+  readName(parts, kind, name).misfits.map((m) => `${m.code} ${m.slot} ${m.wanted}`.trim());
 
 describe('readName with the Parts convention', () => {
   const fitting: [Kind, string, Record<string, string>][] = [
-    ['mesh', 'L_F_sheave001_nylon_geo', { side: 'L', place: 'F', what: 'sheave', number: '001', surface: 'nylon', type: 'geo' }],
+    [
+      'mesh',
+      'L_F_sheave001_nylon_geo',
+      { side: 'L', place: 'F', what: 'sheave', number: '001', surface: 'nylon', type: 'geo' },
+    ],
     ['mesh', 'C_floor001_oak_geo', { side: 'C', what: 'floor', number: '001', surface: 'oak', type: 'geo' }],
     ['mesh', 'handRail012_brass_geo', { what: 'handRail', number: '012', surface: 'brass', type: 'geo' }],
     ['group', 'lamps_grp', { what: 'lamps', type: 'grp' }],
@@ -26,7 +31,11 @@ describe('readName with the Parts convention', () => {
     });
   }
   const wrong: [Kind, string, string[]][] = [
-    ['mesh', 'door_R', ['missing number number', 'missing surface surface', 'missing type geo', 'order side what']],
+    [
+      'mesh',
+      'door_R',
+      ['missing number number', 'missing surface surface', 'missing type geo', 'order side what'],
+    ],
     ['mesh', 'left_back_sheave001_nylon_geo', ['spelling side L', 'spelling place B']],
     ['mesh', 'L_door01_steel_geo', ['digits number 001']],
     ['mesh', 'L_Door001_steel_geo', ['case what door']],
@@ -40,7 +49,9 @@ describe('readName with the Parts convention', () => {
     it(`${name} does not fit as a ${kind}, and says why`, () => expect(misfits(kind, name)).toEqual(wanted));
   }
   it('reads the helper prefix whatever the kind', () => {
-    expect(readName(parts, 'mesh', 'cut_vent_003')).toEqual(jasmine.objectContaining({ fits: true, helper: true }));
+    expect(readName(parts, 'mesh', 'cut_vent_003')).toEqual(
+      jasmine.objectContaining({ fits: true, helper: true }),
+    );
   });
   it('spans point into the name', () => {
     for (const name of ['L_F_sheave001_nylon_geo', 'sheeve_LB_2', 'Pulley_RF2']) {
@@ -57,7 +68,9 @@ describe('readName with the Parts convention', () => {
     };
     for (const unit of ['a_', 'aB', '1a', '_', 'L_']) {
       time(unit.repeat(1000));
-      expect(time(unit.repeat(20_000))).withContext(unit).toBeLessThan(2_000);
+      expect(time(unit.repeat(20_000)))
+        .withContext(unit)
+        .toBeLessThan(2_000);
     }
   });
 });

@@ -4,7 +4,8 @@ import { isDigits, type CompiledConvention } from './compiled-convention.js';
 import { fitName, type SlotSpan } from './fit-name.js';
 import { nearWord } from './near-word.js';
 
-export type MisfitCode = 'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'case' | 'digits' | 'loose';
+export type MisfitCode =
+  'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'case' | 'digits' | 'loose';
 
 /** One thing that keeps a name from its pattern. `slot` says where, `wanted` what would be right. */
 export interface Misfit {
@@ -52,7 +53,8 @@ class Guess {
   ) {
     const parts = convention.pattern(kind) ?? [];
     const rule = (slot: string) => convention.slots.get(slot)?.rule;
-    this.#freeSlot = parts.find((p) => !rule(p.slot)?.words && rule(p.slot)?.digits === undefined)?.slot ?? null;
+    this.#freeSlot =
+      parts.find((p) => !rule(p.slot)?.words && rule(p.slot)?.digits === undefined)?.slot ?? null;
     this.#numberSlot = parts.find((p) => rule(p.slot)?.digits !== undefined)?.slot ?? null;
   }
   take(word: Word, next?: Word): void {
@@ -73,9 +75,16 @@ class Guess {
     }
     const order = parts.map((p) => this.slots.get(p.slot)).filter((s) => s !== undefined);
     const late = order.find((span, i) => i > 0 && span.start < order[i - 1]!.start);
-    if (late) this.#found.push({ code: 'order', slot: order[order.indexOf(late) - 1]!.slot, text: name, wanted: late.slot });
+    if (late)
+      this.#found.push({
+        code: 'order',
+        slot: order[order.indexOf(late) - 1]!.slot,
+        text: name,
+        wanted: late.slot,
+      });
     // Read well, yet not fitting: what stands between the slots is to blame.
-    if (!this.#found.length) this.#found.push({ code: 'loose', slot: '', text: name, wanted: this.#joined() });
+    if (!this.#found.length)
+      this.#found.push({ code: 'loose', slot: '', text: name, wanted: this.#joined() });
     return this.#found;
   }
   #takeNumber(word: Word): void {
@@ -85,7 +94,12 @@ class Guess {
     this.slots.set(slot, { ...word, slot });
     this.#drop('digits');
     if (word.text.length !== digits) {
-      this.#found.push({ code: 'digits', slot, text: word.text, wanted: word.text.replace(/^0+(?=\d)/, '').padStart(digits, '0') });
+      this.#found.push({
+        code: 'digits',
+        slot,
+        text: word.text,
+        wanted: word.text.replace(/^0+(?=\d)/, '').padStart(digits, '0'),
+      });
     }
   }
   #takeListed(word: Word): boolean {
@@ -114,12 +128,21 @@ class Guess {
     for (let i = 0; i < word.text.length; i++) {
       const slot = this.convention
         .pattern(this.kind)
-        ?.find((p) => this.convention.slots.get(p.slot)!.words.has(word.text[i]!) && !taken.some((t) => t.slot === p.slot));
+        ?.find(
+          (p) =>
+            this.convention.slots.get(p.slot)!.words.has(word.text[i]!) &&
+            !taken.some((t) => t.slot === p.slot),
+        );
       if (!slot || this.slots.has(slot.slot)) return false;
       taken.push({ slot: slot.slot, text: word.text[i]!, start: word.start + i, end: word.start + i + 1 });
     }
     for (const span of taken) this.slots.set(span.slot, span);
-    this.#found.push({ code: 'loose', slot: taken[0]!.slot, text: word.text, wanted: taken.map((t) => t.text).join(this.convention.source.separator) });
+    this.#found.push({
+      code: 'loose',
+      slot: taken[0]!.slot,
+      text: word.text,
+      wanted: taken.map((t) => t.text).join(this.convention.source.separator),
+    });
     return true;
   }
   #takeFree(name: string): void {
@@ -127,13 +150,18 @@ class Guess {
     const first = this.#free[0];
     if (slot === null || !first) return;
     const last = this.#free.at(-1)!;
-    const wanted = inCase(this.#free.map((w) => w.text), this.convention.slots.get(slot)!.rule.case ?? 'any');
+    const wanted = inCase(
+      this.#free.map((w) => w.text),
+      this.convention.slots.get(slot)!.rule.case ?? 'any',
+    );
     const text = this.#free.length === 1 ? first.text : name.slice(first.start, last.end);
     this.slots.set(slot, { slot, text, start: first.start, end: last.end });
     if (text !== wanted) this.#found.push({ code: 'case', slot, text, wanted });
   }
   #joined(): string {
-    const glued = new Set((this.convention.pattern(this.kind) ?? []).filter((p) => p.glued).map((p) => p.slot));
+    const glued = new Set(
+      (this.convention.pattern(this.kind) ?? []).filter((p) => p.glued).map((p) => p.slot),
+    );
     let out = '';
     for (const part of this.convention.pattern(this.kind) ?? []) {
       const span = this.slots.get(part.slot);

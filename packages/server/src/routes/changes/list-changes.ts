@@ -4,7 +4,15 @@ import { listChanges, type ChangeRow } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 
 export function changeJson(row: ChangeRow) {
-  return { revision: row.revision, id: row.change_id, author: row.author_name, authorId: row.author, label: row.label, at: row.created_at, edits: JSON.parse(row.edits) as Edit[] };
+  return {
+    revision: row.revision,
+    id: row.change_id,
+    author: row.author_name,
+    authorId: row.author,
+    label: row.label,
+    at: row.created_at,
+    edits: JSON.parse(row.edits) as Edit[],
+  };
 }
 
 export const listSceneChanges = defineRoute({

@@ -10,10 +10,15 @@ export const createHandoff = defineRoute<{ revision: number; reason: string | nu
   path: '/api/scenes/:scene/handoffs',
   needs: 'artist',
   says: 'Starts the job that builds, reads back and stores a package. With open blockers it needs a lead and a reason.',
-  body: Joi.object({ revision: Joi.number().integer().min(0).required(), reason: Joi.string().trim().min(3).max(1000).allow(null).default(null) }),
+  body: Joi.object({
+    revision: Joi.number().integer().min(0).required(),
+    reason: Joi.string().trim().min(3).max(1000).allow(null).default(null),
+  }),
   async handle({ scene, project, account, role, body }, { database, wakeJobs }) {
-    if (body.revision > scene.revision) throw new RenquilError('request-invalid', { detail: `revision ${body.revision} does not exist` });
-    if (body.reason !== null && roles.indexOf(role) < roles.indexOf('lead')) throw new RenquilError('not-allowed', { role, needs: 'A lead can hand off past the gate' });
+    if (body.revision > scene.revision)
+      throw new RenquilError('request-invalid', { detail: `revision ${body.revision} does not exist` });
+    if (body.reason !== null && roles.indexOf(role) < roles.indexOf('lead'))
+      throw new RenquilError('not-allowed', { role, needs: 'A lead can hand off past the gate' });
     const input: HandoffInput = { scene: scene.id, revision: body.revision, reason: body.reason };
     const job = await insertJob(database, project.id, account.id, 'handoff', input);
     wakeJobs();

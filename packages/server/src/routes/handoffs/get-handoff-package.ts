@@ -7,7 +7,10 @@ import { defineRoute } from '../../http/route.js';
 import { attachment } from './get-handoff-file.js';
 
 /** A stored (not packed) zip, file by file and chunk by chunk, so that a big package never stands in memory. */
-async function* zip(sql: Sql, files: readonly { name: string; file_id: number }[]): AsyncGenerator<Uint8Array> {
+async function* zip(
+  sql: Sql,
+  files: readonly { name: string; file_id: number }[],
+): AsyncGenerator<Uint8Array> {
   let ready: Uint8Array[] = [];
   const archive = new Zip((error, data) => {
     if (error) throw error;
@@ -36,7 +39,10 @@ export const getHandoffPackage = defineRoute({
     const id = toId(params['handoff']!);
     const files = await listHandoffFiles(database, id);
     return {
-      headers: { 'Content-Type': 'application/zip', 'Content-Disposition': attachment(`${scene.name}_handoff${id}.zip`) },
+      headers: {
+        'Content-Type': 'application/zip',
+        'Content-Disposition': attachment(`${scene.name}_handoff${id}.zip`),
+      },
       stream: zip(database, files),
     };
   },

@@ -6,7 +6,12 @@ import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
 
 interface Handoffs {
-  handoffs: { id: number; files: { name: string; bytes: number; sha256: string }[]; readBack: { objects: number; arrived: number; problems: string[] }; gate: { passes: boolean } }[];
+  handoffs: {
+    id: number;
+    files: { name: string; bytes: number; sha256: string }[];
+    readBack: { objects: number; arrived: number; problems: string[] };
+    gate: { passes: boolean };
+  }[];
 }
 
 describe('handing off', () => {
@@ -22,11 +27,19 @@ describe('handing off', () => {
   it('is held by the gate, with the count of what holds it', async () => {
     const { body } = await mo.post<{ job: number }>('/api/scenes/1/handoffs', { revision: 0 });
     const job = await mo.job(body.job);
-    expect(job.error).toEqual({ code: 'handoff-blocked', text: 'The gate has 54 open blockers. Give a reason to hand off with them, or fix them first.' });
+    expect(job.error).toEqual({
+      code: 'handoff-blocked',
+      text: 'The gate has 54 open blockers. Give a reason to hand off with them, or fix them first.',
+    });
   });
   it('past the gate is for a lead with a reason', async () => {
-    expect(await mo.refused('POST', '/api/scenes/1/handoffs', { revision: 0, reason: 'I am in a hurry' })).toBe('not-allowed');
-    const { body } = await ines.post<{ job: number }>('/api/scenes/1/handoffs', { revision: 0, reason: 'a look for the light team' });
+    expect(
+      await mo.refused('POST', '/api/scenes/1/handoffs', { revision: 0, reason: 'I am in a hurry' }),
+    ).toBe('not-allowed');
+    const { body } = await ines.post<{ job: number }>('/api/scenes/1/handoffs', {
+      revision: 0,
+      reason: 'a look for the light team',
+    });
     expect((await ines.job(body.job)).state).toBe('done');
   });
   it('makes a package whose checksums hold, without the helpers, that another reader opens', async () => {
@@ -37,15 +50,26 @@ describe('handing off', () => {
       const bytes = files[file.name]!;
       expect(bytes.length).toBe(file.bytes);
       expect(createHash('sha256').update(bytes).digest('hex')).toBe(file.sha256);
-      expect(Buffer.compare(await mo.bytes(`/api/handoffs/${made!.id}/files/${encodeURIComponent(file.name)}`), bytes)).toBe(0);
+      expect(
+        Buffer.compare(
+          await mo.bytes(`/api/handoffs/${made!.id}/files/${encodeURIComponent(file.name)}`),
+          bytes,
+        ),
+      ).toBe(0);
     }
     const glb = made!.files.find((file) => file.name.endsWith('.glb'))!;
     const document = await new NodeIO().registerExtensions(ALL_EXTENSIONS).readBinary(files[glb.name]!);
-    const names = document.getRoot().listNodes().map((node) => node.getName());
+    const names = document
+      .getRoot()
+      .listNodes()
+      .map((node) => node.getName());
     expect(names).toHaveSize(137);
     expect(names.filter((name) => /^(cut|ref)_/.test(name))).toEqual([]);
     expect(made!.readBack).toEqual(jasmine.objectContaining({ objects: 137, arrived: 137, problems: [] }));
-    const manifest = JSON.parse(Buffer.from(files['manifest.json']!).toString()) as { reason: string; files: { name: string; sha256: string }[] };
+    const manifest = JSON.parse(Buffer.from(files['manifest.json']!).toString()) as {
+      reason: string;
+      files: { name: string; sha256: string }[];
+    };
     expect(manifest.reason).toBe('a look for the light team');
     for (const file of manifest.files) expect(made!.files).toContain(jasmine.objectContaining(file));
   });

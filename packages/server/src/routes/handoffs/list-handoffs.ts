@@ -17,7 +17,11 @@ export const listSceneHandoffs = defineRoute({
         at: row.created_at,
         gate: JSON.parse(row.gate) as unknown,
         readBack: JSON.parse(row.read_back) as unknown,
-        files: (await listHandoffFiles(database, row.id)).map(({ name, bytes, sha256 }) => ({ name, bytes: Number(bytes), sha256 })),
+        files: (await listHandoffFiles(database, row.id)).map(({ name, bytes, sha256 }) => ({
+          name,
+          bytes: Number(bytes),
+          sha256,
+        })),
       })),
     );
     return { json: { handoffs } };

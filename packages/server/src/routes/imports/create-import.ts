@@ -16,7 +16,9 @@ export const createImport = defineRoute({
   says: 'Takes the files of one scene as multipart/form-data (a .glb, or a .gltf with its .bin and images; the part name is the path) and starts the job that reads them.',
   async handleRaw({ project, account }, services, request) {
     const files = await receive(services, request);
-    const job = await insertJob(services.database, project.id, account.id, 'import', { files } satisfies ImportInput);
+    const job = await insertJob(services.database, project.id, account.id, 'import', {
+      files,
+    } satisfies ImportInput);
     services.wakeJobs();
     return { status: 202, json: { job } };
   },
@@ -45,14 +47,19 @@ async function receive(services: Services, request: IncomingMessage): Promise<Re
         .then(async () => {
           checkPath(path, files);
           const tooLarge = (): Error => new RenquilError('file-too-large', { file: path, limit });
-          files.push({ path, file: (await storeStream(services.database, stream, services.uploadLimit, tooLarge)).file });
+          files.push({
+            path,
+            file: (await storeStream(services.database, stream, services.uploadLimit, tooLarge)).file,
+          });
         })
         .catch((error: unknown) => {
           stream.resume();
           fail(error);
         });
     });
-    parser.on('filesLimit', () => fail(new RenquilError('request-invalid', { detail: `more than ${mostFiles} files came together` })));
+    parser.on('filesLimit', () =>
+      fail(new RenquilError('request-invalid', { detail: `more than ${mostFiles} files came together` })),
+    );
     parser.on('error', () => fail(new RenquilError('request-invalid', { detail: 'the upload broke off' })));
     parser.on('close', () => done());
     request.on('aborted', () => {
@@ -62,22 +69,33 @@ async function receive(services: Services, request: IncomingMessage): Promise<Re
     request.pipe(parser);
   });
   await work;
-  if (!failed && !files.length) failed = new RenquilError('request-invalid', { detail: 'no file came with it' });
+  if (!failed && !files.length)
+    failed = new RenquilError('request-invalid', { detail: 'no file came with it' });
   if (!failed) return files;
   for (const { file } of files) await deleteIfUnused(services.database, file);
-  throw failed;
+  throw failed as Error;
 }
 
 function parserFor(request: IncomingMessage): busboy.Busboy {
   try {
-    return busboy({ headers: request.headers, preservePath: true, defParamCharset: 'utf8', limits: { files: mostFiles, fields: 0 } });
+    return busboy({
+      headers: request.headers,
+      preservePath: true,
+      defParamCharset: 'utf8',
+      limits: { files: mostFiles, fields: 0 },
+    });
   } catch {
     throw new RenquilError('request-invalid', { detail: 'an upload is sent as multipart/form-data' });
   }
 }
 
 function checkPath(path: string | undefined, files: Received): asserts path is string {
-  if (!path || path.length > 300) throw new RenquilError('request-invalid', { detail: 'every file needs a path of at most 300 characters' });
-  if (path.startsWith('/') || path.split('/').includes('..') || /[\\\0]/.test(path)) throw new RenquilError('upload-unsafe-path', { place: 'The upload', uri: path });
-  if (files.some((file) => file.path === path)) throw new RenquilError('request-invalid', { detail: `${path} came twice` });
+  if (!path || path.length > 300)
+    throw new RenquilError('request-invalid', {
+      detail: 'every file needs a path of at most 300 characters',
+    });
+  if (path.startsWith('/') || path.split('/').includes('..') || /[\\\0]/.test(path))
+    throw new RenquilError('upload-unsafe-path', { place: 'The upload', uri: path });
+  if (files.some((file) => file.path === path))
+    throw new RenquilError('request-invalid', { detail: `${path} came twice` });
 }

@@ -7,7 +7,8 @@ describe('bringing in', () => {
   let server: TestServer;
   let mo: Client;
   const counts = async () => {
-    const of = async (table: string) => Number((await server.services.database.one<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))!.n);
+    const of = async (table: string) =>
+      Number((await server.services.database.one<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`))!.n);
     return { scenes: await of('scene'), files: await of('file'), objects: await of('object_index') };
   };
   beforeAll(async () => {
@@ -25,7 +26,9 @@ describe('bringing in', () => {
     const back = await mo.bytes(`/api/scenes/${job.result!.scene}/source`);
     expect(Buffer.compare(back, model.bytes)).toBe(0);
     expect(Buffer.compare(await mo.bytes(`/api/scenes/${job.result!.scene}/copy`), model.bytes)).toBe(0);
-    const shared = await server.services.database.rows('SELECT DISTINCT source_file FROM scene WHERE name LIKE "left%"');
+    const shared = await server.services.database.rows(
+      'SELECT DISTINCT source_file FROM scene WHERE name LIKE "left%"',
+    );
     expect(shared).toHaveSize(1);
   });
   it('makes a picture that is a PNG', async () => {
@@ -33,16 +36,37 @@ describe('bringing in', () => {
     expect([...png.subarray(0, 8)]).toEqual([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
   });
   it('takes a .gltf with its files from one folder', async () => {
-    const gltf = { asset: { version: '2.0' }, nodes: [{ name: 'n', mesh: 0 }], scenes: [{ nodes: [0] }], meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }], accessors: [{ bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] }], bufferViews: [{ buffer: 0, byteLength: 36 }], buffers: [{ uri: 'data/b.bin', byteLength: 36 }] };
-    const job = await mo.bringIn('brannick-pass', { 'set/t.gltf': Buffer.from(JSON.stringify(gltf)), 'set/data/b.bin': new Uint8Array(36) });
+    const gltf = {
+      asset: { version: '2.0' },
+      nodes: [{ name: 'n', mesh: 0 }],
+      scenes: [{ nodes: [0] }],
+      meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
+      accessors: [
+        { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] },
+      ],
+      bufferViews: [{ buffer: 0, byteLength: 36 }],
+      buffers: [{ uri: 'data/b.bin', byteLength: 36 }],
+    };
+    const job = await mo.bringIn('brannick-pass', {
+      'set/t.gltf': Buffer.from(JSON.stringify(gltf)),
+      'set/data/b.bin': new Uint8Array(36),
+    });
     expect(job.error).toBeNull();
     expect(job.result!.objects).toBe(1);
   });
   const bad: readonly (readonly [string, Record<string, Uint8Array>, RegExp])[] = [
     ['an empty file', { 'a.glb': new Uint8Array(0) }, /a\.glb is empty/],
     ['text', { 'a.txt': Buffer.from('hello') }, /cannot read a\.txt/],
-    ['a .gltf without its buffer', { 'a.gltf': Buffer.from('{"asset":{"version":"2.0"},"buffers":[{"uri":"a.bin","byteLength":4}]}') }, /a\.bin/],
-    ['two scenes at once', { 'a.glb': Buffer.from('glTF'), 'b.glb': Buffer.from('glTF') }, /one scene at a time/],
+    [
+      'a .gltf without its buffer',
+      { 'a.gltf': Buffer.from('{"asset":{"version":"2.0"},"buffers":[{"uri":"a.bin","byteLength":4}]}') },
+      /a\.bin/,
+    ],
+    [
+      'two scenes at once',
+      { 'a.glb': Buffer.from('glTF'), 'b.glb': Buffer.from('glTF') },
+      /one scene at a time/,
+    ],
     ['images alone', { 'a.png': Buffer.from('x'), 'b.png': Buffer.from('y') }, /cannot read/],
   ];
   for (const [what, files, says] of bad) {
@@ -65,7 +89,9 @@ describe('bringing in', () => {
     });
   }
   it('refuses a body that is no upload', async () => {
-    expect(await mo.refused('POST', '/api/projects/brannick-pass/imports', { not: 'a form' })).toBe('request-invalid');
+    expect(await mo.refused('POST', '/api/projects/brannick-pass/imports', { not: 'a form' })).toBe(
+      'request-invalid',
+    );
   });
   it('stops when cancelled and leaves nothing behind', async () => {
     const before = await counts();

@@ -13,6 +13,17 @@ export const getJob = defineRoute({
     if (!job) throw new RenquilError('not-found', { what: 'job' });
     const { id, kind, state, stage, done, total } = job;
     const parse = (text: string | null): unknown => (text === null ? null : JSON.parse(text));
-    return { json: { id, kind, state, stage, done: Number(done), total: Number(total), result: parse(job.result), error: parse(job.error) } };
+    return {
+      json: {
+        id,
+        kind,
+        state,
+        stage,
+        done: Number(done),
+        total: Number(total),
+        result: parse(job.result),
+        error: parse(job.error),
+      },
+    };
   },
 });

@@ -8,6 +8,8 @@ export const listProjectMembers = defineRoute({
   says: 'The people of a project and their roles.',
   async handle({ project }, { database }) {
     const members = await listMembers(database, project.id);
-    return { json: { members: members.map(({ id, sign_in, name, role }) => ({ id, signIn: sign_in, name, role })) } };
+    return {
+      json: { members: members.map(({ id, sign_in, name, role }) => ({ id, signIn: sign_in, name, role })) },
+    };
   },
 });

@@ -33,11 +33,17 @@ export const getProject = defineRoute({
     ]);
     const summaries = scenes.map(sceneSummary);
     const wrong = new Map<string, number>();
-    for (const { standing } of summaries) for (const [check, count] of Object.entries(standing?.byCheck ?? {})) wrong.set(check, (wrong.get(check) ?? 0) + count);
+    for (const { standing } of summaries)
+      for (const [check, count] of Object.entries(standing?.byCheck ?? {}))
+        wrong.set(check, (wrong.get(check) ?? 0) + count);
     const mostWrong = [...wrong]
       .sort((a, b) => b[1] - a[1])
       .slice(0, 6)
-      .map(([check, count]) => ({ check, count, title: checkRegistry.find((c) => c.id === check)?.title ?? check }));
+      .map(([check, count]) => ({
+        check,
+        count,
+        title: checkRegistry.find((c) => c.id === check)?.title ?? check,
+      }));
     return {
       json: {
         project: { slug: project.slug, name: project.name },

@@ -10,6 +10,16 @@ export const searchProject = defineRoute({
   query: Joi.object({ text: Joi.string().min(1).max(200).required() }),
   async handle({ project, query }, { database }) {
     const rows = await searchObjects(database, project.id, query['text']!, 100);
-    return { json: { objects: rows.map((row) => ({ scene: row.scene_id, sceneName: row.scene, object: row.object_id, name: row.name, kind: row.kind })) } };
+    return {
+      json: {
+        objects: rows.map((row) => ({
+          scene: row.scene_id,
+          sceneName: row.scene,
+          object: row.object_id,
+          name: row.name,
+          kind: row.kind,
+        })),
+      },
+    };
   },
 });

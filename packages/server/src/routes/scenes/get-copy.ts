@@ -12,7 +12,11 @@ export const getCopy = defineRoute({
     const stored = await scenes.stored(database, scene.id, scene.revision);
     const bytes = await pool.run('write-copy', { source, sourceName: scene.source_name, stored });
     return {
-      headers: { 'Content-Type': 'model/gltf-binary', 'Content-Disposition': attachment(`${scene.name}.glb`), 'Content-Length': String(bytes.length) },
+      headers: {
+        'Content-Type': 'model/gltf-binary',
+        'Content-Disposition': attachment(`${scene.name}.glb`),
+        'Content-Length': String(bytes.length),
+      },
       stream: (async function* () {
         yield bytes;
       })(),

@@ -11,6 +11,14 @@ export const getScene = defineRoute({
   async handle({ scene, project, role }, { database }) {
     const snapshot = await snapshotBefore(database, scene.id, scene.revision);
     const changes = await listChanges(database, scene.id, snapshot, scene.revision);
-    return { json: { project: { slug: project.slug, name: project.name }, role, scene: sceneSummary(scene), snapshot, changes: changes.map(changeJson) } };
+    return {
+      json: {
+        project: { slug: project.slug, name: project.name },
+        role,
+        scene: sceneSummary(scene),
+        snapshot,
+        changes: changes.map(changeJson),
+      },
+    };
   },
 });

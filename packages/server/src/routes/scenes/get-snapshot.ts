@@ -13,7 +13,11 @@ export const getSnapshot = defineRoute({
     const data = revision < 0 ? null : await readSnapshot(database, scene.id, revision);
     if (!data) throw new RenquilError('not-found', { what: 'snapshot' });
     return {
-      headers: { 'Content-Type': 'application/json', 'Content-Encoding': 'gzip', 'Cache-Control': 'private, max-age=86400' },
+      headers: {
+        'Content-Type': 'application/json',
+        'Content-Encoding': 'gzip',
+        'Cache-Control': 'private, max-age=86400',
+      },
       stream: (async function* () {
         yield data;
       })(),

@@ -9,6 +9,9 @@ export const getThumbnail = defineRoute({
   says: 'A small picture of the scene, as PNG.',
   async handle({ scene }, { database }) {
     if (scene.thumbnail_file === null) throw new RenquilError('not-found', { what: 'picture' });
-    return { headers: { 'Content-Type': 'image/png', 'Cache-Control': 'private, max-age=86400' }, stream: readChunks(database, scene.thumbnail_file) };
+    return {
+      headers: { 'Content-Type': 'image/png', 'Cache-Control': 'private, max-age=86400' },
+      stream: readChunks(database, scene.thumbnail_file),
+    };
   },
 });

@@ -6,7 +6,11 @@ export const watchScene = defineRoute({
   needs: 'viewer',
   says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens.',
   async handleRaw({ scene }, { events }, request, response) {
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+    });
     response.write('retry: 2000\n\n');
     const stop = events.listen(scene.id, (id, body) => response.write(`id: ${id}\ndata: ${body}\n\n`));
     // A comment now and then keeps proxies from closing a quiet stream.

@@ -13,7 +13,11 @@ export const getSession = defineRoute({
     if (!account) return { json: { account: null, projects: [], demo } };
     const projects = await listProjects(database, account.id);
     return {
-      json: { account: { id: account.id, name: account.name }, projects: projects.map(({ slug, name, role }) => ({ slug, name, role })), demo },
+      json: {
+        account: { id: account.id, name: account.name },
+        projects: projects.map(({ slug, name, role }) => ({ slug, name, role })),
+        demo,
+      },
     };
   },
 });

@@ -17,8 +17,19 @@ export const createVersion = defineRoute<{ note: string }>({
       const revision = await lockScene(sql, scene.id);
       if (revision === null) throw new RenquilError('not-found', { what: 'scene' });
       const number = await insertVersion(sql, scene.id, revision, body.note, account.id);
-      await insertEvent(sql, scene.id, { type: 'version', revision, author: account.name, label: `version ${number}` });
-      await recordAudit(sql, scene.project_id, account.id, `saved version ${number}${body.note ? `: ${body.note}` : ''}`, scene.id);
+      await insertEvent(sql, scene.id, {
+        type: 'version',
+        revision,
+        author: account.name,
+        label: `version ${number}`,
+      });
+      await recordAudit(
+        sql,
+        scene.project_id,
+        account.id,
+        `saved version ${number}${body.note ? `: ${body.note}` : ''}`,
+        scene.id,
+      );
       return { number, revision };
     });
     events.wake();

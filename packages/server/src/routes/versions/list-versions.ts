@@ -8,6 +8,16 @@ export const listSceneVersions = defineRoute({
   says: 'The saved versions, newest first.',
   async handle({ scene }, { database }) {
     const rows = await listVersions(database, scene.id);
-    return { json: { versions: rows.map((row) => ({ number: row.number, revision: row.revision, note: row.note, author: row.author_name, at: row.created_at })) } };
+    return {
+      json: {
+        versions: rows.map((row) => ({
+          number: row.number,
+          revision: row.revision,
+          note: row.note,
+          author: row.author_name,
+          at: row.created_at,
+        })),
+      },
+    };
   },
 });

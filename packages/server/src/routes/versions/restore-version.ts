@@ -15,12 +15,23 @@ export const restoreVersion = defineRoute<{ id: string; base: number }>({
     const { database, scenes, pool } = services;
     const version = await findVersion(database, scene.id, toId(params['version']!));
     if (!version) throw new RenquilError('not-found', { what: 'version' });
-    if (body.base !== scene.revision) throw new RenquilError('change-conflict', { detail: `the scene is at revision ${scene.revision}, not ${body.base}` });
-    const [from, to] = [await scenes.stored(database, scene.id, scene.revision), await scenes.stored(database, scene.id, version.revision)];
+    if (body.base !== scene.revision)
+      throw new RenquilError('change-conflict', {
+        detail: `the scene is at revision ${scene.revision}, not ${body.base}`,
+      });
+    const [from, to] = [
+      await scenes.stored(database, scene.id, scene.revision),
+      await scenes.stored(database, scene.id, version.revision),
+    ];
     const edits = await pool.run('plan-restore', { from, to });
     if (!edits.length) return { json: { revision: scene.revision, edits } };
     const label = `Restore version ${version.number}`;
-    const { revision } = await commitChange(services, scene.id, account, { id: body.id, base: scene.revision, label, edits });
+    const { revision } = await commitChange(services, scene.id, account, {
+      id: body.id,
+      base: scene.revision,
+      label,
+      edits,
+    });
     return { json: { revision, edits } };
   },
 });

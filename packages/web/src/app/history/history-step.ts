@@ -34,7 +34,10 @@ export class HistoryStep {
   async load(): Promise<void> {
     const id = this.open.info()!.scene.id;
     try {
-      const [versions, lines] = await Promise.all([firstValueFrom(this.#api.versions(id)), firstValueFrom(this.#api.history(id))]);
+      const [versions, lines] = await Promise.all([
+        firstValueFrom(this.#api.versions(id)),
+        firstValueFrom(this.#api.history(id)),
+      ]);
       this.versions.set(versions);
       this.lines.set(lines);
       this.more.set(lines.length === 100);
@@ -58,9 +61,18 @@ export class HistoryStep {
     this.busy.set(true);
     try {
       await this.open.settled();
-      const { edits } = await firstValueFrom(this.#api.restore(this.open.info()!.scene.id, version.number, { id: crypto.randomUUID(), base: this.open.revision() }));
+      const { edits } = await firstValueFrom(
+        this.#api.restore(this.open.info()!.scene.id, version.number, {
+          id: crypto.randomUUID(),
+          base: this.open.revision(),
+        }),
+      );
       if (edits.length) this.open.took({ label: `Restore version ${version.number}`, edits });
-      this.#toasts.say(edits.length ? `The scene is as it was in version ${version.number}. Undo takes it back.` : `Nothing differs from version ${version.number}.`);
+      this.#toasts.say(
+        edits.length
+          ? `The scene is as it was in version ${version.number}. Undo takes it back.`
+          : `Nothing differs from version ${version.number}.`,
+      );
     } catch (error) {
       this.#toasts.complain(error);
     } finally {

@@ -15,15 +15,24 @@ export interface SaveVersionData {
   template: `
     <form class="sheet w-[460px] max-w-[92vw]" (submit)="save(note.value); $event.preventDefault()">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Save a version</h2>
-      <label class="block px-4 py-3">What changed
-        <textarea #note class="mt-1 block h-20 w-full rounded-md border border-line-strong bg-sheet p-2" maxlength="1000" data-testid="note" (keydown.control.enter)="save(note.value)"></textarea>
+      <label class="block px-4 py-3"
+        >What changed
+        <textarea
+          #note
+          class="mt-1 block h-20 w-full rounded-md border border-line-strong bg-sheet p-2"
+          maxlength="1000"
+          data-testid="note"
+          (keydown.control.enter)="save(note.value)"
+        ></textarea>
       </label>
       @if (error()) {
         <p class="px-4 pb-2 text-block" role="alert">{{ error() }}</p>
       }
       <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
         <button type="button" class="btn" (click)="ref.close(false)">Back</button>
-        <button type="submit" class="btn btn-main" [disabled]="busy()" data-testid="save-note">Save version</button>
+        <button type="submit" class="btn btn-main" [disabled]="busy()" data-testid="save-note">
+          Save version
+        </button>
       </div>
     </form>
   `,

@@ -34,7 +34,8 @@ export class BringIn {
     this.now.set({ what, stage: 'Sending', done: 0, total: 0 });
     this.#upload = this.#api.bringIn(project, files).subscribe({
       next: (event) => {
-        if (event.type === HttpEventType.UploadProgress) this.now.set({ what, stage: 'Sending', done: event.loaded, total: event.total ?? 0 });
+        if (event.type === HttpEventType.UploadProgress)
+          this.now.set({ what, stage: 'Sending', done: event.loaded, total: event.total ?? 0 });
         if (event.type === HttpEventType.Response) this.#follow(event.body!.job, what);
       },
       error: (error: Error) => this.#fail(what, error),
@@ -42,19 +43,22 @@ export class BringIn {
   }
   cancel(): void {
     this.#upload?.unsubscribe();
-    if (this.#job) this.#api.cancelJob(this.#job).subscribe({ error: (error: unknown) => this.#toasts.complain(error) });
+    if (this.#job)
+      this.#api.cancelJob(this.#job).subscribe({ error: (error: unknown) => this.#toasts.complain(error) });
     else this.now.set(null);
   }
   #follow(job: number, what: string): void {
     this.#job = job;
-    this.#jobs.follow(job, ({ stage, done, total }) => this.now.set({ what, stage: stage || 'Waiting', done, total })).subscribe({
-      next: ({ result }) => {
-        this.#end();
-        this.#toasts.say(`${result!.name} is in: ${result!.objects} objects.`);
-        void this.#router.navigate(['/scenes', result!.scene, 'name']);
-      },
-      error: (error: Error) => this.#fail(what, error),
-    });
+    this.#jobs
+      .follow(job, ({ stage, done, total }) => this.now.set({ what, stage: stage || 'Waiting', done, total }))
+      .subscribe({
+        next: ({ result }) => {
+          this.#end();
+          this.#toasts.say(`${result!.name} is in: ${result!.objects} objects.`);
+          void this.#router.navigate(['/scenes', result!.scene, 'name']);
+        },
+        error: (error: Error) => this.#fail(what, error),
+      });
   }
   #fail(what: string, error: Error): void {
     this.#end();

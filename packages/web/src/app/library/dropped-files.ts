@@ -6,7 +6,9 @@ export interface PickedFile {
 
 /** Everything that was dropped, folders opened. */
 export async function filesFromDrop(transfer: DataTransfer): Promise<PickedFile[]> {
-  const entries = [...transfer.items].map((item) => item.webkitGetAsEntry()).filter((entry) => entry !== null);
+  const entries = [...transfer.items]
+    .map((item) => item.webkitGetAsEntry())
+    .filter((entry) => entry !== null);
   if (!entries.length) return filesFromList(transfer.files);
   const found: PickedFile[] = [];
   for (const entry of entries) await collect(entry, found);

@@ -46,7 +46,9 @@ export class Library {
   readonly found = toSignal(
     toObservable(this.search).pipe(
       debounceTime(150),
-      switchMap((text) => (text.trim() ? this.#api.search(this.project(), text.trim()).pipe(catchError(() => of([]))) : of(null))),
+      switchMap((text) =>
+        text.trim() ? this.#api.search(this.project(), text.trim()).pipe(catchError(() => of([]))) : of(null),
+      ),
     ),
     { initialValue: null as FoundObject[] | null },
   );
@@ -58,8 +60,17 @@ export class Library {
       if (this.info()?.scenes.some((scene) => !scene.judged)) void this.load(this.project());
     }, 1500);
     const remove = inject(Commands).add(() => [
-      ...(this.info()?.scenes ?? []).map((scene) => ({ id: `scene-${scene.id}`, title: `Open ${scene.name}`, run: () => document.querySelector<HTMLElement>(`[data-scene="${scene.id}"]`)?.click() })),
-      { id: 'bring-in', title: 'Bring in a scene', off: () => !this.mayEdit(), run: () => document.querySelector<HTMLElement>('[data-bring-in]')?.click() },
+      ...(this.info()?.scenes ?? []).map((scene) => ({
+        id: `scene-${scene.id}`,
+        title: `Open ${scene.name}`,
+        run: () => document.querySelector<HTMLElement>(`[data-scene="${scene.id}"]`)?.click(),
+      })),
+      {
+        id: 'bring-in',
+        title: 'Bring in a scene',
+        off: () => !this.mayEdit(),
+        run: () => document.querySelector<HTMLElement>('[data-bring-in]')?.click(),
+      },
     ]);
     inject(DestroyRef).onDestroy(() => {
       clearInterval(timer);
@@ -89,7 +100,8 @@ export class Library {
   async drop(event: DragEvent): Promise<void> {
     event.preventDefault();
     this.dragging.set(false);
-    if (this.mayEdit() && event.dataTransfer) this.bring.start(this.project(), await filesFromDrop(event.dataTransfer));
+    if (this.mayEdit() && event.dataTransfer)
+      this.bring.start(this.project(), await filesFromDrop(event.dataTransfer));
   }
   choose(field: HTMLInputElement): void {
     if (field.files) this.bring.start(this.project(), filesFromList(field.files));

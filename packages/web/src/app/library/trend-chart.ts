@@ -1,5 +1,13 @@
 import { Component, computed, inject, input } from '@angular/core';
-import { CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler, type ChartConfiguration } from 'chart.js';
+import {
+  CategoryScale,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Filler,
+  type ChartConfiguration,
+} from 'chart.js';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
 import type { LibraryInfo } from '../state/api-types';
 import { Theme } from '../state/theme';
@@ -8,14 +16,31 @@ import { Theme } from '../state/theme';
 @Component({
   selector: 'rq-trend-chart',
   imports: [BaseChartDirective],
-  providers: [provideCharts({ registerables: [CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler] })],
-  template: `<div class="h-36"><canvas baseChart type="line" [data]="data()" [options]="options()" role="img" [attr.aria-label]="label()"></canvas></div>`,
+  providers: [
+    provideCharts({
+      registerables: [CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler],
+    }),
+  ],
+  template: `<div class="h-36">
+    <canvas
+      baseChart
+      type="line"
+      [data]="data()"
+      [options]="options()"
+      role="img"
+      [attr.aria-label]="label()"
+    ></canvas>
+  </div>`,
 })
 export class TrendChart {
   readonly #theme = inject(Theme);
   readonly trend = input.required<LibraryInfo['trend']>();
-  readonly shares = computed(() => this.trend().map(({ named, fitting }) => (named ? Math.round((1000 * fitting) / named) / 10 : 0)));
-  readonly label = computed(() => `Names that fit: ${this.shares()[0]} percent at first, ${this.shares().at(-1)} percent now`);
+  readonly shares = computed(() =>
+    this.trend().map(({ named, fitting }) => (named ? Math.round((1000 * fitting) / named) / 10 : 0)),
+  );
+  readonly label = computed(
+    () => `Names that fit: ${this.shares()[0]} percent at first, ${this.shares().at(-1)} percent now`,
+  );
   readonly data = computed<ChartConfiguration<'line'>['data']>(() => {
     const [line, fill] = this.#colours('--spruce', '--sunk');
     const ink = this.#theme.name() === 'dark' ? '#b9c3bb' : line;
@@ -45,7 +70,13 @@ export class TrendChart {
       layout: { padding: { right: 6 } },
       scales: {
         x: { grid: { display: false }, ticks: { ...ticks, maxTicksLimit: 5, maxRotation: 0 } },
-        y: { min: 0, max: 100, grid: { color: grid! }, border: { display: false }, ticks: { ...ticks, stepSize: 50, callback: (value) => `${value} %` } },
+        y: {
+          min: 0,
+          max: 100,
+          grid: { color: grid! },
+          border: { display: false },
+          ticks: { ...ticks, stepSize: 50, callback: (value) => `${value} %` },
+        },
       },
     };
   });

@@ -6,12 +6,16 @@ import { SignIn } from './sign-in';
 
 describe('the sign-in page', () => {
   const start = async (to?: string) => {
-    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])] });
+    TestBed.configureTestingModule({
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
     const go = spyOn(TestBed.inject(Router), 'navigateByUrl').and.resolveTo(true);
     const fixture = TestBed.createComponent(SignIn);
     if (to !== undefined) fixture.componentRef.setInput('to', to);
     const http = TestBed.inject(HttpTestingController);
-    http.expectOne('/api/people/demo').flush({ people: [{ signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' }] });
+    http
+      .expectOne('/api/people/demo')
+      .flush({ people: [{ signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' }] });
     await fixture.whenStable();
     return { fixture, http, go, page: fixture.nativeElement as HTMLElement };
   };
@@ -39,7 +43,12 @@ describe('the sign-in page', () => {
   it('says in the words of the server why not', async () => {
     const { fixture, page, http } = await start();
     fixture.componentInstance.signIn('mo', 'wrong');
-    http.expectOne('/api/session').flush({ error: { code: 'sign-in-refused', text: 'The name or the password is wrong.' } }, { status: 401, statusText: 'no' });
+    http
+      .expectOne('/api/session')
+      .flush(
+        { error: { code: 'sign-in-refused', text: 'The name or the password is wrong.' } },
+        { status: 401, statusText: 'no' },
+      );
     await fixture.whenStable();
     expect(page.querySelector('[role=alert]')!.textContent).toBe('The name or the password is wrong.');
   });

@@ -16,29 +16,59 @@ const demoPassword = 'brannick';
     <main class="grid h-full place-items-center overflow-y-auto bg-page p-6">
       <div class="w-[420px] max-w-full">
         <div class="mb-5 flex items-center gap-3">
-          <span class="grid size-11 place-items-center rounded-xl bg-spruce"><img src="mark.svg" alt="" class="size-8" /></span>
+          <span class="grid size-11 place-items-center rounded-xl bg-spruce"
+            ><img src="mark.svg" alt="" class="size-8"
+          /></span>
           <div>
             <h1 class="text-[22px] leading-tight font-bold">Renquil</h1>
             <p class="text-ink-2">Arrange, name, check and hand off 3D scenes.</p>
           </div>
         </div>
         <form class="card p-4.5" (ngSubmit)="signIn(name(), password())">
-          <label class="block font-semibold">Name<input class="field mt-1 w-full" name="name" autocomplete="username" required [(ngModel)]="name" /></label>
-          <label class="mt-3 block font-semibold">Password<input class="field mt-1 w-full" name="password" type="password" autocomplete="current-password" required [(ngModel)]="password" /></label>
+          <label class="block font-semibold"
+            >Name<input
+              class="field mt-1 w-full"
+              name="name"
+              autocomplete="username"
+              required
+              [(ngModel)]="name"
+          /></label>
+          <label class="mt-3 block font-semibold"
+            >Password<input
+              class="field mt-1 w-full"
+              name="password"
+              type="password"
+              autocomplete="current-password"
+              required
+              [(ngModel)]="password"
+          /></label>
           @if (error()) {
             <p class="mt-3 text-block" role="alert">{{ error() }}</p>
           }
-          <button type="submit" class="btn btn-main mt-4 w-full justify-center" [disabled]="busy()">Sign in</button>
+          <button type="submit" class="btn btn-main mt-4 w-full justify-center" [disabled]="busy()">
+            Sign in
+          </button>
         </form>
         @if (people()?.length) {
           <section class="mt-5">
             <h2 class="font-bold">Demo people</h2>
-            <p class="text-ink-2">All three have the password <span class="chip">{{ demo }}</span>.</p>
+            <p class="text-ink-2">
+              All three have the password <span class="chip">{{ demo }}</span>.
+            </p>
             <ul class="mt-2 grid gap-2">
               @for (person of people(); track person.signIn) {
                 <li>
-                  <button type="button" class="card flex h-11 w-full items-center gap-3 px-3 text-left hover:bg-sunk" [disabled]="busy()" [attr.data-testid]="'demo-' + person.signIn" (click)="signIn(person.signIn, demo)">
-                    <span class="grid size-7 place-items-center rounded-full bg-[#e3b18f] text-[11px] font-bold text-[#1c2b28]">{{ person.name[0] }}</span>
+                  <button
+                    type="button"
+                    class="card flex h-11 w-full items-center gap-3 px-3 text-left hover:bg-sunk"
+                    [disabled]="busy()"
+                    [attr.data-testid]="'demo-' + person.signIn"
+                    (click)="signIn(person.signIn, demo)"
+                  >
+                    <span
+                      class="grid size-7 place-items-center rounded-full bg-[#e3b18f] text-[11px] font-bold text-[#1c2b28]"
+                      >{{ person.name[0] }}</span
+                    >
                     <strong class="flex-1">{{ person.name }}</strong>
                     <span class="text-ink-2">{{ person.role }}</span>
                   </button>
@@ -61,7 +91,11 @@ export class SignIn {
   readonly password = signal('');
   readonly busy = signal(false);
   readonly error = signal('');
-  readonly people = toSignal(inject(Api).demoPeople().pipe(catchError(() => of([])))); // prettier-ignore
+  readonly people = toSignal(
+    inject(Api)
+      .demoPeople()
+      .pipe(catchError(() => of([]))),
+  );
 
   signIn(name: string, password: string): void {
     this.busy.set(true);

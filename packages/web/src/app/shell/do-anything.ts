@@ -1,5 +1,5 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
@@ -26,7 +26,13 @@ import { Session } from '../state/session';
         (input)="text.set(field.value); at.set(0)"
         (keydown)="key($event)"
       />
-      <div id="anything-list" #list class="max-h-[52vh] overflow-y-auto p-1" role="listbox" aria-label="What can be done">
+      <div
+        id="anything-list"
+        #list
+        class="max-h-[52vh] overflow-y-auto p-1"
+        role="listbox"
+        aria-label="What can be done"
+      >
         @for (one of shown(); track one.id; let i = $index) {
           <button
             type="button"
@@ -66,14 +72,19 @@ export class DoAnything {
       debounceTime(150),
       switchMap((text) => {
         const project = this.#session.info()?.projects[0];
-        return text.trim().length > 1 && project ? this.#api.search(project.slug, text.trim()).pipe(catchError(() => of([]))) : of([]);
+        return text.trim().length > 1 && project
+          ? this.#api.search(project.slug, text.trim()).pipe(catchError(() => of([])))
+          : of([]);
       }),
       map((found) =>
         found.slice(0, 30).map((one): Command => ({
           id: `object-${one.scene}-${one.object}`,
           title: one.name,
           hint: `${one.kind} in ${one.sceneName}`,
-          run: () => void this.#router.navigate(['/scenes', one.scene, 'name'], { queryParams: { object: one.object } }),
+          run: () =>
+            void this.#router.navigate(['/scenes', one.scene, 'name'], {
+              queryParams: { object: one.object },
+            }),
         })),
       ),
       takeUntilDestroyed(),
@@ -82,7 +93,14 @@ export class DoAnything {
   );
   readonly shown = computed<readonly Command[]>(() => {
     const words = this.text().toLowerCase().split(/\s+/).filter(Boolean);
-    const fitting = this.#commands.all().filter((command) => command.id !== 'do-anything' && !command.off?.() && words.every((word) => command.title.toLowerCase().includes(word)));
+    const fitting = this.#commands
+      .all()
+      .filter(
+        (command) =>
+          command.id !== 'do-anything' &&
+          !command.off?.() &&
+          words.every((word) => command.title.toLowerCase().includes(word)),
+      );
     return [...fitting, ...this.#found()];
   });
 

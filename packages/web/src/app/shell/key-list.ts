@@ -21,11 +21,15 @@ const always: readonly (readonly [string, string])[] = [
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Keys</h2>
       <dl class="grid grid-cols-[150px_1fr] gap-y-1.5 overflow-y-auto px-4 py-3">
         @for (line of lines; track line[1]) {
-          <dt><kbd class="chip">{{ line[0] }}</kbd></dt>
+          <dt>
+            <kbd class="chip">{{ line[0] }}</kbd>
+          </dt>
           <dd>{{ line[1] }}</dd>
         }
       </dl>
-      <div class="flex justify-end border-t border-line px-4 py-3"><button type="button" class="btn" (click)="ref.close()">Close</button></div>
+      <div class="flex justify-end border-t border-line px-4 py-3">
+        <button type="button" class="btn" (click)="ref.close()">Close</button>
+      </div>
     </div>
   `,
 })

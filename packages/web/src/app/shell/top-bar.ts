@@ -16,30 +16,61 @@ import { KeyList } from './key-list';
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, NgIcon, RouterLink],
   viewProviders: [provideIcons({ lucideSearch })],
   template: `
-    <a routerLink="/" class="flex items-center gap-2.5 text-[15px] font-bold"><img src="mark.svg" alt="" class="size-6" />Renquil</a>
+    <a routerLink="/" class="flex items-center gap-2.5 text-[15px] font-bold"
+      ><img src="mark.svg" alt="" class="size-6" />Renquil</a
+    >
     <ng-content select="[crumbs]" />
     <span class="flex flex-1 justify-center"><ng-content select="[middle]" /></span>
-    <button type="button" class="flex h-[26px] items-center gap-2 rounded-md bg-spruce-deep px-2.5 text-on-spruce/85 hover:text-on-spruce" data-testid="do-anything" (click)="doAnything()">
-      <ng-icon name="lucideSearch" size="14px" /> <span class="max-[1150px]:hidden">Do anything</span> <kbd class="font-sans text-[11px]">Ctrl K</kbd>
+    <button
+      type="button"
+      class="flex h-[26px] items-center gap-2 rounded-md bg-spruce-deep px-2.5 text-on-spruce/85 hover:text-on-spruce"
+      data-testid="do-anything"
+      (click)="doAnything()"
+    >
+      <ng-icon name="lucideSearch" size="14px" /> <span class="max-[1150px]:hidden">Do anything</span>
+      <kbd class="font-sans text-[11px]">Ctrl K</kbd>
     </button>
     <ng-content select="[right]" />
-    <button type="button" class="grid size-[26px] place-items-center rounded-full bg-[#e3b18f] text-[11px] font-bold text-[#1c2b28]" [cdkMenuTriggerFor]="account" [attr.aria-label]="'Account of ' + session.info()?.account?.name">
+    <button
+      type="button"
+      class="grid size-[26px] place-items-center rounded-full bg-[#e3b18f] text-[11px] font-bold text-[#1c2b28]"
+      [cdkMenuTriggerFor]="account"
+      [attr.aria-label]="'Account of ' + session.info()?.account?.name"
+    >
       {{ session.initials() }}
     </button>
     <ng-template #account>
       <div class="sheet min-w-48 p-1" cdkMenu>
         <p class="px-3 py-1.5 font-bold">{{ session.info()?.account?.name }}</p>
         @for (project of session.info()?.projects; track project.slug) {
-          <a class="btn btn-bare w-full" cdkMenuItem [routerLink]="['/projects', project.slug]">{{ project.name }} <span class="font-normal text-ink-2">{{ project.role }}</span></a>
+          <a class="btn btn-bare w-full" cdkMenuItem [routerLink]="['/projects', project.slug]"
+            >{{ project.name }} <span class="font-normal text-ink-2">{{ project.role }}</span></a
+          >
         }
         <hr class="my-1 border-line" />
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="theme.toggle()">{{ theme.name() === 'light' ? 'Dark' : 'Light' }} colours</button>
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="keys()">Keys</button>
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="signOut()" data-testid="sign-out">Sign out</button>
+        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="theme.toggle()">
+          {{ theme.name() === 'light' ? 'Dark' : 'Light' }} colours
+        </button>
+        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="keys()">
+          Keys
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="signOut()"
+          data-testid="sign-out"
+        >
+          Sign out
+        </button>
       </div>
     </ng-template>
   `,
-  host: { class: 'flex h-[46px] shrink-0 items-center gap-3.5 bg-spruce px-3.5 text-on-spruce', role: 'banner', '(document:keydown)': 'hear($event)' },
+  host: {
+    class: 'flex h-[46px] shrink-0 items-center gap-3.5 bg-spruce px-3.5 text-on-spruce',
+    role: 'banner',
+    '(document:keydown)': 'hear($event)',
+  },
 })
 export class TopBar {
   readonly session = inject(Session);

@@ -1,8 +1,22 @@
-import type { Clash, ClashPolicy, Edit, Finding, Gate, ObjectId, RecipeStep, SceneSnapshot, Standing } from '@renquil/core';
+import type {
+  Clash,
+  ClashPolicy,
+  Edit,
+  Finding,
+  Gate,
+  ObjectId,
+  RecipeStep,
+  SceneSnapshot,
+  Standing,
+} from '@renquil/core';
 
 /** What the page asks of its analysis worker. The worker keeps a copy of the scene and follows every edit. */
 export type ToAnalysis =
-  | { readonly type: 'open'; readonly snapshot: SceneSnapshot; readonly changes: readonly (readonly Edit[])[] }
+  | {
+      readonly type: 'open';
+      readonly snapshot: SceneSnapshot;
+      readonly changes: readonly (readonly Edit[])[];
+    }
   | { readonly type: 'edits'; readonly edits: readonly Edit[] }
   | { readonly type: 'preview'; readonly request: PreviewRequest };
 

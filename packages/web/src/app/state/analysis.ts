@@ -1,7 +1,13 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
 import type { Edit, Finding, Gate, ObjectId, SceneSnapshot, Standing } from '@renquil/core';
 import { Subject } from 'rxjs';
-import type { FindingsDelta, FromAnalysis, PreviewRequest, PreviewResult, ToAnalysis } from './analysis-messages';
+import type {
+  FindingsDelta,
+  FromAnalysis,
+  PreviewRequest,
+  PreviewResult,
+  ToAnalysis,
+} from './analysis-messages';
 
 /**
  * Checks and previews of the open scene, computed in a worker that follows every edit. Previews: only the newest
@@ -24,7 +30,8 @@ export class Analysis implements OnDestroy {
 
   constructor() {
     this.#worker.onmessage = ({ data }: MessageEvent<FromAnalysis>) => this.#hear(data);
-    this.#worker.onerror = (event) => this.broken.set(`the checks stopped: ${event.message || 'their worker did not start'}`);
+    this.#worker.onerror = (event) =>
+      this.broken.set(`the checks stopped: ${event.message || 'their worker did not start'}`);
   }
   open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[]): void {
     this.#send({ type: 'open', snapshot, changes });

@@ -1,4 +1,14 @@
-import { applyChange, CheckRun, CompiledConvention, openSnapshot, partsConvention, runGate, runRecipe, standingOf, type Edit } from '@renquil/core';
+import {
+  applyChange,
+  CheckRun,
+  CompiledConvention,
+  openSnapshot,
+  partsConvention,
+  runGate,
+  runRecipe,
+  standingOf,
+  type Edit,
+} from '@renquil/core';
 import type { FromAnalysis, PreviewRequest, ToAnalysis } from './analysis-messages';
 
 let run: CheckRun | null = null;
@@ -47,7 +57,10 @@ function preview(request: PreviewRequest): void {
   const objects = request.objects.filter((id) => scene.find(id));
   try {
     const made = runRecipe(scene, objects, request.steps, request.policy);
-    tell({ type: 'preview', result: { seq: request.seq, ...made, asked: objects.length, took: performance.now() - began } });
+    tell({
+      type: 'preview',
+      result: { seq: request.seq, ...made, asked: objects.length, took: performance.now() - began },
+    });
   } catch (error) {
     tell({ type: 'preview-error', seq: request.seq, text: (error as Error).message });
   }

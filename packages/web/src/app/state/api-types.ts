@@ -25,7 +25,12 @@ export interface LibraryInfo {
   readonly scenes: readonly SceneSummary[];
   readonly trend: readonly { readonly day: string; readonly named: number; readonly fitting: number }[];
   readonly mostWrong: readonly { readonly check: string; readonly count: number; readonly title: string }[];
-  readonly lately: readonly { readonly who: string; readonly what: string; readonly scene: string | null; readonly at: string }[];
+  readonly lately: readonly {
+    readonly who: string;
+    readonly what: string;
+    readonly scene: string | null;
+    readonly at: string;
+  }[];
 }
 export interface FoundObject {
   readonly scene: number;
@@ -55,7 +60,12 @@ export interface JobInfo {
   readonly stage: string;
   readonly done: number;
   readonly total: number;
-  readonly result: { readonly scene?: number; readonly handoff?: number; readonly name?: string; readonly objects?: number } | null;
+  readonly result: {
+    readonly scene?: number;
+    readonly handoff?: number;
+    readonly name?: string;
+    readonly objects?: number;
+  } | null;
   readonly error: { readonly code: string; readonly text: string } | null;
 }
 export interface VersionInfo {

@@ -3,8 +3,18 @@ import { inject, Injectable } from '@angular/core';
 import type { Edit, SceneSnapshot } from '@renquil/core';
 import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 import type {
-  FoundObject, HandoffInfo, HistoryLine, JobInfo, LibraryInfo, LoggedChange, MemberInfo, OpenedScene, Role, SessionInfo, VersionInfo,
-} from './api-types'; // prettier-ignore
+  FoundObject,
+  HandoffInfo,
+  HistoryLine,
+  JobInfo,
+  LibraryInfo,
+  LoggedChange,
+  MemberInfo,
+  OpenedScene,
+  Role,
+  SessionInfo,
+  VersionInfo,
+} from './api-types';
 
 /** What the server said no to, in its own words; `offline` when it said nothing. */
 export class ApiError extends Error {
@@ -21,7 +31,9 @@ function explained<T>(): OperatorFunction<T, T> {
       const said = (raw.error as { error?: { code: string; text: string } } | null)?.error;
       if (said) return throwError(() => new ApiError(said.code, said.text));
     }
-    return throwError(() => new ApiError('offline', 'The server does not answer. What you did is kept here and sent again.'));
+    return throwError(
+      () => new ApiError('offline', 'The server does not answer. What you did is kept here and sent again.'),
+    );
   });
 }
 
@@ -35,25 +47,39 @@ export class Api {
   #post<T>(path: string, body: unknown): Observable<T> {
     return this.#http.post<T>(`/api/${path}`, body).pipe(explained());
   }
-  demoPeople = () => this.#get<{ people: { signIn: string; name: string; role: Role }[] }>('people/demo').pipe(map((r) => r.people));
-  session = () => this.#get<SessionInfo | { account: null }>('session').pipe(map((info) => (info.account ? info : null)));
-  signIn = (signIn: string, password: string) => this.#post<{ account: { id: number; name: string } }>('session', { signIn, password });
+  demoPeople = () =>
+    this.#get<{ people: { signIn: string; name: string; role: Role }[] }>('people/demo').pipe(
+      map((r) => r.people),
+    );
+  session = () =>
+    this.#get<SessionInfo | { account: null }>('session').pipe(map((info) => (info.account ? info : null)));
+  signIn = (signIn: string, password: string) =>
+    this.#post<{ account: { id: number; name: string } }>('session', { signIn, password });
   signOut = () => this.#http.delete('/api/session').pipe(explained());
 
   library = (project: string) => this.#get<LibraryInfo>(`projects/${project}`);
   search = (project: string, text: string) =>
-    this.#get<{ objects: FoundObject[] }>(`projects/${project}/search?text=${encodeURIComponent(text)}`).pipe(map((r) => r.objects));
-  members = (project: string) => this.#get<{ members: MemberInfo[] }>(`projects/${project}/members`).pipe(map((r) => r.members));
+    this.#get<{ objects: FoundObject[] }>(`projects/${project}/search?text=${encodeURIComponent(text)}`).pipe(
+      map((r) => r.objects),
+    );
+  members = (project: string) =>
+    this.#get<{ members: MemberInfo[] }>(`projects/${project}/members`).pipe(map((r) => r.members));
   addMember = (project: string, member: { signIn: string; name: string; role: Role }) =>
     this.#post<{ id: number; password: string | null }>(`projects/${project}/members`, member);
   setRole = (project: string, account: number, role: Role) =>
     this.#http.put(`/api/projects/${project}/members/${account}`, { role }).pipe(explained());
   /** Upload with progress events; the last one is the response with the job. */
-  bringIn(project: string, files: readonly { path: string; file: Blob }[]): Observable<HttpEvent<{ job: number }>> {
+  bringIn(
+    project: string,
+    files: readonly { path: string; file: Blob }[],
+  ): Observable<HttpEvent<{ job: number }>> {
     const form = new FormData();
     for (const { path, file } of files) form.append('file', file, path);
     return this.#http
-      .post<{ job: number }>(`/api/projects/${project}/imports`, form, { reportProgress: true, observe: 'events' })
+      .post<{ job: number }>(`/api/projects/${project}/imports`, form, {
+        reportProgress: true,
+        observe: 'events',
+      })
       .pipe(explained());
   }
   job = (id: number) => this.#get<JobInfo>(`jobs/${id}`);
@@ -61,15 +87,22 @@ export class Api {
 
   scene = (id: number) => this.#get<OpenedScene>(`scenes/${id}`);
   snapshot = (id: number, revision: number) => this.#get<SceneSnapshot>(`scenes/${id}/snapshots/${revision}`);
-  changesAfter = (id: number, after: number) => this.#get<{ revision: number; changes: LoggedChange[] }>(`scenes/${id}/changes?after=${after}`);
+  changesAfter = (id: number, after: number) =>
+    this.#get<{ revision: number; changes: LoggedChange[] }>(`scenes/${id}/changes?after=${after}`);
   change = (id: number, change: { id: string; base: number; label: string; edits: readonly Edit[] }) =>
     this.#post<{ revision: number; missed: LoggedChange[] }>(`scenes/${id}/changes`, change);
   history = (id: number, before?: number) =>
-    this.#get<{ changes: HistoryLine[] }>(`scenes/${id}/history${before === undefined ? '' : `?before=${before}`}`).pipe(map((r) => r.changes));
-  versions = (id: number) => this.#get<{ versions: VersionInfo[] }>(`scenes/${id}/versions`).pipe(map((r) => r.versions));
-  saveVersion = (id: number, note: string) => this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, { note });
+    this.#get<{ changes: HistoryLine[] }>(
+      `scenes/${id}/history${before === undefined ? '' : `?before=${before}`}`,
+    ).pipe(map((r) => r.changes));
+  versions = (id: number) =>
+    this.#get<{ versions: VersionInfo[] }>(`scenes/${id}/versions`).pipe(map((r) => r.versions));
+  saveVersion = (id: number, note: string) =>
+    this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, { note });
   restore = (id: number, version: number, body: { id: string; base: number }) =>
     this.#post<{ revision: number; edits: Edit[] }>(`scenes/${id}/versions/${version}/restore`, body);
-  handoffs = (id: number) => this.#get<{ handoffs: HandoffInfo[] }>(`scenes/${id}/handoffs`).pipe(map((r) => r.handoffs));
-  handOff = (id: number, revision: number, reason: string | null) => this.#post<{ job: number }>(`scenes/${id}/handoffs`, { revision, reason });
+  handoffs = (id: number) =>
+    this.#get<{ handoffs: HandoffInfo[] }>(`scenes/${id}/handoffs`).pipe(map((r) => r.handoffs));
+  handOff = (id: number, revision: number, reason: string | null) =>
+    this.#post<{ job: number }>(`scenes/${id}/handoffs`, { revision, reason });
 }

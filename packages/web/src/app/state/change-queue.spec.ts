@@ -5,7 +5,13 @@ import { ChangeQueue } from './change-queue';
 
 const outline = 'a\n  b : mesh\n  c : mesh\nd';
 const rename = (object: number, from: string, to: string): Edit => ({ kind: 'rename', object, from, to });
-const theirs = (revision: number, ...edits: Edit[]): LoggedChange => ({ revision, id: `t${revision}`, author: 'Ines', label: 'x', edits });
+const theirs = (revision: number, ...edits: Edit[]): LoggedChange => ({
+  revision,
+  id: `t${revision}`,
+  author: 'Ines',
+  label: 'x',
+  edits,
+});
 
 describe('ChangeQueue', () => {
   const mine = (queue: ChangeQueue, id: string, ...edits: Edit[]): void => {
@@ -45,7 +51,8 @@ describe('ChangeQueue', () => {
       for (let i = 1; i <= 3; i++) {
         const edits = randomEdit(server, random);
         // Ids of new objects are made by both sides; the law here is about changes that do not fight over one.
-        if (edits.some((edit) => edit.kind === 'insert') || !applyChange(server, { label: '', edits }).ok) continue;
+        if (edits.some((edit) => edit.kind === 'insert') || !applyChange(server, { label: '', edits }).ok)
+          continue;
         missed.push(theirs(i, ...edits));
       }
       for (let i = 1; i <= 3; i++) {
@@ -53,9 +60,15 @@ describe('ChangeQueue', () => {
         if (applyChange(queue.scene, { label: '', edits }).ok) queue.add({ id: `m${i}`, label: '', edits });
       }
       queue.rebase(missed);
-      for (const { edits } of queue.pending) expect(applyChange(server, { label: '', edits }).ok).withContext(`seed ${seed}`).toBeTrue();
-      expect(takeSnapshot(queue.scene).objects).withContext(`seed ${seed}`).toEqual(takeSnapshot(server).objects);
-      for (const { edits } of [...queue.pending].reverse()) expect(applyChange(queue.scene, { label: '', edits: invertEdits(edits) }).ok).toBeTrue();
+      for (const { edits } of queue.pending)
+        expect(applyChange(server, { label: '', edits }).ok)
+          .withContext(`seed ${seed}`)
+          .toBeTrue();
+      expect(takeSnapshot(queue.scene).objects)
+        .withContext(`seed ${seed}`)
+        .toEqual(takeSnapshot(server).objects);
+      for (const { edits } of [...queue.pending].reverse())
+        expect(applyChange(queue.scene, { label: '', edits: invertEdits(edits) }).ok).toBeTrue();
     }
   });
 });

@@ -1,6 +1,10 @@
 import { Commands, keysOf } from './commands';
 
-const press = (key: string, more: KeyboardEventInit = {}, target: HTMLElement = document.body): KeyboardEvent => {
+const press = (
+  key: string,
+  more: KeyboardEventInit = {},
+  target: HTMLElement = document.body,
+): KeyboardEvent => {
   const event = new KeyboardEvent('keydown', { key, cancelable: true, ...more });
   Object.defineProperty(event, 'target', { value: target });
   return event;
@@ -17,7 +21,12 @@ describe('Commands', () => {
     const commands = new Commands();
     const ran: string[] = [];
     const command = (id: string, keys: string) => ({ id, title: id, keys, run: () => void ran.push(id) });
-    const remove = commands.add(() => [command('filter', '/'), command('undo', 'Ctrl Z'), command('save', 'Ctrl S'), { ...command('off', 'x'), off: () => true }]);
+    const remove = commands.add(() => [
+      command('filter', '/'),
+      command('undo', 'Ctrl Z'),
+      command('save', 'Ctrl S'),
+      { ...command('off', 'x'), off: () => true },
+    ]);
     const field = document.createElement('input');
     expect(commands.hear(press('/'))).toBeTrue();
     expect(commands.hear(press('/', {}, field))).toBeFalse();

@@ -25,11 +25,14 @@ export class Commands {
   }
   /** Runs the command whose keys were pressed. False when there is none or someone is typing. */
   hear(event: KeyboardEvent): boolean {
-    const typing = event.target instanceof HTMLElement && (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
+    const typing =
+      event.target instanceof HTMLElement &&
+      (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
     const pressed = keysOf(event);
     const command = this.all().find((one) => one.keys?.toLowerCase() === pressed && !one.off?.());
     // In a field, plain letters are text, and undo and redo are the field's own.
-    if (!command || (typing && (!pressed.startsWith('ctrl') || /^ctrl (z|y|shift z)$/.test(pressed)))) return false;
+    if (!command || (typing && (!pressed.startsWith('ctrl') || /^ctrl (z|y|shift z)$/.test(pressed))))
+      return false;
     event.preventDefault();
     command.run();
     return true;
@@ -37,6 +40,11 @@ export class Commands {
 }
 
 export function keysOf(event: KeyboardEvent): string {
-  const shift = event.shiftKey && event.key.length === 1 && !/[a-z]/i.test(event.key) ? '' : event.shiftKey ? 'shift ' : '';
+  const shift =
+    event.shiftKey && event.key.length === 1 && !/[a-z]/i.test(event.key)
+      ? ''
+      : event.shiftKey
+        ? 'shift '
+        : '';
   return `${event.ctrlKey || event.metaKey ? 'ctrl ' : ''}${event.altKey ? 'alt ' : ''}${shift}${event.key.toLowerCase()}`;
 }

@@ -15,7 +15,10 @@ export class Jobs {
       last(),
       map((job) => {
         if (job.state === 'done') return job;
-        throw new ApiError(job.error?.code ?? 'job-cancelled', job.error?.text ?? 'It was cancelled. Nothing was stored.');
+        throw new ApiError(
+          job.error?.code ?? 'job-cancelled',
+          job.error?.text ?? 'It was cancelled. Nothing was stored.',
+        );
       }),
     );
   }

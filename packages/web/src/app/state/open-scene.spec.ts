@@ -37,7 +37,9 @@ describe('OpenScene', () => {
   it('puts what it missed under what was made here', async () => {
     const { open, commit } = await workbenchBed(outline);
     open.apply('mine', [rename(2, 'door', 'gate')]);
-    const missed: LoggedChange[] = [{ revision: 1, id: 'x', author: 'Ines', label: 'theirs', edits: [rename(3, 'seat', 'bench')] }];
+    const missed: LoggedChange[] = [
+      { revision: 1, id: 'x', author: 'Ines', label: 'theirs', edits: [rename(3, 'seat', 'bench')] },
+    ];
     await commit(2, missed);
     expect([open.scene.get(2).name, open.scene.get(3).name, open.revision()]).toEqual(['gate', 'bench', 2]);
   });
@@ -46,9 +48,17 @@ describe('OpenScene', () => {
     open.apply('lost', [rename(2, 'door', 'mine')]);
     open.apply('kept', [rename(3, 'seat', 'bench')]);
     await settle();
-    http.expectOne('/api/scenes/1/changes').flush({ error: { code: 'change-conflict', text: 'Someone else changed this first: it is "theirs".' } }, { status: 409, statusText: 'Conflict' });
+    http
+      .expectOne('/api/scenes/1/changes')
+      .flush(
+        { error: { code: 'change-conflict', text: 'Someone else changed this first: it is "theirs".' } },
+        { status: 409, statusText: 'Conflict' },
+      );
     await settle();
-    http.expectOne('/api/scenes/1/changes?after=0').flush({ revision: 1, changes: [{ revision: 1, id: 't', author: 'Ines', label: 'x', edits: [rename(2, 'door', 'theirs')] }] });
+    http.expectOne('/api/scenes/1/changes?after=0').flush({
+      revision: 1,
+      changes: [{ revision: 1, id: 't', author: 'Ines', label: 'x', edits: [rename(2, 'door', 'theirs')] }],
+    });
     expect((await commit(2)).label).toBe('kept');
     expect([open.scene.get(2).name, open.scene.get(3).name]).toEqual(['theirs', 'bench']);
     expect(open.undoNext()).toBe('kept');
@@ -80,7 +90,12 @@ describe('OpenScene', () => {
   it('says when the scene cannot be opened', async () => {
     const { open, http } = await workbenchBed(outline);
     const again = open.open(9);
-    http.expectOne('/api/scenes/9').flush({ error: { code: 'not-found', text: 'There is no such scene.' } }, { status: 404, statusText: 'Not found' });
+    http
+      .expectOne('/api/scenes/9')
+      .flush(
+        { error: { code: 'not-found', text: 'There is no such scene.' } },
+        { status: 404, statusText: 'Not found' },
+      );
     await again;
     expect([open.state(), open.failure()]).toEqual(['failed', 'There is no such scene.']);
   });

@@ -1,8 +1,17 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { applyChange, CompiledConvention, invertEdits, openSnapshot, partsConvention, Scene, staysHome, type Edit } from '@renquil/core';
+import {
+  applyChange,
+  CompiledConvention,
+  invertEdits,
+  openSnapshot,
+  partsConvention,
+  Scene,
+  staysHome,
+  type Edit,
+} from '@renquil/core';
 import { firstValueFrom, Subject } from 'rxjs';
 import { Analysis } from './analysis';
-import { Api, ApiError } from './api';
+import { Api, type ApiError } from './api';
 import type { LoggedChange, OpenedScene } from './api-types';
 import { ChangeQueue, type Pending } from './change-queue';
 import { redoLabel, stacksFrom, undoLabel, type Done, type Stacks } from './change-stacks';
@@ -39,7 +48,9 @@ export class OpenScene implements OnDestroy {
   readonly undoNext = computed(() => this.#stacks().undo.at(-1)?.label ?? null);
   readonly redoNext = computed(() => this.#stacks().redo.at(-1)?.label ?? null);
   readonly mayEdit = computed(() => (this.info()?.role ?? 'viewer') !== 'viewer');
-  readonly home = computed(() => (this.tick(), staysHome(this.scene, this.convention)), { equal: (a, b) => sameSet(a.all, b.all) });
+  readonly home = computed(() => (this.tick(), staysHome(this.scene, this.convention)), {
+    equal: (a, b) => sameSet(a.all, b.all),
+  });
 
   get scene(): Scene {
     return this.#queue.scene;
@@ -56,7 +67,10 @@ export class OpenScene implements OnDestroy {
         if (!result.ok) throw new Error(`Revision ${change.revision} does not apply: ${result.detail}.`);
       }
       this.#queue = new ChangeQueue(scene);
-      this.#analysis.open(snapshot, info.changes.map((change) => change.edits)); // prettier-ignore
+      this.#analysis.open(
+        snapshot,
+        info.changes.map((change) => change.edits),
+      );
       this.#stacks.set(stacksFrom(info.changes, this.#session.info()?.account.id ?? 0));
       this.revision.set(info.scene.revision);
       this.info.set(info);
@@ -125,7 +139,8 @@ export class OpenScene implements OnDestroy {
     }
     if (!applied.length) return;
     this.tick.update((n) => n + 1);
-    if (applied.some((edits) => edits.some((edit) => edit.kind !== 'rename' && edit.kind !== 'attribute'))) this.drawTick.update((n) => n + 1);
+    if (applied.some((edits) => edits.some((edit) => edit.kind !== 'rename' && edit.kind !== 'attribute')))
+      this.drawTick.update((n) => n + 1);
   }
   async #pump(): Promise<void> {
     if (this.#sending) return;
@@ -134,7 +149,9 @@ export class OpenScene implements OnDestroy {
     for (let head = this.#queue.head; head; head = this.#queue.head) {
       this.saving.set('saving');
       try {
-        const { revision, missed } = await firstValueFrom(this.#api.change(id, { ...head, base: this.revision() }));
+        const { revision, missed } = await firstValueFrom(
+          this.#api.change(id, { ...head, base: this.revision() }),
+        );
         if (missed.length) this.#settle(missed);
         this.#queue.acknowledge(head.id);
         this.revision.set(revision);
@@ -152,7 +169,9 @@ export class OpenScene implements OnDestroy {
       this.#retry = setTimeout(() => void this.#pump(), 2000);
       return true;
     }
-    const { changes, revision } = await firstValueFrom(this.#api.changesAfter(this.info()!.scene.id, this.revision())).catch(() => ({
+    const { changes, revision } = await firstValueFrom(
+      this.#api.changesAfter(this.info()!.scene.id, this.revision()),
+    ).catch(() => ({
       changes: [],
       revision: this.revision(),
     }));
@@ -168,7 +187,9 @@ export class OpenScene implements OnDestroy {
   }
   async #catchUp(): Promise<void> {
     try {
-      const { changes, revision } = await firstValueFrom(this.#api.changesAfter(this.info()!.scene.id, this.revision()));
+      const { changes, revision } = await firstValueFrom(
+        this.#api.changesAfter(this.info()!.scene.id, this.revision()),
+      );
       const unseen = changes.filter((change) => change.revision > this.revision());
       if (!unseen.length || this.#sending) return;
       this.#settle(unseen);
@@ -180,7 +201,8 @@ export class OpenScene implements OnDestroy {
   #settle(missed: readonly LoggedChange[], drop: ReadonlySet<string> = new Set()): void {
     const { applied, lost } = this.#queue.rebase(missed, drop);
     this.#tell(applied);
-    for (const { change, detail } of lost) this.#toasts.complain(`${change.label} was taken back: ${detail}.`);
+    for (const { change, detail } of lost)
+      this.#toasts.complain(`${change.label} was taken back: ${detail}.`);
     this.#forget(lost.map(({ change }) => change));
   }
   #forget(lost: readonly Pending[]): void {

@@ -6,7 +6,9 @@ const key = 'renquil.theme';
 /** Light or dark: the system's choice until someone chooses here; remembered in this browser. */
 @Injectable({ providedIn: 'root' })
 export class Theme {
-  readonly name = signal<ThemeName>(stored() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'));
+  readonly name = signal<ThemeName>(
+    stored() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'),
+  );
   constructor() {
     effect(() => (document.documentElement.dataset['theme'] = this.name()));
   }

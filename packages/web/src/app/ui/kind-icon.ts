@@ -1,6 +1,15 @@
 import { Component, computed, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideBox, lucideBoxSelect, lucideCrosshair, lucideFolder, lucideLightbulb, lucideLocate, lucideSpline, lucideVideo } from '@ng-icons/lucide';
+import {
+  lucideBox,
+  lucideBoxSelect,
+  lucideCrosshair,
+  lucideFolder,
+  lucideLightbulb,
+  lucideLocate,
+  lucideSpline,
+  lucideVideo,
+} from '@ng-icons/lucide';
 import type { Kind } from '@renquil/core';
 
 const icons: Record<Kind, string> = {
@@ -17,7 +26,18 @@ const icons: Record<Kind, string> = {
 @Component({
   selector: 'rq-kind',
   imports: [NgIcon],
-  viewProviders: [provideIcons({ lucideBox, lucideBoxSelect, lucideCrosshair, lucideFolder, lucideLightbulb, lucideLocate, lucideSpline, lucideVideo })],
+  viewProviders: [
+    provideIcons({
+      lucideBox,
+      lucideBoxSelect,
+      lucideCrosshair,
+      lucideFolder,
+      lucideLightbulb,
+      lucideLocate,
+      lucideSpline,
+      lucideVideo,
+    }),
+  ],
   template: `<ng-icon [name]="icon()" [title]="of()" size="15px" />`,
   host: { class: 'inline-flex shrink-0 text-ink-2' },
 })

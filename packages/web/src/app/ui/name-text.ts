@@ -4,10 +4,13 @@ import { namePieces } from './name-pieces';
 /** A name as text: what is unseen becomes visible, direction stays inside, nothing is ever markup. */
 @Component({
   selector: 'rq-name',
-  template: `<bdi
-    >@for (piece of pieces(); track $index) {<span [class]="piece.bad ? 'rounded-[2px] bg-block/20 text-block' : ''">{{ piece.text }}</span
-    >} @empty {<i class="text-ink-3">no name</i>}</bdi
-  >`,
+  template: `<bdi>
+    @for (piece of pieces(); track $index) {
+      <span [class]="piece.bad ? 'rounded-[2px] bg-block/20 text-block' : ''">{{ piece.text }}</span>
+    } @empty {
+      <i class="text-ink-3">no name</i>
+    }
+  </bdi>`,
   host: { class: 'inline-block min-w-0 truncate font-mono whitespace-pre' },
 })
 export class NameText {

@@ -7,7 +7,12 @@ export class PaneSizes {
   of(name: string, fallback: readonly number[]): readonly number[] {
     try {
       const kept: unknown = JSON.parse(localStorage.getItem(`renquil.panes.${name}`) ?? 'null');
-      if (Array.isArray(kept) && kept.length === fallback.length && kept.every((n) => typeof n === 'number' && n > 0)) return kept as number[];
+      if (
+        Array.isArray(kept) &&
+        kept.length === fallback.length &&
+        kept.every((n) => typeof n === 'number' && n > 0)
+      )
+        return kept as number[];
     } catch {
       // Unreadable: as if nothing was kept.
     }

@@ -8,7 +8,11 @@ import { ToastList } from '../state/toast-list';
   imports: [NgIcon],
   viewProviders: [provideIcons({ lucideX })],
   template: `
-    <div class="fixed bottom-14 left-1/2 z-50 flex -translate-x-1/2 flex-col items-center gap-2" aria-live="polite" role="status">
+    <div
+      class="fixed bottom-14 left-1/2 z-50 flex -translate-x-1/2 flex-col items-center gap-2"
+      aria-live="polite"
+      role="status"
+    >
       @for (toast of list.toasts(); track toast.id) {
         <div
           class="flex max-w-xl items-start gap-3 rounded-lg border px-3 py-2"
@@ -16,7 +20,14 @@ import { ToastList } from '../state/toast-list';
           data-testid="toast"
         >
           <span>{{ toast.text }}</span>
-          <button type="button" class="mt-px" aria-label="Put this message away" (click)="list.dismiss(toast.id)"><ng-icon name="lucideX" /></button>
+          <button
+            type="button"
+            class="mt-px"
+            aria-label="Put this message away"
+            (click)="list.dismiss(toast.id)"
+          >
+            <ng-icon name="lucideX" />
+          </button>
         </div>
       }
     </div>

@@ -1,6 +1,13 @@
 import { Component, inject, input, output } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideArrowDown, lucideArrowUp, lucideFunnel, lucideListTree, lucideSave, lucideTextCursorInput } from '@ng-icons/lucide';
+import {
+  lucideArrowDown,
+  lucideArrowUp,
+  lucideFunnel,
+  lucideListTree,
+  lucideSave,
+  lucideTextCursorInput,
+} from '@ng-icons/lucide';
 import { kinds, type Kind, type Severity } from '@renquil/core';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
@@ -15,9 +22,23 @@ import type { StepName } from './steps';
 @Component({
   selector: 'rq-tool-row',
   imports: [CountPipe, NgIcon, SeverityMark],
-  viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideFunnel, lucideListTree, lucideSave, lucideTextCursorInput })],
+  viewProviders: [
+    provideIcons({
+      lucideArrowDown,
+      lucideArrowUp,
+      lucideFunnel,
+      lucideListTree,
+      lucideSave,
+      lucideTextCursorInput,
+    }),
+  ],
   templateUrl: './tool-row.html',
-  host: { class: 'flex min-h-[42px] shrink-0 flex-wrap items-center gap-2.5 border-b border-line bg-page px-3.5 py-1.5', role: 'toolbar', 'aria-label': 'Tools of this step' },
+  host: {
+    class:
+      'flex min-h-[42px] shrink-0 flex-wrap items-center gap-2.5 border-b border-line bg-page px-3.5 py-1.5',
+    role: 'toolbar',
+    'aria-label': 'Tools of this step',
+  },
 })
 export class ToolRow {
   readonly open = inject(OpenScene);

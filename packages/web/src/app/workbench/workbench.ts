@@ -25,7 +25,18 @@ import { workbenchCommands } from './workbench-commands';
 /** One scene at one step: the bar with the steps, the tool row of the step, the step's room. */
 @Component({
   selector: 'rq-workbench',
-  imports: [ArrangeStep, CheckStep, CountPipe, HandoffStep, HistoryStep, NameStep, NgIcon, RouterLink, ToolRow, TopBar],
+  imports: [
+    ArrangeStep,
+    CheckStep,
+    CountPipe,
+    HandoffStep,
+    HistoryStep,
+    NameStep,
+    NgIcon,
+    RouterLink,
+    ToolRow,
+    TopBar,
+  ],
   providers: [Analysis, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
   templateUrl: './workbench.html',
@@ -48,7 +59,11 @@ export class Workbench {
     const standing = this.analysis.standing();
     if (!standing) return {};
     const { byCheck, counts } = standing;
-    return { arrange: byCheck['empty-group'] ?? 0, name: standing.named - standing.fitting, check: counts.blocker + counts.warning + counts.note };
+    return {
+      arrange: byCheck['empty-group'] ?? 0,
+      name: standing.named - standing.fitting,
+      check: counts.blocker + counts.warning + counts.note,
+    };
   });
   readonly version = computed(() => {
     const info = this.open.info();
@@ -78,7 +93,10 @@ export class Workbench {
     void this.#router.navigate(['/scenes', this.scene(), step]);
   }
   saveVersion(): void {
-    const ref = this.#dialog.open<boolean>(SaveVersion, { ariaLabel: 'Save a version', data: { scene: Number(this.scene()), settled: () => this.open.settled() } });
+    const ref = this.#dialog.open<boolean>(SaveVersion, {
+      ariaLabel: 'Save a version',
+      data: { scene: Number(this.scene()), settled: () => this.open.settled() },
+    });
     ref.closed.subscribe((saved) => {
       if (saved) void this.open.refreshInfo();
     });

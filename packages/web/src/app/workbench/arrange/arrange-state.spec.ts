@@ -7,12 +7,20 @@ import { ArrangeState } from './arrange-state';
 describe('arranging', () => {
   const start = async () => {
     const bed = await workbenchBed('a\n  b\n    c\nd\ne');
-    const tree = () => outlineOf(bed.open.scene).replace(/ : \w+/g, '').trim();
+    const tree = () =>
+      outlineOf(bed.open.scene)
+        .replace(/ : \w+/g, '')
+        .trim();
     return { ...bed, tree, arrange: TestBed.inject(ArrangeState) };
   };
   it('puts what is picked under the last picked, in order', async () => {
     const { arrange, ledger, tree, open } = await start();
-    for (const [id, how] of [[4, 'only'], [5, 'toggle'], [2, 'toggle']] as const) ledger.pick(id, how); // prettier-ignore
+    for (const [id, how] of [
+      [4, 'only'],
+      [5, 'toggle'],
+      [2, 'toggle'],
+    ] as const)
+      ledger.pick(id, how);
     arrange.parentToLast();
     expect(tree()).toBe('a\n  b\n    c\n    d\n    e');
     open.undo();

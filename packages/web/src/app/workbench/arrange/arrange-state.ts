@@ -18,7 +18,9 @@ export class ArrangeState {
     const picked = this.picked();
     const parent = this.#ledger.picking().active;
     if (picked.length < 2 || parent === null) return;
-    const moves = picked.filter((id) => id !== parent).map((object): MoveRequest => ({ object, under: parent }));
+    const moves = picked
+      .filter((id) => id !== parent)
+      .map((object): MoveRequest => ({ object, under: parent }));
     this.#move(`Put ${moves.length} under ${this.#name(parent)}`, moves);
   }
   /** One level up, to just after the old parent. */
@@ -30,7 +32,10 @@ export class ArrangeState {
       const above = scene.get(parent).parent;
       return [{ object: id, under: above, index: scene.childrenOf(above).indexOf(parent) + 1 }];
     });
-    this.#move(`Lift out ${moves.length === 1 ? this.#name(moves[0]!.object) : moves.length}`, moves.reverse());
+    this.#move(
+      `Lift out ${moves.length === 1 ? this.#name(moves[0]!.object) : moves.length}`,
+      moves.reverse(),
+    );
   }
   shift(by: 1 | -1): void {
     const { active } = this.#ledger.picking();
@@ -39,12 +44,20 @@ export class ArrangeState {
     const { parent } = scene.get(active);
     const index = scene.childrenOf(parent).indexOf(active) + by;
     if (index < 0 || index >= scene.childrenOf(parent).length) return;
-    this.#move(`Move ${this.#name(active)} ${by < 0 ? 'up' : 'down'}`, [{ object: active, under: parent, index }]);
+    this.#move(`Move ${this.#name(active)} ${by < 0 ? 'up' : 'down'}`, [
+      { object: active, under: parent, index },
+    ]);
   }
   remove(): void {
     const picked = this.picked();
     const edits = planRemove(this.#open.scene, picked);
-    if (this.#open.apply(`Remove ${picked.length === 1 ? this.#name(picked[0]!) : `${picked.length} objects`}`, edits)) this.#ledger.pickNothing();
+    if (
+      this.#open.apply(
+        `Remove ${picked.length === 1 ? this.#name(picked[0]!) : `${picked.length} objects`}`,
+        edits,
+      )
+    )
+      this.#ledger.pickNothing();
   }
   #move(label: string, moves: readonly MoveRequest[]): void {
     const plan = planMoves(this.#open.scene, moves, this.keep());

@@ -9,12 +9,29 @@ import { FindingsList } from './findings-list';
   selector: 'rq-check-step',
   imports: [SplitComponent, SplitAreaComponent, FindingCard, FindingsList, Viewport],
   template: `
-    <as-split class="min-h-0 flex-1" direction="horizontal" [gutterSize]="3" gutterAriaLabel="Width of the findings" (dragEnd)="sizes.keep('check', $event.sizes)">
-      <as-split-area [size]="sizes.of('check', [38, 62])[0]" [minSize]="22"><rq-findings-list /></as-split-area>
+    <as-split
+      class="min-h-0 flex-1"
+      direction="horizontal"
+      [gutterSize]="3"
+      gutterAriaLabel="Width of the findings"
+      (dragEnd)="sizes.keep('check', $event.sizes)"
+    >
+      <as-split-area [size]="sizes.of('check', [38, 62])[0]" [minSize]="22"
+        ><rq-findings-list
+      /></as-split-area>
       <as-split-area [size]="sizes.of('check', [38, 62])[1]" [minSize]="30">
-        <as-split direction="vertical" [gutterSize]="3" gutterAriaLabel="Height of the 3D view" (dragEnd)="sizes.keep('check-right', $event.sizes)">
-          <as-split-area [size]="sizes.of('check-right', [58, 42])[0]" [minSize]="15"><rq-viewport /></as-split-area>
-          <as-split-area [size]="sizes.of('check-right', [58, 42])[1]" [minSize]="15"><rq-finding-card /></as-split-area>
+        <as-split
+          direction="vertical"
+          [gutterSize]="3"
+          gutterAriaLabel="Height of the 3D view"
+          (dragEnd)="sizes.keep('check-right', $event.sizes)"
+        >
+          <as-split-area [size]="sizes.of('check-right', [58, 42])[0]" [minSize]="15"
+            ><rq-viewport
+          /></as-split-area>
+          <as-split-area [size]="sizes.of('check-right', [58, 42])[1]" [minSize]="15"
+            ><rq-finding-card
+          /></as-split-area>
         </as-split>
       </as-split-area>
     </as-split>

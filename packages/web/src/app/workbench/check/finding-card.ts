@@ -36,11 +36,14 @@ export class FindingCard {
   });
   readonly alike = computed(() => {
     const finding = this.state.finding();
-    return finding?.fixable ? this.state.fixes(this.state.all().filter((f) => f.check === finding.check)) : [];
+    return finding?.fixable
+      ? this.state.fixes(this.state.all().filter((f) => f.check === finding.check))
+      : [];
   });
   apply(): void {
     const [fix, finding] = [this.fix(), this.state.finding()];
-    if (fix && finding) this.open.apply(`Fix: ${finding.message} in ${fix.from || 'an unnamed object'}`, [fix]);
+    if (fix && finding)
+      this.open.apply(`Fix: ${finding.message} in ${fix.from || 'an unnamed object'}`, [fix]);
   }
   applyAlike(): void {
     const check = this.state.check();

@@ -14,7 +14,15 @@ import { FindingsState, type FindingLine } from './findings-state';
 /** Findings under their check or their object. Arrows walk them; each one walked to is picked and shown. */
 @Component({
   selector: 'rq-findings-list',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe, NameText, NgIcon, SeverityMark],
+  imports: [
+    CdkFixedSizeVirtualScroll,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    CountPipe,
+    NameText,
+    NgIcon,
+    SeverityMark,
+  ],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './findings-list.html',
   host: { class: 'flex h-full min-h-0 flex-col bg-sheet' },
@@ -25,7 +33,8 @@ export class FindingsList {
   readonly state = inject(FindingsState);
   readonly #ledger = inject(LedgerState);
   readonly viewport = viewChild(CdkVirtualScrollViewport);
-  readonly trackLine = (_: number, line: FindingLine): string => (line.type === 'group' ? line.group.key : `${line.of}/${line.finding.object}/${line.finding.check}`);
+  readonly trackLine = (_: number, line: FindingLine): string =>
+    line.type === 'group' ? line.group.key : `${line.of}/${line.finding.object}/${line.finding.check}`;
 
   nameOf(finding: Finding): string {
     return this.open.scene.find(finding.object)?.name ?? '';
@@ -42,7 +51,9 @@ export class FindingsList {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!by) return;
     event.preventDefault();
-    const findings = this.state.lines().flatMap((line, at) => (line.type === 'finding' ? [{ finding: line.finding, at }] : []));
+    const findings = this.state
+      .lines()
+      .flatMap((line, at) => (line.type === 'finding' ? [{ finding: line.finding, at }] : []));
     const now = findings.findIndex(({ finding }) => this.isCurrent(finding));
     const next = findings[Math.max(0, Math.min(findings.length - 1, now + by))];
     if (!next) return;

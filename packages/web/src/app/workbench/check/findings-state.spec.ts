@@ -8,7 +8,11 @@ describe('the findings', () => {
   it('are grouped by check, the worst first, and by object', async () => {
     await workbenchBed(outline);
     const state = TestBed.inject(FindingsState);
-    expect(state.groups().map((g) => [g.key, g.severity])).toEqual([['name-pattern', 'blocker'], ['forbidden-characters', 'blocker'], ['empty-group', 'warning']]); // prettier-ignore
+    expect(state.groups().map((g) => [g.key, g.severity])).toEqual([
+      ['name-pattern', 'blocker'],
+      ['forbidden-characters', 'blocker'],
+      ['empty-group', 'warning'],
+    ]);
     state.by.set('object');
     expect(state.groups().map((g) => g.title)).toEqual(['door left', 'door_left', 'door  left', 'empty_grp']);
     state.severity.set('warning');
@@ -27,6 +31,8 @@ describe('the findings', () => {
     const edits = state.fixes(state.all().filter((f) => f.check === 'forbidden-characters'));
     expect(edits.map((edit) => edit.kind === 'rename' && edit.to)).toEqual(['door_left001', 'door_left002']);
     expect(open.apply('Fix', edits)).toBeTrue();
-    expect(state.all().some((f) => f.check === 'forbidden-characters' || f.check === 'not-unique')).toBeFalse();
+    expect(
+      state.all().some((f) => f.check === 'forbidden-characters' || f.check === 'not-unique'),
+    ).toBeFalse();
   });
 });

@@ -1,5 +1,12 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { checkRegistry, type Check, type Edit, type Finding, type ObjectId, type Severity } from '@renquil/core';
+import {
+  checkRegistry,
+  type Check,
+  type Edit,
+  type Finding,
+  type ObjectId,
+  type Severity,
+} from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 
@@ -9,7 +16,9 @@ export interface FindingGroup {
   readonly severity: Severity;
   readonly findings: readonly Finding[];
 }
-export type FindingLine = { readonly type: 'group'; readonly group: FindingGroup } | { readonly type: 'finding'; readonly finding: Finding; readonly of: string };
+export type FindingLine =
+  | { readonly type: 'group'; readonly group: FindingGroup }
+  | { readonly type: 'finding'; readonly finding: Finding; readonly of: string };
 const rank: Record<Severity, number> = { blocker: 0, warning: 1, note: 2 };
 
 /** The findings in groups, and which of them is looked at. */
@@ -35,7 +44,9 @@ export class FindingsState {
     return counts;
   });
   readonly groups = computed<readonly FindingGroup[]>(() => {
-    const wanted = this.all().filter((finding) => this.severity() === 'all' || finding.severity === this.severity());
+    const wanted = this.all().filter(
+      (finding) => this.severity() === 'all' || finding.severity === this.severity(),
+    );
     const groups = new Map<string, Finding[]>();
     for (const finding of wanted) {
       const key = this.by() === 'check' ? finding.check : String(finding.object);
@@ -44,15 +55,27 @@ export class FindingsState {
       else groups.set(key, [finding]);
     }
     const made = [...groups].map(([key, findings]): FindingGroup => {
-      const severity = findings.reduce<Severity>((worst, f) => (rank[f.severity] < rank[worst] ? f.severity : worst), 'note');
-      return { key, severity, findings, title: this.by() === 'check' ? (checkOf(key)?.title ?? key) : this.#open.scene.get(Number(key)).name };
+      const severity = findings.reduce<Severity>(
+        (worst, f) => (rank[f.severity] < rank[worst] ? f.severity : worst),
+        'note',
+      );
+      return {
+        key,
+        severity,
+        findings,
+        title: this.by() === 'check' ? (checkOf(key)?.title ?? key) : this.#open.scene.get(Number(key)).name,
+      };
     });
-    return this.by() === 'check' ? made.sort((a, b) => rank[a.severity] - rank[b.severity] || b.findings.length - a.findings.length) : made;
+    return this.by() === 'check'
+      ? made.sort((a, b) => rank[a.severity] - rank[b.severity] || b.findings.length - a.findings.length)
+      : made;
   });
   readonly lines = computed<readonly FindingLine[]>(() =>
     this.groups().flatMap((group): FindingLine[] => [
       { type: 'group', group },
-      ...(this.folded().has(group.key) ? [] : group.findings.map((finding) => ({ type: 'finding' as const, finding, of: group.key }))),
+      ...(this.folded().has(group.key)
+        ? []
+        : group.findings.map((finding) => ({ type: 'finding' as const, finding, of: group.key }))),
     ]),
   );
   readonly finding = computed<Finding | null>(() => {

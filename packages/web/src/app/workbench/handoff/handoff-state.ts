@@ -31,7 +31,9 @@ export class HandoffState {
     try {
       // What is still on its way to the server must be in the package.
       await this.#open.settled();
-      const { job } = await firstValueFrom(this.#api.handOff(this.#open.info()!.scene.id, this.#open.revision(), reason));
+      const { job } = await firstValueFrom(
+        this.#api.handOff(this.#open.info()!.scene.id, this.#open.revision(), reason),
+      );
       await firstValueFrom(this.#jobs.follow(job, (now) => this.job.set(now)));
       await this.load();
       this.#toasts.say('The package is ready and was read back.');
@@ -44,6 +46,7 @@ export class HandoffState {
   }
   cancel(): void {
     const job = this.job();
-    if (job) this.#api.cancelJob(job.id).subscribe({ error: (error: unknown) => this.#toasts.complain(error) });
+    if (job)
+      this.#api.cancelJob(job.id).subscribe({ error: (error: unknown) => this.#toasts.complain(error) });
   }
 }

@@ -26,7 +26,13 @@ export class HandoffStep {
   readonly fresh = computed(() => this.latest()?.revision === this.open.revision());
   readonly stays = computed(() => Object.entries(this.analysis.gate()?.stays.byWhy ?? {}));
   readonly needsReason = computed(() => !(this.analysis.gate()?.passes ?? true));
-  readonly mayHandOff = computed(() => this.open.mayEdit() && !this.state.working() && this.analysis.gate() !== null && (!this.needsReason() || (this.isLead() && this.reason().trim().length > 2)));
+  readonly mayHandOff = computed(
+    () =>
+      this.open.mayEdit() &&
+      !this.state.working() &&
+      this.analysis.gate() !== null &&
+      (!this.needsReason() || (this.isLead() && this.reason().trim().length > 2)),
+  );
 
   constructor() {
     void this.state.load();

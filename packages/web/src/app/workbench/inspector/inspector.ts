@@ -16,12 +16,16 @@ interface Fact {
   imports: [CountPipe],
   template: `
     @if (object(); as object) {
-      <h2 class="truncate font-mono text-[14px] font-bold"><bdi>{{ object.name || '(no name)' }}</bdi></h2>
+      <h2 class="truncate font-mono text-[14px] font-bold">
+        <bdi>{{ object.name || '(no name)' }}</bdi>
+      </h2>
       <bdi class="block truncate font-mono text-[12px] text-ink-2" [title]="path()">{{ path() }}</bdi>
       <dl class="mt-2 grid grid-cols-[88px_1fr] gap-x-3 gap-y-1">
         @for (fact of facts(); track fact.name) {
           <dt class="text-ink-2">{{ fact.name }}</dt>
-          <dd class="min-w-0 truncate font-mono" [title]="fact.value"><bdi>{{ fact.value }}</bdi></dd>
+          <dd class="min-w-0 truncate font-mono" [title]="fact.value">
+            <bdi>{{ fact.value }}</bdi>
+          </dd>
         }
       </dl>
       @if (attributes().length) {
@@ -29,12 +33,16 @@ interface Fact {
         <dl class="mt-1 grid grid-cols-[140px_1fr] gap-x-3 gap-y-1 font-mono">
           @for (fact of attributes(); track fact.name) {
             <dt class="truncate text-ink-2">{{ fact.name }}</dt>
-            <dd class="min-w-0 truncate" [title]="fact.value"><bdi>{{ fact.value }}</bdi></dd>
+            <dd class="min-w-0 truncate" [title]="fact.value">
+              <bdi>{{ fact.value }}</bdi>
+            </dd>
           }
         </dl>
       }
     } @else {
-      <p class="text-ink-2">Pick an object, in the ledger or in the 3D view, to see where it sits and what it is made of.</p>
+      <p class="text-ink-2">
+        Pick an object, in the ledger or in the 3D view, to see where it sits and what it is made of.
+      </p>
     }
   `,
   host: { class: 'block h-full overflow-y-auto bg-page p-3.5' },
@@ -66,11 +74,23 @@ export class Inspector {
     if (object.shape !== null) {
       const shape = scene.shapes[object.shape]!;
       const shared = [...scene.walk()].filter((other) => other.shape === object.shape).length;
-      facts.push({ name: 'Shape', value: `${shape.name || '(no name)'}, ${shape.faces} faces, ${shape.vertices} vertices${shared > 1 ? `, shared by ${shared}` : ''}` });
+      facts.push({
+        name: 'Shape',
+        value: `${shape.name || '(no name)'}, ${shape.faces} faces, ${shape.vertices} vertices${shared > 1 ? `, shared by ${shared}` : ''}`,
+      });
     }
-    if (object.materials.length) facts.push({ name: 'Materials', value: object.materials.map((at) => scene.materials[at]?.name || '(no name)').join(', ') });
+    if (object.materials.length)
+      facts.push({
+        name: 'Materials',
+        value: object.materials.map((at) => scene.materials[at]?.name || '(no name)').join(', '),
+      });
     facts.push({ name: 'Layer', value: object.layer });
     return facts;
   });
-  readonly attributes = computed<readonly Fact[]>(() => Object.entries(this.object()?.attributes ?? {}).map(([name, value]) => ({ name, value: JSON.stringify(value) })));
+  readonly attributes = computed<readonly Fact[]>(() =>
+    Object.entries(this.object()?.attributes ?? {}).map(([name, value]) => ({
+      name,
+      value: JSON.stringify(value),
+    })),
+  );
 }

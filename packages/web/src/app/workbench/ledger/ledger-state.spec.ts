@@ -1,6 +1,7 @@
 import { workbenchBed } from '../../../testing/bed';
 
-const outline = 'cabin_ctrl : control\n  body_grp : group\n    L_door001_oak_geo : mesh\n    R_door001_oak_geo : mesh\n  lamp : light';
+const outline =
+  'cabin_ctrl : control\n  body_grp : group\n    L_door001_oak_geo : mesh\n    R_door001_oak_geo : mesh\n  lamp : light';
 
 describe('LedgerState', () => {
   it('filters by query and by kind, and keeps the ancestors of a match', async () => {

@@ -1,7 +1,18 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
-  nothingPicked, parseQuery, pick, pickMany, stepRow, treeRows, type Clash, type Finding, type Kind, type ObjectId, type PickHow, type Picking,
-} from '@renquil/core'; // prettier-ignore
+  nothingPicked,
+  parseQuery,
+  pick,
+  pickMany,
+  stepRow,
+  treeRows,
+  type Clash,
+  type Finding,
+  type Kind,
+  type ObjectId,
+  type PickHow,
+  type Picking,
+} from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 
 export interface ShownPreview {
@@ -30,7 +41,13 @@ export class LedgerState {
     try {
       const words = text ? parseQuery(text) : null;
       if (!words && !kind) return { test: null, error: null };
-      return { test: (scene: Parameters<NonNullable<typeof words>>[0], object: Parameters<NonNullable<typeof words>>[1]) => (!kind || object.kind === kind) && (!words || words(scene, object)), error: null };
+      return {
+        test: (
+          scene: Parameters<NonNullable<typeof words>>[0],
+          object: Parameters<NonNullable<typeof words>>[1],
+        ) => (!kind || object.kind === kind) && (!words || words(scene, object)),
+        error: null,
+      };
     } catch (error) {
       return { test: null, error: (error as Error).message };
     }
@@ -130,5 +147,8 @@ export class LedgerState {
 
 export function worst(findings: readonly Finding[]): Finding | null {
   const rank = { blocker: 0, warning: 1, note: 2 };
-  return findings.reduce<Finding | null>((best, f) => (best && rank[best.severity] <= rank[f.severity] ? best : f), null);
+  return findings.reduce<Finding | null>(
+    (best, f) => (best && rank[best.severity] <= rank[f.severity] ? best : f),
+    null,
+  );
 }

@@ -9,9 +9,12 @@ describe('the ledger', () => {
   let bed: Bed;
   let fixture: ComponentFixture<Ledger>;
   const rows = () => [...(fixture.nativeElement as HTMLElement).querySelectorAll('rq-ledger-row')];
-  const texts = (row: Element) => [...row.querySelectorAll('[role=gridcell]')].map((cell) => cell.textContent!.trim().replace(/\s+/g, ' '));
+  const texts = (row: Element) =>
+    [...row.querySelectorAll('[role=gridcell]')].map((cell) => cell.textContent.trim().replace(/\s+/g, ' '));
   const press = async (key: string, more: KeyboardEventInit = {}) => {
-    (document.activeElement ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...more }));
+    (document.activeElement ?? document.body).dispatchEvent(
+      new KeyboardEvent('keydown', { key, bubbles: true, ...more }),
+    );
     await fixture.whenStable();
   };
   beforeEach(async () => {
@@ -70,7 +73,8 @@ describe('the ledger', () => {
     expect(bed.open.scene.get(3).name).toBe('door left');
   });
   it('picks with the mouse and the modifier keys', async () => {
-    const click = (at: number, more: MouseEventInit = {}) => rows()[at]!.dispatchEvent(new MouseEvent('click', { bubbles: true, ...more }));
+    const click = (at: number, more: MouseEventInit = {}) =>
+      rows()[at]!.dispatchEvent(new MouseEvent('click', { bubbles: true, ...more }));
     click(1);
     click(3, { shiftKey: true });
     expect([...bed.ledger.picking().picked]).toEqual([2, 3, 4]);

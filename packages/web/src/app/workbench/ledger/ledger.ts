@@ -1,5 +1,16 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { afterNextRender, Component, computed, effect, ElementRef, inject, input, Injector, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  Injector,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import type { TreeRow } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
@@ -9,8 +20,22 @@ import { LedgerState } from './ledger-state';
 import { NameReader } from './name-reader';
 import { viewRow, type RowContext, type RowView } from './row-view';
 
-export const slotTitles: Readonly<Record<string, string>> = { side: 'Side', place: 'Place', what: 'What', number: 'No.', surface: 'Surface', type: 'Type' };
-const slotWidths: Readonly<Record<string, string>> = { side: '46px', place: '52px', what: 'minmax(64px,108px)', number: '46px', surface: 'minmax(62px,84px)', type: '50px' };
+export const slotTitles: Readonly<Record<string, string>> = {
+  side: 'Side',
+  place: 'Place',
+  what: 'What',
+  number: 'No.',
+  surface: 'Surface',
+  type: 'Type',
+};
+const slotWidths: Readonly<Record<string, string>> = {
+  side: '46px',
+  place: '52px',
+  what: 'minmax(64px,108px)',
+  number: '46px',
+  surface: 'minmax(62px,84px)',
+  type: '50px',
+};
 
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
@@ -30,9 +55,16 @@ export class Ledger {
   readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
 
   readonly slots = [...this.open.convention.slots.keys()];
-  readonly titles = computed(() => (this.columns() === 'slots' ? this.slots.map((slot) => slotTitles[slot] ?? slot) : ['Kind', 'Faces', 'Children']));
+  readonly titles = computed(() =>
+    this.columns() === 'slots'
+      ? this.slots.map((slot) => slotTitles[slot] ?? slot)
+      : ['Kind', 'Faces', 'Children'],
+  );
   readonly template = computed(() => {
-    const middle = this.columns() === 'slots' ? this.slots.map((slot) => slotWidths[slot] ?? '80px') : ['84px', '74px', '74px'];
+    const middle =
+      this.columns() === 'slots'
+        ? this.slots.map((slot) => slotWidths[slot] ?? '80px')
+        : ['84px', '74px', '74px'];
     return `minmax(230px,1fr) ${middle.join(' ')} minmax(88px,132px)`;
   });
   readonly total = computed(() => {
@@ -60,7 +92,12 @@ export class Ledger {
   constructor() {
     effect(() => {
       const wanted = this.state.reveal();
-      if (wanted) untracked(() => afterNextRender(() => requestAnimationFrame(() => this.#scrollTo(wanted.id)), { injector: this.#injector }));
+      if (wanted)
+        untracked(() =>
+          afterNextRender(() => requestAnimationFrame(() => this.#scrollTo(wanted.id)), {
+            injector: this.#injector,
+          }),
+        );
     });
     // Back from editing a name, the keys belong to the rows again.
     let wasEditing = false;
@@ -121,6 +158,7 @@ export class Ledger {
     viewport.checkViewportSize();
     const [top, size] = [viewport.measureScrollOffset('top'), viewport.getViewportSize()];
     const y = at * 26;
-    if (y < top || y + 26 > top + size) viewport.scrollToOffset(Math.max(0, y < top && top - y < 60 ? y : y - size / 2 + 13));
+    if (y < top || y + 26 > top + size)
+      viewport.scrollToOffset(Math.max(0, y < top && top - y < 60 ? y : y - size / 2 + 13));
   }
 }

@@ -1,4 +1,13 @@
-import { afterNextRender, Component, computed, ElementRef, inject, input, linkedSignal, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  viewChild,
+} from '@angular/core';
 import { judgeName, type SceneObject } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from './ledger-state';
@@ -32,7 +41,9 @@ export class NameField {
   readonly #state = inject(LedgerState);
   readonly object = input.required<SceneObject>();
   readonly draft = linkedSignal(() => this.object().name);
-  readonly finding = computed(() => judgeName(this.#open.scene, this.#open.convention, this.object(), this.draft()));
+  readonly finding = computed(() =>
+    judgeName(this.#open.scene, this.#open.convention, this.object(), this.draft()),
+  );
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   #done = false;
 
@@ -60,6 +71,9 @@ export class NameField {
     this.#state.editing.set(null);
     const { id, name } = this.object();
     const to = this.draft();
-    if (to !== name) this.#open.apply(`Rename ${name || 'an unnamed object'} to ${to || 'nothing'}`, [{ kind: 'rename', object: id, from: name, to }]);
+    if (to !== name)
+      this.#open.apply(`Rename ${name || 'an unnamed object'} to ${to || 'nothing'}`, [
+        { kind: 'rename', object: id, from: name, to },
+      ]);
   }
 }

@@ -1,4 +1,14 @@
-import { judgeName, type CompiledConvention, type Finding, type ObjectId, type Scene, type Severity, type SceneObject, type StaysHome, type TreeRow } from '@renquil/core';
+import {
+  judgeName,
+  type CompiledConvention,
+  type Finding,
+  type ObjectId,
+  type Scene,
+  type Severity,
+  type SceneObject,
+  type StaysHome,
+  type TreeRow,
+} from '@renquil/core';
 import type { Analysis } from '../../state/analysis';
 import { worst, type ShownPreview } from './ledger-state';
 import type { NameReader } from './name-reader';
@@ -36,7 +46,8 @@ export function viewRow(row: TreeRow, context: RowContext): RowView {
   const before = context.reader.read(object.kind, object.name);
   const shown = becomes === null ? before : context.reader.read(object.kind, becomes);
   const helper = shown.helper || object.kind === 'helper';
-  const text = (reading: typeof shown, slot: string): string => (reading.helper ? '' : (reading.slots.get(slot)?.text ?? ''));
+  const text = (reading: typeof shown, slot: string): string =>
+    reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
   const cells = context.slots.map((slot): SlotCell => {
     const now = text(shown, slot);
     return { slot, text: now, changed: becomes !== null && now !== text(before, slot), dim: !shown.fits };
@@ -56,18 +67,33 @@ function verdictNow(object: SceneObject, { analysis, home }: RowContext, helper:
   if (analysis.progress()) return { severity: null, verdict: '', because: '' };
   const finding = worst(analysis.of(object.id));
   if (finding) return fromFinding(finding, analysis.of(object.id).length);
-  if (helper || home.all.has(object.id)) return { severity: 'clear', verdict: 'helper, stays home', because: 'It stays home when the scene is handed off.' };
+  if (helper || home.all.has(object.id))
+    return {
+      severity: 'clear',
+      verdict: 'helper, stays home',
+      because: 'It stays home when the scene is handed off.',
+    };
   return { severity: 'clear', verdict: 'fits', because: 'The name fits its pattern.' };
 }
 
-function verdictThen(object: SceneObject, becomes: string, { scene, convention, preview }: RowContext): Verdict {
+function verdictThen(
+  object: SceneObject,
+  becomes: string,
+  { scene, convention, preview }: RowContext,
+): Verdict {
   const clash = preview!.clashes.get(object.id);
   if (clash) {
     const then = clash.way === 'number-on' ? `clash, → ${becomes}` : 'clash';
-    return { severity: 'blocker', verdict: then, because: `"${clash.wanted}" is the name of another object${clash.way === 'number-on' ? `; it becomes "${becomes}"` : ''}.` };
+    return {
+      severity: 'blocker',
+      verdict: then,
+      because: `"${clash.wanted}" is the name of another object${clash.way === 'number-on' ? `; it becomes "${becomes}"` : ''}.`,
+    };
   }
   const finding = judgeName(scene, convention, object, becomes, preview!.names);
-  return finding ? fromFinding(finding, 1) : { severity: 'clear', verdict: 'will fit', because: `"${becomes}" fits its pattern.` };
+  return finding
+    ? fromFinding(finding, 1)
+    : { severity: 'clear', verdict: 'will fit', because: `"${becomes}" fits its pattern.` };
 }
 
 function fromFinding(finding: Finding, many: number): Verdict {

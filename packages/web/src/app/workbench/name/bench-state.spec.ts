@@ -28,7 +28,9 @@ describe('the rename bench', () => {
     bench.add('number');
     TestBed.tick();
     expect([...bench.result()!.names.values()]).toEqual(['C_sheave003_nylon_geo', 'C_sheave002_nylon_geo']);
-    expect(bench.result()!.clashes).toEqual([{ object: 2, wanted: 'C_sheave001_nylon_geo', with: 4, way: 'number-on' }]);
+    expect(bench.result()!.clashes).toEqual([
+      { object: 2, wanted: 'C_sheave001_nylon_geo', with: 4, way: 'number-on' },
+    ]);
     expect(bench.result()!.changedBy).toEqual([2, 2]);
     bench.policy.set('stop');
     TestBed.tick();
@@ -44,7 +46,11 @@ describe('the rename bench', () => {
     bench.change(0, { text: 'x_' });
     TestBed.tick();
     expect(bench.apply()).toBeTrue();
-    expect([open.scene.get(2).name, open.scene.get(3).name, bench.steps().length]).toEqual(['x_pulley1', 'x_pulley2', 0]);
+    expect([open.scene.get(2).name, open.scene.get(3).name, bench.steps().length]).toEqual([
+      'x_pulley1',
+      'x_pulley2',
+      0,
+    ]);
     expect((await commit(1)).label).toBe('Rename 2 objects');
     open.undo();
     expect(open.scene.get(3).name).toBe('pulley2');

@@ -7,8 +7,24 @@ import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
 
 export const newSteps = {
-  'swap-words': (): RecipeStep => ({ step: 'swap-words', find: '', put: '', how: 'plain', anyCase: true, wholeWord: true }),
-  number: (): RecipeStep => ({ step: 'number', start: 1, by: 1, digits: 3, order: 'tree', restart: 'base', at: 'last-number', glue: '' }),
+  'swap-words': (): RecipeStep => ({
+    step: 'swap-words',
+    find: '',
+    put: '',
+    how: 'plain',
+    anyCase: true,
+    wholeWord: true,
+  }),
+  number: (): RecipeStep => ({
+    step: 'number',
+    start: 1,
+    by: 1,
+    digits: 3,
+    order: 'tree',
+    restart: 'base',
+    at: 'last-number',
+    glue: '',
+  }),
   'add-text': (): RecipeStep => ({ step: 'add-text', text: '', at: 'before' }),
 } as const;
 
@@ -32,9 +48,15 @@ export class BenchState {
     const rows = this.#ledger.rows();
     if (picked.size) return this.#inTreeOrder(picked);
     const matches = this.#ledger.matches();
-    return matches ? this.#inTreeOrder(matches) : rows.length === this.#open.scene.size ? rows.map((row) => row.id) : this.#inTreeOrder(null);
+    return matches
+      ? this.#inTreeOrder(matches)
+      : rows.length === this.#open.scene.size
+        ? rows.map((row) => row.id)
+        : this.#inTreeOrder(null);
   });
-  readonly target = computed(() => (this.#ledger.picking().picked.size ? 'picked' : this.#ledger.matches() ? 'shown' : 'all'));
+  readonly target = computed(() =>
+    this.#ledger.picking().picked.size ? 'picked' : this.#ledger.matches() ? 'shown' : 'all',
+  );
   readonly unresolved = computed(() => (this.policy() === 'stop' ? (this.result()?.clashes.length ?? 0) : 0));
 
   constructor() {
@@ -56,7 +78,10 @@ export class BenchState {
       }
       this.error.set('');
       this.result.set(result);
-      this.#ledger.preview.set({ names: result.names, clashes: new Map(result.clashes.map((clash) => [clash.object, clash])) });
+      this.#ledger.preview.set({
+        names: result.names,
+        clashes: new Map(result.clashes.map((clash) => [clash.object, clash])),
+      });
     });
   }
   add(kind: keyof typeof newSteps): void {
@@ -64,7 +89,9 @@ export class BenchState {
     this.selected.set(this.steps().length - 1);
   }
   change(at: number, fields: Partial<RecipeStep>): void {
-    this.steps.update((steps) => steps.map((step, i) => (i === at ? ({ ...step, ...fields } as RecipeStep) : step)));
+    this.steps.update((steps) =>
+      steps.map((step, i) => (i === at ? ({ ...step, ...fields } as RecipeStep) : step)),
+    );
   }
   move(at: number, by: number): void {
     const steps = [...this.steps()];

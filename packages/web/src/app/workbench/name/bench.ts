@@ -15,9 +15,15 @@ import { StepCard } from './step-card';
       <span class="text-ink-2" data-testid="bench-target">
         on
         @switch (bench.target()) {
-          @case ('picked') { what is picked, {{ bench.objects().length | count: 'object' }} }
-          @case ('shown') { what the filter shows, {{ bench.objects().length | count: 'object' }} }
-          @case ('all') { the whole scene, {{ bench.objects().length | count: 'object' }} }
+          @case ('picked') {
+            what is picked, {{ bench.objects().length | count: 'object' }}
+          }
+          @case ('shown') {
+            what the filter shows, {{ bench.objects().length | count: 'object' }}
+          }
+          @case ('all') {
+            the whole scene, {{ bench.objects().length | count: 'object' }}
+          }
         }
       </span>
     </div>
@@ -26,25 +32,57 @@ import { StepCard } from './step-card';
         <rq-step-card [step]="step" [index]="i" />
       } @empty {
         <p class="text-ink-2">
-          Steps change many names at once: swap a word, number, add text. Pick objects first, or filter, or leave it to the whole scene. Nothing
-          changes before you apply.
+          Steps change many names at once: swap a word, number, add text. Pick objects first, or filter, or
+          leave it to the whole scene. Nothing changes before you apply.
         </p>
       }
       @if (bench.error()) {
         <p class="text-block" role="alert" data-testid="bench-error">{{ bench.error() }}</p>
       }
       <div class="flex items-center justify-between">
-        <button type="button" class="btn" [cdkMenuTriggerFor]="kinds" [disabled]="!open.mayEdit()" data-testid="add-step">+ Add step</button>
+        <button
+          type="button"
+          class="btn"
+          [cdkMenuTriggerFor]="kinds"
+          [disabled]="!open.mayEdit()"
+          data-testid="add-step"
+        >
+          + Add step
+        </button>
         @if (bench.result(); as result) {
-          <span class="text-[12px] text-ink-2">{{ bench.steps().length | count: 'step' }}, previewed in {{ result.took < 1 ? 'under 1' : (result.took.toFixed(0)) }} ms</span>
+          <span class="text-[12px] text-ink-2"
+            >{{ bench.steps().length | count: 'step' }}, previewed in
+            {{ result.took < 1 ? 'under 1' : result.took.toFixed(0) }} ms</span
+          >
         }
       </div>
     </div>
     <ng-template #kinds>
       <div class="sheet p-1" cdkMenu>
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="bench.add('swap-words')">Swap words</button>
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="bench.add('number')">Number</button>
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="bench.add('add-text')">Add before or after</button>
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="bench.add('swap-words')"
+        >
+          Swap words
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="bench.add('number')"
+        >
+          Number
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="bench.add('add-text')"
+        >
+          Add before or after
+        </button>
       </div>
     </ng-template>
   `,

@@ -11,12 +11,27 @@ import { Tray } from './tray';
   selector: 'rq-name-step',
   imports: [SplitComponent, SplitAreaComponent, Ledger, Viewport, Bench, Tray],
   template: `
-    <as-split class="min-h-0 flex-1" direction="horizontal" [gutterSize]="3" gutterAriaLabel="Width of the ledger" (dragEnd)="sizes.keep('name', $event.sizes)">
+    <as-split
+      class="min-h-0 flex-1"
+      direction="horizontal"
+      [gutterSize]="3"
+      gutterAriaLabel="Width of the ledger"
+      (dragEnd)="sizes.keep('name', $event.sizes)"
+    >
       <as-split-area [size]="sizes.of('name', [66.5, 33.5])[0]" [minSize]="35"><rq-ledger /></as-split-area>
       <as-split-area [size]="sizes.of('name', [66.5, 33.5])[1]" [minSize]="18">
-        <as-split direction="vertical" [gutterSize]="3" gutterAriaLabel="Height of the 3D view" (dragEnd)="sizes.keep('name-right', $event.sizes)">
-          <as-split-area [size]="bench.shown() ? sizes.of('name-right', [44, 56])[0] : 100" [minSize]="15"><rq-viewport /></as-split-area>
-          <as-split-area [size]="sizes.of('name-right', [44, 56])[1]" [visible]="bench.shown()" [minSize]="15"><rq-bench /></as-split-area>
+        <as-split
+          direction="vertical"
+          [gutterSize]="3"
+          gutterAriaLabel="Height of the 3D view"
+          (dragEnd)="sizes.keep('name-right', $event.sizes)"
+        >
+          <as-split-area [size]="bench.shown() ? sizes.of('name-right', [44, 56])[0] : 100" [minSize]="15"
+            ><rq-viewport
+          /></as-split-area>
+          <as-split-area [size]="sizes.of('name-right', [44, 56])[1]" [visible]="bench.shown()" [minSize]="15"
+            ><rq-bench
+          /></as-split-area>
         </as-split>
       </as-split-area>
     </as-split>

@@ -15,13 +15,33 @@ export interface ReviewLine {
 /** Every name that will change, before and after, one under the other. Closes with true to apply. */
 @Component({
   selector: 'rq-review-list',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe, NameText, SeverityMark],
+  imports: [
+    CdkFixedSizeVirtualScroll,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    CountPipe,
+    NameText,
+    SeverityMark,
+  ],
   template: `
     <div class="sheet w-[760px] max-w-[92vw]">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">{{ lines.length | count: 'name' }} will change</h2>
-      <div class="th grid grid-cols-[1fr_1fr_150px] gap-3 px-4 py-1.5"><span>Before</span><span>After</span><span></span></div>
-      <cdk-virtual-scroll-viewport itemSize="26" class="h-[420px] max-h-[55vh]" tabindex="0" role="group" aria-label="Names before and after">
-        <div *cdkVirtualFor="let line of lines" class="grid h-[26px] grid-cols-[1fr_1fr_150px] items-center gap-3 border-b border-line/60 px-4 font-mono">
+      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">
+        {{ lines.length | count: 'name' }} will change
+      </h2>
+      <div class="th grid grid-cols-[1fr_1fr_150px] gap-3 px-4 py-1.5">
+        <span>Before</span><span>After</span><span></span>
+      </div>
+      <cdk-virtual-scroll-viewport
+        itemSize="26"
+        class="h-[420px] max-h-[55vh]"
+        tabindex="0"
+        role="group"
+        aria-label="Names before and after"
+      >
+        <div
+          *cdkVirtualFor="let line of lines"
+          class="grid h-[26px] grid-cols-[1fr_1fr_150px] items-center gap-3 border-b border-line/60 px-4 font-mono"
+        >
           <rq-name class="text-ink-3 line-through" [of]="line.before" />
           <rq-name [of]="line.after" />
           <span class="flex items-center gap-1.5 truncate font-sans text-[12px]">

@@ -7,7 +7,11 @@ export interface DrawGroup {
 }
 
 /** Which objects are drawn, put together by shape and by whether they are ghosts (they stay home). */
-export function drawList(scene: Scene, home: ReadonlySet<ObjectId>, only: ReadonlySet<ObjectId> | null): DrawGroup[] {
+export function drawList(
+  scene: Scene,
+  home: ReadonlySet<ObjectId>,
+  only: ReadonlySet<ObjectId> | null,
+): DrawGroup[] {
   const groups = new Map<string, { shape: number; ghost: boolean; objects: ObjectId[] }>();
   const shown = only && withBranches(scene, only);
   for (const object of scene.walk()) {

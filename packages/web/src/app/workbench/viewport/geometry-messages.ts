@@ -8,6 +8,11 @@ export interface DrawnPart extends DecodedPart {
   readonly edges: Float32Array | null;
 }
 export type FromGeometry =
-  | { readonly type: 'shapes'; readonly shapes: readonly { readonly index: number; readonly parts: readonly DrawnPart[] | null }[]; readonly done: number; readonly total: number }
+  | {
+      readonly type: 'shapes';
+      readonly shapes: readonly { readonly index: number; readonly parts: readonly DrawnPart[] | null }[];
+      readonly done: number;
+      readonly total: number;
+    }
   | { readonly type: 'done' }
   | { readonly type: 'failed'; readonly text: string };

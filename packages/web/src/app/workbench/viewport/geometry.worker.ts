@@ -22,10 +22,11 @@ async function run(url: string): Promise<void> {
     [batch, hand, size] = [[], [], 0];
   };
   for (let index = 0; index < total; index++) {
-    const parts = (decode(source, index) ?? null)?.map((part): DrawnPart => {
-      edgeBudget -= part.indices.length;
-      return { ...part, edges: part.lines || edgeBudget < 0 ? null : edgesOf(part) };
-    }) ?? null;
+    const parts =
+      (decode(source, index) ?? null)?.map((part): DrawnPart => {
+        edgeBudget -= part.indices.length;
+        return { ...part, edges: part.lines || edgeBudget < 0 ? null : edgesOf(part) };
+      }) ?? null;
     batch.push({ index, parts });
     for (const part of parts ?? []) {
       hand.push(part.positions.buffer, part.indices.buffer);

@@ -29,16 +29,26 @@ export class ShapeStore {
       return;
     }
     this.#corners += corners;
-    this.#decoded.set(index, parts.map((part) => ({ geometry: geometryOf(part), edges: edgesOf(part), lines: part.lines, material: part.material, faces: part.lines ? 0 : part.indices.length / 3 }))); // prettier-ignore
+    this.#decoded.set(
+      index,
+      parts.map((part) => ({
+        geometry: geometryOf(part),
+        edges: edgesOf(part),
+        lines: part.lines,
+        material: part.material,
+        faces: part.lines ? 0 : part.indices.length / 3,
+      })),
+    );
   }
   partsOf(index: number): readonly ShapePart[] {
     return this.#decoded.get(index) ?? this.#boxOf(index);
   }
   dispose(): void {
-    for (const parts of [...this.#decoded.values(), ...this.#boxes.values()]) for (const { geometry, edges } of parts) {
-      geometry.dispose();
-      edges?.dispose();
-    }
+    for (const parts of [...this.#decoded.values(), ...this.#boxes.values()])
+      for (const { geometry, edges } of parts) {
+        geometry.dispose();
+        edges?.dispose();
+      }
   }
   #boxOf(index: number): readonly ShapePart[] {
     let parts = this.#boxes.get(index);
@@ -46,8 +56,18 @@ export class ShapeStore {
       const bounds = this.scene.shapes[index]?.bounds;
       if (!bounds) parts = [];
       else {
-        const [size, centre] = [0, 1, 2].reduce<[number[], number[]]>(([s, c], k) => [[...s, bounds.max[k]! - bounds.min[k]!], [...c, (bounds.max[k]! + bounds.min[k]!) / 2]], [[], []]); // prettier-ignore
-        const geometry = new BoxGeometry(size[0], size[1], size[2]).translate(centre[0]!, centre[1]!, centre[2]!);
+        const [size, centre] = [0, 1, 2].reduce<[number[], number[]]>(
+          ([s, c], k) => [
+            [...s, bounds.max[k]! - bounds.min[k]!],
+            [...c, (bounds.max[k]! + bounds.min[k]!) / 2],
+          ],
+          [[], []],
+        );
+        const geometry = new BoxGeometry(size[0], size[1], size[2]).translate(
+          centre[0]!,
+          centre[1]!,
+          centre[2]!,
+        );
         parts = [{ geometry, edges: new EdgesGeometry(geometry), lines: false, material: null, faces: 12 }];
       }
       this.#boxes.set(index, parts);

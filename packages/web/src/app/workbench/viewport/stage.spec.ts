@@ -4,14 +4,25 @@ import { applyChange } from '@renquil/core';
 import { drawList } from './draw-list';
 import { framing, Stage } from './stage';
 
-const frame = (): Promise<void> => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
+const frame = (): Promise<void> =>
+  new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
 
 describe('the stage', () => {
   let stage: Stage;
   let canvas: HTMLCanvasElement;
   const scene = sceneFromOutline('a : mesh\nb : mesh\ncut_c : mesh');
   beforeEach(() => {
-    applyChange(scene, { label: '', edits: [{ kind: 'transform', object: 2, from: scene.get(2).local, to: { t: [3, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] } }] });
+    applyChange(scene, {
+      label: '',
+      edits: [
+        {
+          kind: 'transform',
+          object: 2,
+          from: scene.get(2).local,
+          to: { t: [3, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] },
+        },
+      ],
+    });
     canvas = document.createElement('canvas');
     canvas.style.cssText = 'position:fixed;left:0;top:0;width:300px;height:200px';
     document.body.append(canvas);
@@ -21,7 +32,8 @@ describe('the stage', () => {
     stage.dispose();
     canvas.remove();
   });
-  const fitOn = (x: number) => stage.fit(new Box3(new Vector3(x - 0.6, -0.6, -0.6), new Vector3(x + 0.6, 0.6, 0.6)));
+  const fitOn = (x: number) =>
+    stage.fit(new Box3(new Vector3(x - 0.6, -0.6, -0.6), new Vector3(x + 0.6, 0.6, 0.6)));
 
   it('draws only when something changed', async () => {
     stage.resize();
@@ -65,9 +77,15 @@ describe('the stage', () => {
 
 describe('drawList', () => {
   const scene = sceneFromOutline('a_grp : group\n  x : mesh\n  y : mesh\ncut_z : mesh');
-  const ids = (home: number[], only: number[] | null) => drawList(scene, new Set(home), only && new Set(only)).map((g) => [g.ghost, ...g.objects]);
+  const ids = (home: number[], only: number[] | null) =>
+    drawList(scene, new Set(home), only && new Set(only)).map((g) => [g.ghost, ...g.objects]);
   it('puts ghosts apart', () => expect(ids([4], null).filter(([ghost]) => ghost)).toEqual([[true, 4]]));
-  it('keeps to a branch when isolated', () => expect(ids([], [1]).flatMap((g) => g.slice(1)).sort()).toEqual([2, 3])); // prettier-ignore
+  it('keeps to a branch when isolated', () =>
+    expect(
+      ids([], [1])
+        .flatMap((g) => g.slice(1))
+        .sort(),
+    ).toEqual([2, 3]));
 });
 
 describe('framing', () => {

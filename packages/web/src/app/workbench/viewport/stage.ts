@@ -1,7 +1,27 @@
 import {
-  AmbientLight, Box3, Color, DirectionalLight, DoubleSide, GridHelper, Group, InstancedMesh, LineBasicMaterial, LineSegments, Matrix4,
-  MeshBasicMaterial, MeshLambertMaterial, OrthographicCamera, PerspectiveCamera, Raycaster, Scene as ThreeScene, Vector2, Vector3, WebGLRenderer, type BufferGeometry, type Material,
-} from 'three'; // prettier-ignore
+  AmbientLight,
+  type Box3,
+  Color,
+  DirectionalLight,
+  DoubleSide,
+  GridHelper,
+  Group,
+  InstancedMesh,
+  LineBasicMaterial,
+  LineSegments,
+  Matrix4,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  OrthographicCamera,
+  PerspectiveCamera,
+  Raycaster,
+  Scene as ThreeScene,
+  Vector2,
+  Vector3,
+  WebGLRenderer,
+  type BufferGeometry,
+  type Material,
+} from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { ObjectId, Scene } from '@renquil/core';
 import { drawList } from './draw-list';
@@ -67,12 +87,17 @@ export class Stage {
           for (const id of group.objects) this.#addLines(part.geometry, id);
           continue;
         }
-        const mesh = new InstancedMesh(part.geometry, this.#material(part.material, group.ghost), group.objects.length);
-        group.objects.forEach((id, i) => mesh.setMatrixAt(i, matrix.fromArray(this.scene.world(id) as number[])));
+        const mesh = new InstancedMesh(
+          part.geometry,
+          this.#material(part.material, group.ghost),
+          group.objects.length,
+        );
+        group.objects.forEach((id, i) => mesh.setMatrixAt(i, matrix.fromArray(this.scene.world(id))));
         mesh.userData['objects'] = group.objects;
         mesh.userData['ghost'] = group.ghost;
         this.#content.add(mesh);
-        if (part.edges && !group.ghost && (edged += group.objects.length) < edgesMost) this.#addEdges(part.edges, group.objects);
+        if (part.edges && !group.ghost && (edged += group.objects.length) < edgesMost)
+          this.#addEdges(part.edges, group.objects);
       }
     }
     this.draw();
@@ -85,7 +110,8 @@ export class Stage {
       if (!this.scene.find(id)) continue;
       for (const object of this.scene.walk(id)) {
         if (object.shape === null || left-- <= 0) continue;
-        for (const part of this.store.partsOf(object.shape)) this.#outline(part, this.scene.world(object.id) as number[]);
+        for (const part of this.store.partsOf(object.shape))
+          this.#outline(part, this.scene.world(object.id) as number[]);
       }
     }
     this.draw();
@@ -101,7 +127,8 @@ export class Stage {
     // A ghost is only picked where nothing real lies behind it.
     const hit = hits.find((h) => !h.object.userData['ghost']) ?? hits[0];
     if (!hit) return null;
-    if (hit.instanceId !== undefined) return (hit.object.userData['objects'] as ObjectId[])[hit.instanceId] ?? null;
+    if (hit.instanceId !== undefined)
+      return (hit.object.userData['objects'] as ObjectId[])[hit.instanceId] ?? null;
     return this.#lines.find((line) => line.object === hit.object)?.id ?? null;
   }
   /** Brings a box into view as large as it goes; null does nothing. */
@@ -116,7 +143,10 @@ export class Stage {
     const aspect = this.canvas.clientWidth / Math.max(1, this.canvas.clientHeight);
     this.#flat.zoom = 1;
     this.#flat.userData['half'] = radius * 1.08;
-    const away = this.#camera === this.#flat ? radius * 10 : framing(box, centre, back, this.#perspective.fov, aspect) * 1.06;
+    const away =
+      this.#camera === this.#flat
+        ? radius * 10
+        : framing(box, centre, back, this.#perspective.fov, aspect) * 1.06;
     this.#camera.position.copy(centre).addScaledVector(back, away);
     this.#controls.target.copy(centre);
     this.resize();
@@ -124,7 +154,12 @@ export class Stage {
   }
   look(view: ViewName): void {
     const target = this.#controls.target.clone();
-    const directions: Record<ViewName, [number, number, number]> = { free: freeDirection, front: [0, 0, 1], side: [1, 0, 0], top: [0, 1, 0.0001] };
+    const directions: Record<ViewName, [number, number, number]> = {
+      free: freeDirection,
+      front: [0, 0, 1],
+      side: [1, 0, 0],
+      top: [0, 1, 0.0001],
+    };
     const half = Math.max(1e-3, this.#camera.position.distanceTo(target) * Math.tan((19 * Math.PI) / 180));
     this.#camera = view === 'free' ? this.#perspective : this.#flat;
     this.#flat.userData['half'] ??= half;
@@ -132,7 +167,9 @@ export class Stage {
     this.#controls = this.#control();
     this.#controls.enableRotate = view === 'free';
     this.#controls.target.copy(target);
-    this.#camera.position.copy(target).addScaledVector(new Vector3(...directions[view]).normalize(), half * 3);
+    this.#camera.position
+      .copy(target)
+      .addScaledVector(new Vector3(...directions[view]).normalize(), half * 3);
     this.resize();
     this.#controls.update();
   }
@@ -154,7 +191,12 @@ export class Stage {
     this.#perspective.aspect = width / height;
     const half = (this.#flat.userData['half'] as number | undefined) ?? 1;
     const wide = width / height;
-    Object.assign(this.#flat, { left: -half * Math.max(1, wide), right: half * Math.max(1, wide), top: half / Math.min(1, wide), bottom: -half / Math.min(1, wide) });
+    Object.assign(this.#flat, {
+      left: -half * Math.max(1, wide),
+      right: half * Math.max(1, wide),
+      top: half / Math.min(1, wide),
+      bottom: -half / Math.min(1, wide),
+    });
     this.#perspective.updateProjectionMatrix();
     this.#flat.updateProjectionMatrix();
     this.draw();
@@ -183,13 +225,19 @@ export class Stage {
     return controls;
   }
   #addLines(geometry: BufferGeometry, id: ObjectId): void {
-    const lines = new LineSegments(geometry, this.#keep('line', () => new LineBasicMaterial({ color: this.colours.ink })));
+    const lines = new LineSegments(
+      geometry,
+      this.#keep('line', () => new LineBasicMaterial({ color: this.colours.ink })),
+    );
     place(lines, this.scene.world(id) as number[]);
     this.#lines.push({ object: lines, id });
     this.#content.add(lines);
   }
   #addEdges(edges: BufferGeometry, objects: readonly ObjectId[]): void {
-    const thin = this.#keep('edge', () => new LineBasicMaterial({ color: this.colours.ink, transparent: true, opacity: 0.38 }));
+    const thin = this.#keep(
+      'edge',
+      () => new LineBasicMaterial({ color: this.colours.ink, transparent: true, opacity: 0.38 }),
+    );
     for (const id of objects) {
       const lines = new LineSegments(edges, thin);
       place(lines, this.scene.world(id) as number[]);
@@ -200,13 +248,32 @@ export class Stage {
   }
   #outline({ geometry, edges, lines }: ShapePart, world: number[]): void {
     if (!lines) {
-      const fill = this.#keep('pick-fill', () => new MeshBasicMaterial({ color: this.colours.pick, transparent: true, opacity: 0.7, depthTest: false, side: DoubleSide }));
+      const fill = this.#keep(
+        'pick-fill',
+        () =>
+          new MeshBasicMaterial({
+            color: this.colours.pick,
+            transparent: true,
+            opacity: 0.7,
+            depthTest: false,
+            side: DoubleSide,
+          }),
+      );
       const body = new InstancedMesh(geometry, fill, 1);
       body.setMatrixAt(0, new Matrix4().fromArray(world));
       body.renderOrder = 2;
       this.#marks.add(body);
     }
-    const dark = this.#keep(lines ? 'pick-line' : 'pick-edge', () => new LineBasicMaterial({ color: lines ? this.colours.pick : this.colours.ink, depthTest: false, transparent: true, opacity: lines ? 1 : 0.45 }));
+    const dark = this.#keep(
+      lines ? 'pick-line' : 'pick-edge',
+      () =>
+        new LineBasicMaterial({
+          color: lines ? this.colours.pick : this.colours.ink,
+          depthTest: false,
+          transparent: true,
+          opacity: lines ? 1 : 0.45,
+        }),
+    );
     const outline = new LineSegments(lines ? geometry : (edges ?? undefined), dark);
     place(outline, world);
     outline.renderOrder = 3;
@@ -217,7 +284,13 @@ export class Stage {
       const [r, g, b, a] = index === null ? [0.62, 0.64, 0.62, 1] : this.scene.materials[index]!.colour;
       const opacity = ghost ? 0.16 : a;
       const colour = ghost ? new Color(this.colours.ink) : new Color(r, g, b);
-      return new MeshLambertMaterial({ color: colour, side: DoubleSide, transparent: opacity < 1, opacity, depthWrite: opacity === 1 });
+      return new MeshLambertMaterial({
+        color: colour,
+        side: DoubleSide,
+        transparent: opacity < 1,
+        opacity,
+        depthWrite: opacity === 1,
+      });
     });
   }
   #keep(key: string, make: () => Material): Material {
@@ -239,9 +312,17 @@ export function framing(box: Box3, centre: Vector3, back: Vector3, fov: number, 
   const tall = Math.tan((fov * Math.PI) / 360);
   let away = 0;
   for (let i = 0; i < 8; i++) {
-    const corner = new Vector3(i & 1 ? box.max.x : box.min.x, i & 2 ? box.max.y : box.min.y, i & 4 ? box.max.z : box.min.z).sub(centre);
+    const corner = new Vector3(
+      i & 1 ? box.max.x : box.min.x,
+      i & 2 ? box.max.y : box.min.y,
+      i & 4 ? box.max.z : box.min.z,
+    ).sub(centre);
     const near = corner.dot(back);
-    away = Math.max(away, near + Math.abs(corner.dot(up)) / tall, near + Math.abs(corner.dot(right)) / (tall * aspect));
+    away = Math.max(
+      away,
+      near + Math.abs(corner.dot(up)) / tall,
+      near + Math.abs(corner.dot(right)) / (tall * aspect),
+    );
   }
   return Math.max(away, 1e-3);
 }

@@ -1,4 +1,14 @@
-import { afterNextRender, Component, DestroyRef, effect, ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  Component,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideMaximize } from '@ng-icons/lucide';
 import { uniteBoxes, worldBounds, type Box, type ObjectId } from '@renquil/core';
@@ -72,7 +82,8 @@ export class Viewport {
     const box = this.canvas().nativeElement.getBoundingClientRect();
     const id = this.stage()?.objectAt(event.clientX - box.left, event.clientY - box.top) ?? null;
     const add = event.ctrlKey || event.metaKey || event.shiftKey;
-    if (id !== null && this.#open.scene.get(id).switches.pickable) this.ledger.show(id, add ? 'toggle' : 'only');
+    if (id !== null && this.#open.scene.get(id).switches.pickable)
+      this.ledger.show(id, add ? 'toggle' : 'only');
     else if (!add) this.ledger.pickNothing();
   }
   key(event: KeyboardEvent): void {
@@ -99,7 +110,12 @@ export class Viewport {
     this.#theme.name();
     let stage: Stage;
     try {
-      stage = new Stage(canvas, this.#open.scene, { sky: token('--sky'), ground: token('--grid'), ink: token('--ink'), pick: token('--jonquil') });
+      stage = new Stage(canvas, this.#open.scene, {
+        sky: token('--sky'),
+        ground: token('--grid'),
+        ink: token('--ink'),
+        pick: token('--jonquil'),
+      });
     } catch {
       this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
       this.loading.set(null);
@@ -114,11 +130,13 @@ export class Viewport {
     observer.observe(canvas);
     this.#worker = new Worker(new URL('./geometry.worker', import.meta.url), { type: 'module' });
     this.#worker.onmessage = ({ data }: MessageEvent<FromGeometry>) => this.#hear(data, stage);
-    this.#worker.onerror = () => this.#hear({ type: 'failed', text: 'the reader of shapes did not start' }, stage);
+    this.#worker.onerror = () =>
+      this.#hear({ type: 'failed', text: 'the reader of shapes did not start' }, stage);
     this.#worker.postMessage({ url: `/api/scenes/${this.#open.info()!.scene.id}/source` });
   }
   #hear(message: FromGeometry, stage: Stage): void {
-    if (message.type === 'failed') this.problem.set(`The shapes could not be drawn: ${message.text}. Boxes stand in for them.`);
+    if (message.type === 'failed')
+      this.problem.set(`The shapes could not be drawn: ${message.text}. Boxes stand in for them.`);
     if (message.type === 'shapes') {
       for (const { index, parts } of message.shapes) stage.store.put(index, parts);
       this.loading.set({ done: message.done, total: message.total });
@@ -127,7 +145,10 @@ export class Viewport {
     this.loading.set(null);
     stage.rebuild(this.#open.home().all, this.ledger.isolated());
     stage.markPicked(this.ledger.picking().picked);
-    if (stage.store.boxed) this.problem.set(`${stage.store.boxed} shapes are drawn as boxes: too big for this page, or packed in a way it cannot read.`);
+    if (stage.store.boxed)
+      this.problem.set(
+        `${stage.store.boxed} shapes are drawn as boxes: too big for this page, or packed in a way it cannot read.`,
+      );
     if (message.type !== 'shapes') this.#worker?.terminate();
   }
   #boxOf(ids: Iterable<ObjectId>): Box3 {

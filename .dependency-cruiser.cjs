@@ -1,0 +1,38 @@
+/** Which folder may import which, and no rings; the picture is in docs/architecture.md. */
+const path = (name) => `^packages/${name}/`;
+const never = (name, from, to) => ({
+  name,
+  severity: 'error',
+  from: { path: from, pathNot: '\\.spec\\.ts$|/testing/' },
+  to: { path: to },
+});
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circular',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    never(
+      'core-is-pure',
+      path('core'),
+      '^packages/(formats|server|web|cli|demo)/|^node_modules/(?!re2js)|^(node:|fs|path)',
+    ),
+    never('formats-on-core-only', path('formats'), '^packages/(server|web|cli|demo)/'),
+    never('cli-is-thin', path('cli'), '^packages/(server|web|demo)/'),
+    never('web-not-server', path('web'), '^packages/(server|cli|demo)/'),
+    never('server-not-web', path('server'), '^packages/(web|cli)/'),
+    never('nobody-imports-tests', '^packages/', '\\.spec\\.ts$'),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: 'dist/|\\.angular|\\.work|test-results' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      conditionNames: ['@renquil/source', 'import', 'default'],
+      extensions: ['.ts', '.js', '.mjs', '.json'],
+    },
+  },
+};

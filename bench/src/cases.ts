@@ -1,0 +1,132 @@
+import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  applyChange,
+  CheckRun,
+  CompiledConvention,
+  partsConvention,
+  planRename,
+  runRecipe,
+  type RecipeStep,
+  type Scene,
+} from '@renquil/core';
+import { openGltf, readGltf, writeGltf } from '@renquil/formats';
+import { measure, memoryOf } from './measure.js';
+
+export interface Row {
+  readonly what: string;
+  readonly against: string;
+  readonly ms: number;
+  readonly baseline: number;
+  readonly ratio: number;
+}
+export interface SizeResult {
+  readonly objects: number;
+  readonly rows: readonly Row[];
+  /** Bytes a scene of this size takes once open, and for each object. */
+  readonly memory: { readonly scene: number; readonly perObject: number };
+}
+
+const convention = new CompiledConvention(partsConvention);
+const steps: readonly RecipeStep[] = [
+  { step: 'swap-words', find: 'post', put: 'pillar', how: 'plain', anyCase: true },
+  { step: 'swap-words', find: 'Cube*', put: 'block', how: 'wildcard' },
+  { step: 'swap-words', find: '\\.(\\d+)$', put: '_$1', how: 'regex' },
+  { step: 'number', start: 1, by: 1, digits: 7, order: 'tree', restart: 'never', at: 'last-number' },
+  { step: 'add-text', text: 'set_', at: 'before' },
+];
+
+export function runSize(glb: Uint8Array, objects: number): SizeResult {
+  const rows: Row[] = [];
+  const add = (what: string, against: string, ours: () => unknown, baseline: () => unknown): void => {
+    const [a, b] = [measure(ours), measure(baseline)];
+    rows.push({ what, against, ms: a.ms, baseline: b.ms, ratio: a.ms / b.ms });
+  };
+  const text = new TextDecoder().decode(
+    glb.subarray(20, 20 + new DataView(glb.buffer, glb.byteOffset).getUint32(12, true)),
+  );
+  add(
+    'open a .glb to a scene',
+    'JSON.parse of its JSON',
+    () => readGltf(glb, 'bench.glb'),
+    () => JSON.parse(text) as unknown,
+  );
+
+  const { bytes: sceneBytes, value: read } = memoryOf(() => readGltf(glb, 'bench.glb').scene);
+  const names = [...read.walk()].map((object) => object.name);
+  add(
+    'check everything',
+    'one regular expression and one Set over the names',
+    () => checkAll(read),
+    () => plainCheck(names),
+  );
+  const ids = [...read.walk()].map((object) => object.id);
+  add(
+    'preview a recipe of five steps',
+    'the same five as plain loops',
+    () => runRecipe(read, ids, steps, 'number-on'),
+    () => plainRename(names),
+  );
+  addWrite(add, glb);
+  return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };
+}
+
+function checkAll(scene: Scene): number {
+  const run = new CheckRun(scene, convention);
+  run.all();
+  return run.objectsWithFindings.size;
+}
+
+const pattern =
+  /^(?:[LRC]_)?(?:[FBTU]_)?[a-z][A-Za-z]*\d{3}_(?:enamel|steel|nylon|oak|glass|brass|rubber|hide|horn)_geo$|^[a-z][A-Za-z]*(?:\d{3})?_grp$/;
+function plainCheck(names: readonly string[]): number {
+  const seen = new Set<string>();
+  let wrong = 0;
+  for (const name of names) {
+    if (!pattern.test(name)) wrong++;
+    if (seen.has(name)) wrong++;
+    seen.add(name);
+  }
+  return wrong;
+}
+
+function plainRename(names: readonly string[]): string[] {
+  let made = names.map((name) => name.replace(/post/gi, 'pillar'));
+  made = made.map((name) =>
+    name
+      .split('_')
+      .map((word) => (word.startsWith('Cube') ? 'block' : word))
+      .join('_'),
+  );
+  made = made.map((name) => name.replace(/\.(\d+)$/, '_$1'));
+  made = made.map((name, i) => name.replace(/\d+(?=\D*$)/, String(i + 1).padStart(7, '0')));
+  return made.map((name) => `set_${name}`);
+}
+
+function addWrite(
+  add: (what: string, against: string, ours: () => unknown, baseline: () => unknown) => void,
+  glb: Uint8Array,
+): void {
+  const folder = mkdtempSync(join(tmpdir(), 'renquil-bench-'));
+  try {
+    const source = openGltf(glb, 'bench.glb');
+    const { scene } = readGltf(glb, 'bench.glb');
+    const [first] = scene.roots;
+    const renames = new Map(
+      [...scene.walk()]
+        .filter((_, i) => i % 10 === 0)
+        .map((object) => [object.id, `${object.name}_x`] as const),
+    );
+    if (first !== undefined) applyChange(scene, { label: '', edits: planRename(scene, renames) });
+    writeFileSync(join(folder, 'from.glb'), glb);
+    add(
+      'write the file, every tenth name changed',
+      'copying the file',
+      () => writeFileSync(join(folder, 'to.glb'), writeGltf(source, scene)),
+      () => copyFileSync(join(folder, 'from.glb'), join(folder, 'copy.glb')),
+    );
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}

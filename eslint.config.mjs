@@ -1,0 +1,132 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/** Names of our packages that a package may not import; the picture is in docs/architecture.md. */
+const layers = {
+  core: [
+    '@renquil/formats',
+    '@renquil/formats/*',
+    '@renquil/server',
+    '@renquil/demo',
+    '@renquil/web',
+    'renquil',
+  ],
+  formats: ['@renquil/server', '@renquil/demo', '@renquil/web', 'renquil'],
+  cli: ['@renquil/server', '@renquil/demo', '@renquil/web'],
+  server: ['@renquil/web', 'renquil'],
+  web: ['@renquil/server', '@renquil/demo', 'renquil'],
+};
+const pure = ['node:*', '@angular/*', 'rxjs', 'rxjs/*', 'three', 'three/*', 'express', 'mysql2', 'mysql2/*'];
+const forbid = (name, more = []) => ({
+  files: [`packages/${name}/src/**/*.ts`],
+  ignores: ['**/*.spec.ts', '**/src/testing/**'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: [...layers[name], ...more],
+            message: 'Imports point one way only: see docs/architecture.md.',
+          },
+        ],
+      },
+    ],
+  },
+});
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '**/.angular/**',
+      '**/.work/**',
+      '**/.renquil/**',
+      '**/test-results/**',
+      '**/*.tmp.*',
+      'packages/web/public/**',
+    ],
+  },
+  {
+    files: ['**/*.{js,mjs,cjs}'],
+    extends: [js.configs.recommended],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        module: 'writable',
+        require: 'readonly',
+        setTimeout: 'readonly',
+        fetch: 'readonly',
+      },
+    },
+  },
+  {
+    files: ['**/*.ts'],
+    extends: [js.configs.recommended, ...tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        project: [
+          ...['core', 'formats', 'demo', 'server', 'cli', 'web'].map(
+            (name) => `packages/${name}/tsconfig.spec.json`,
+          ),
+          'packages/web/tsconfig.app.json',
+          'packages/web/tsconfig.worker.json',
+          'e2e/tsconfig.json',
+          'bench/tsconfig.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/require-await': 'off',
+      'max-lines': ['error', 400],
+      eqeqeq: 'error',
+      'no-console': 'error',
+      // TypeScript knows names better.
+      'no-undef': 'off',
+      // Interfaces here promise functions that need no `this`; what spies and fixtures give is the same.
+      '@typescript-eslint/unbound-method': 'off',
+      // `any` comes from two libraries' types only; `no-explicit-any` keeps ours out.
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+    },
+  },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: { 'no-restricted-globals': ['error', 'document', 'window', 'process', 'localStorage', 'fetch'] },
+  },
+  forbid('core', pure),
+  forbid('formats', ['node:*', '@angular/*', 'rxjs', 'three', 'three/*']),
+  forbid('cli'),
+  forbid('server', ['@angular/*', 'three']),
+  forbid('web', ['node:*']),
+  {
+    files: ['packages/web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'rq', style: 'kebab-case' }],
+      // Files are named after what they export; Angular's newer style has no suffix.
+      '@angular-eslint/component-class-suffix': 'off',
+      'no-console': 'off',
+    },
+  },
+  {
+    files: ['packages/web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: {
+      // Rows are picked by keys through the grid that holds them.
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+      '@angular-eslint/template/label-has-associated-control': 'off',
+    },
+  },
+);
