@@ -66,5 +66,5 @@ function rotate(triangle: readonly number[]): string {
 }
 
 function floats(primitive: Primitive, name: string): Float32Array {
-  return new Float32Array(primitive.getAttribute(name)!.getArray() as unknown as ArrayLike<number>);
+  return new Float32Array(primitive.getAttribute(name)!.getArray());
 }

@@ -67,13 +67,19 @@ export class LedgerState {
   });
   readonly order = computed(() => this.rows().map((row) => row.id));
   readonly shownCount = computed(() => this.matches()?.size ?? (this.#open.tick(), this.#open.scene.size));
+  /** Faces of what is picked and all below it, each object once. */
   readonly pickedFaces = computed(() => {
     this.#open.tick();
     const { scene } = this.#open;
+    const seen = new Set<ObjectId>();
     let faces = 0;
-    for (const id of this.picking().picked) {
-      const shape = scene.find(id)?.shape;
-      if (shape !== null && shape !== undefined) faces += scene.shapes[shape]!.faces;
+    for (const top of this.picking().picked) {
+      if (!scene.find(top)) continue;
+      for (const { id, shape } of scene.walk(top)) {
+        if (seen.has(id)) continue;
+        seen.add(id);
+        if (shape !== null) faces += scene.shapes[shape]!.faces;
+      }
     }
     return faces;
   });

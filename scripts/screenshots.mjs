@@ -1,0 +1,110 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { spawn } from 'node:child_process';
+import { chromium as browserOf } from '@playwright/test';
+import { build, chromium, root } from './lib.mjs';
+
+/** `npm run screenshots`: one picture of each main view, from fresh demo data, into docs/screenshots. */
+const port = 8497;
+const data = join(root, 'e2e/.work/screenshots');
+await build();
+rmSync(data, { recursive: true, force: true });
+const server = spawn(
+  process.execPath,
+  ['packages/server/dist/main.js', '--data', data, '--port', String(port)],
+  { cwd: root },
+);
+await new Promise((done) => server.stdout.on('data', (text) => String(text).includes('Ctrl C') && done()));
+const browser = await browserOf.launch({
+  executablePath: chromium.file,
+  args: [
+    '--no-sandbox',
+    '--disable-dev-shm-usage',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--ignore-gpu-blocklist',
+  ],
+});
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  baseURL: `http://127.0.0.1:${port}`,
+});
+const shot = async (name) => {
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+};
+const ready = () => page.waitForSelector('[data-ready=true]');
+try {
+  await page.goto('/sign-in');
+  await page.getByTestId('demo-mo').waitFor();
+  await shot('sign-in');
+  await page.getByTestId('demo-mo').click();
+  await page.getByTestId('library-title').waitFor();
+  await shot('library');
+  await page.goto('/scenes/1/name');
+  await ready();
+  await page.getByTestId('filter').fill('under:hanger -bolt*');
+  await page.getByTestId('kind').selectOption('mesh');
+  await page.getByTestId('filter').fill('under:pulleys');
+  await page.getByRole('treegrid').focus();
+  await page.keyboard.press('Control+a');
+  await page.getByTestId('filter').fill('');
+  await page.getByTestId('kind').selectOption('');
+  await page.getByTestId('add-step').click();
+  await page.getByRole('menuitem', { name: 'Swap words' }).click();
+  await page.getByLabel('Find', { exact: true }).fill('^.*(pulley|sheave|sheeve).*$');
+  await page.getByLabel('Put', { exact: true }).fill('C_sheave000_nylon_geo');
+  await page.getByLabel('Read as').selectOption('regex');
+  await page.getByTestId('add-step').click();
+  await page.getByRole('menuitem', { name: 'Number' }).click();
+  await page.locator('cdk-virtual-scroll-viewport').evaluate((rows) => (rows.scrollTop = 98 * 26));
+  await page.getByTestId('viewport').focus();
+  await page.keyboard.press('f');
+  await shot('name');
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await page.getByRole('link', { name: /^Arrange/ }).click();
+  await ready();
+  await page.getByTestId('filter').fill('bench_L');
+  await page.getByRole('treegrid').focus();
+  await page.keyboard.press('Control+a');
+  await page.getByTestId('filter').fill('');
+  await shot('arrange');
+  await page.getByRole('link', { name: /^Check/ }).click();
+  await ready();
+  await page.getByRole('button', { name: /Does not fit/ }).click();
+  await page.getByTestId('finding').filter({ hasText: 'door·left' }).click();
+  await page.getByTestId('viewport').focus();
+  await page.keyboard.press('f');
+  await shot('check');
+  await page.getByTestId('fix').click();
+  await page.keyboard.press('Control+s');
+  await page.getByTestId('note').fill('door without its space');
+  await page.getByTestId('save-note').click();
+  await page.getByTestId('version').click();
+  await page.getByTestId('history-line').first().waitFor();
+  await page.getByTestId('toast').getByRole('button').click();
+  await shot('history');
+  await page.getByRole('button', { name: /Account of/ }).click();
+  await page.getByTestId('sign-out').click();
+  await page.getByTestId('demo-ines').click();
+  await page.getByTestId('library-title').waitFor();
+  await page.goto('/scenes/1/hand-off');
+  await page.getByTestId('reason').fill('a first look for the light team');
+  await page.getByTestId('hand-off').click();
+  await page.getByTestId('package-file').first().waitFor();
+  await page.getByTestId('toast').getByRole('button').click();
+  await shot('hand-off');
+  await page.goto('/projects/brannick-pass/people');
+  await page.getByTestId('member').first().waitFor();
+  await shot('people');
+  await page.goto('/scenes/2/name');
+  await ready();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('sheave');
+  await shot('do-anything');
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+  await new Promise((done) => server.on('exit', done));
+  rmSync(data, { recursive: true, force: true });
+}
