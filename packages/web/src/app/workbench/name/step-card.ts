@@ -2,13 +2,14 @@ import { Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideTrash2 } from '@ng-icons/lucide';
 import type { NumberStep, RecipeStep, SwapWordsStep } from '@renquil/core';
+import { CountPipe } from '../../ui/count';
 import { BenchState } from './bench-state';
 import { orders, places, restarts, summarise, ways } from './step-summary';
 
 /** One step of the bench: a line when folded, its fields when chosen. */
 @Component({
   selector: 'rq-step-card',
-  imports: [NgIcon],
+  imports: [CountPipe, NgIcon],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideTrash2 })],
   templateUrl: './step-card.html',
   host: { class: 'block card', '[class.!border-jonquil]': 'chosen()', '[class.opacity-60]': 'step().off' },
