@@ -1,8 +1,8 @@
-import { invertAffine, multiply } from '../math/mat4.js';
+import { invertAffine, multiply, type Mat4 } from '../math/mat4.js';
 import { fromMatrix, sameTransform, toMatrix, type Transform } from '../math/transform.js';
-import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
+import type { NoPlan, Plan } from './draft.js';
 
 export interface MoveOptions {
   /** `world`: the object stays where it is seen. `local`: its numbers stay. */
@@ -10,9 +10,7 @@ export interface MoveOptions {
   /** Place among the new siblings; the end when left out. */
   readonly index?: number;
 }
-export type MovePlan =
-  | { ok: true; edits: Edit[] }
-  | { ok: false; reason: 'cycle' | 'shear' | 'singular'; object: ObjectId; because: string };
+export type MovePlan = Plan;
 
 /** Puts one object under another (null: makes it a root). Keep place as in core.md: L' = W(newParent)^-1 W(n). */
 export function planMove(scene: Scene, id: ObjectId, under: ObjectId | null, options: MoveOptions): MovePlan {
@@ -40,25 +38,27 @@ export function planMove(scene: Scene, id: ObjectId, under: ObjectId | null, opt
   return { ok: true, edits: [{ kind: 'move', object: id, from, to }] };
 }
 
-function keepPlace(
-  scene: Scene,
-  id: ObjectId,
-  under: ObjectId | null,
-): { local: Transform } | Extract<MovePlan, { ok: false }> {
+/** The local transform that keeps an object where it is seen, below a parent whose world is `above`. */
+export function localBelow(scene: Scene, id: ObjectId, inverse: Mat4 | null, under: ObjectId | null): { local: Transform } | NoPlan {
   const object = scene.get(id);
-  const inverse = under === null ? null : invertAffine(scene.world(under));
-  if (under !== null && !inverse) {
-    const because = `"${scene.get(under).name}" is scaled to nothing, so no place below it can be kept`;
-    return { ok: false, reason: 'singular', object: under, because };
-  }
-  const wanted = inverse ? multiply(inverse, scene.world(id)) : scene.world(id);
-  const local = fromMatrix(wanted);
+  const local = fromMatrix(inverse ? multiply(inverse, scene.world(id)) : scene.world(id));
   if (local) return { local };
   const culprit = unevenAncestor(scene, under) ?? unevenAncestor(scene, object.parent) ?? object.id;
   const because =
     `"${object.name}" would be sheared: "${scene.get(culprit).name}" is scaled unevenly. ` +
     'Keep local instead, or zero that scale first';
   return { ok: false, reason: 'shear', object: culprit, because };
+}
+
+function keepPlace(scene: Scene, id: ObjectId, under: ObjectId | null): { local: Transform } | NoPlan {
+  const inverse = under === null ? null : invertAffine(scene.world(under));
+  if (under !== null && !inverse) return singular(scene, under);
+  return localBelow(scene, id, inverse, under);
+}
+
+export function singular(scene: Scene, object: ObjectId): NoPlan {
+  const because = `"${scene.get(object).name}" is scaled to nothing, so no place below it can be kept`;
+  return { ok: false, reason: 'singular', object, because };
 }
 
 /** The nearest object, from here up, whose own scale is not the same on all axes. */

@@ -2,3 +2,4 @@ export * from './check-tester.js';
 export * from './outline.js';
 export * from './random-edits.js';
 export * from './edit-samples.js';
+export * from './random-tree.js';

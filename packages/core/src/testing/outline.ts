@@ -3,7 +3,7 @@ import { Scene } from '../scene/scene.js';
 import { allOn, kinds, type Kind } from '../scene/scene-object.js';
 
 /**
- * Outline notation: one object a line, two spaces deeper is a child: `name : kind @x,y,z`. Kind and place may be left
+ * Outline notation: one object a line, two spaces deeper is a child: `name : kind @x,y,z ~sx,sy,sz`. Kind, place and scale may be left
  * out (group when it has children or no kind is given). A name with blanks at its ends, or empty, stands in quotes.
  */
 export function sceneFromOutline(text: string): Scene {
@@ -15,19 +15,20 @@ export function sceneFromOutline(text: string): Scene {
   const parents: number[] = [];
   lines.forEach((line, i) => {
     const depth = (line.length - line.trimStart().length - indent) / 2;
-    const match = /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?\s*$/.exec(line);
+    const match = /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?(?:\s+~([-\d.,e]+))?\s*$/.exec(line);
     if (!match || !Number.isInteger(depth) || depth > parents.length)
       throw new Error(`outline line ${i + 1}: ${line}`);
     const kind = (match[3] ?? 'group') as Kind;
     if (!kinds.includes(kind)) throw new Error(`outline line ${i + 1}: no kind ${kind}`);
     const [x = 0, y = 0, z = 0] = (match[4] ?? '').split(',').map(Number);
+    const [sx = 1, sy = 1, sz = 1] = match[5] ? match[5].split(',').map(Number) : [];
     const id = i + 1;
     scene.append(
       {
         id,
         name: match[1] ?? match[2] ?? '',
         kind,
-        local: match[4] ? { t: [x, y, z], r: [0, 0, 0, 1], s: [1, 1, 1] } : identityTransform,
+        local: match[4] || match[5] ? { t: [x, y, z], r: [0, 0, 0, 1], s: [sx, sy, sz] } : identityTransform,
         shape: kind === 'mesh' || kind === 'helper' ? 0 : null,
         materials: [],
         switches: allOn,
