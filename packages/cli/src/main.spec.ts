@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { partsConvention } from '@renquil/core';
+import { checkRegistry, partsConvention } from '@renquil/core';
 import { publishedModels } from '@renquil/formats/testing';
 import { diskHost } from './disk-host.js';
 import { main } from './main.js';
@@ -78,16 +78,7 @@ describe('renquil', () => {
       expect(await run('check', at('m.glb'))).toBe(1);
       const lenient = {
         ...partsConvention,
-        checks: Object.fromEntries(
-          [
-            'default-name',
-            'forbidden-characters',
-            'name-pattern',
-            'not-unique',
-            'unnamed',
-            'empty-group',
-          ].map((id) => [id, { severity: 'note' }]),
-        ),
+        checks: Object.fromEntries(checkRegistry.map(({ id }) => [id, { severity: 'note' }])),
       };
       const convention = put('lenient.json', lenient);
       expect(await run('check', at('m.glb'), '--convention', convention)).toBe(0);

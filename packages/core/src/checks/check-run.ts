@@ -69,7 +69,31 @@ export class CheckRun {
         this.#evaluate(id, onNames);
       }
     }
+    this.#afterMoves(edits, touch.parents.has(null), (id, running) => {
+      if (whole.has(id)) return;
+      seen.add(id);
+      this.#evaluate(id, running);
+    });
     return seen;
+  }
+  /** Everything below what was moved may be deeper now; every root may be the odd one out. */
+  #afterMoves(
+    edits: readonly Edit[],
+    roots: boolean,
+    again: (id: ObjectId, running: readonly Running[]) => void,
+  ): void {
+    const onBranch = this.#running.filter((r) => r.check.reach === 'branch');
+    const onRoots = this.#running.filter((r) => r.check.reach === 'roots');
+    if (onBranch.length) {
+      const tops = new Set(edits.flatMap((edit) => (edit.kind === 'move' ? [edit.object] : [])));
+      for (const top of tops) {
+        if (this.scene.find(top)) for (const object of this.scene.walk(top)) again(object.id, onBranch);
+      }
+    }
+    // A root that gains or loses its last child may become the main one, so any change of children counts.
+    const mainMayChange =
+      roots || edits.some((edit) => edit.kind === 'move' || edit.kind === 'insert' || edit.kind === 'remove');
+    if (onRoots.length && mainMayChange) for (const id of this.scene.roots) again(id, onRoots);
   }
   of(id: ObjectId): readonly Finding[] {
     return this.#found.get(id) ?? none;

@@ -28,7 +28,11 @@ describe('planGroup', () => {
   for (const [what, ids, wanted] of [
     ['siblings, at the place of the first', [3, 2], 'root\n  new\n    a\n    b\n  c\n    d\ne'],
     ['one object', [3], 'root\n  a\n  new\n    b\n  c\n    d\ne'],
-    ['objects of different parents, under their closest common ancestor', [2, 5], 'root\n  new\n    a\n    d\n  b\n  c\ne'],
+    [
+      'objects of different parents, under their closest common ancestor',
+      [2, 5],
+      'root\n  new\n    a\n    d\n  b\n  c\ne',
+    ],
     ['objects that share no ancestor, as a root', [5, 6], 'new\n  d\n  e\nroot\n  a\n  b\n  c'],
     ['an object with something inside it, once', [4, 5], 'root\n  a\n  b\n  new\n    c\n      d\ne'],
     ['nothing: an empty one at the end', [], 'root\n  a\n  b\n  c\n    d\ne\nnew'],
@@ -39,15 +43,24 @@ describe('planGroup', () => {
     const scene = sceneFromOutline(outline);
     const at = (pivot: Parameters<typeof pivotPoint>[2], snap = 0) => pivotPoint(scene, [2, 3], pivot, snap);
     const table: [Parameters<typeof pivotPoint>[2], Vec3][] = [
-      ['origin', [0, 0, 0]], ['centre', [2, 0, 0]], ['base', [2, -1, 0]], ['mean', [2, 0, 0]], ['last', [3, 0, 0]],
-      [{ anchor: [1, 1, -1] }, [4, 1, -1]], [{ point: [9, 8, 7] }, [9, 8, 7]],
+      ['origin', [0, 0, 0]],
+      ['centre', [2, 0, 0]],
+      ['base', [2, -1, 0]],
+      ['mean', [2, 0, 0]],
+      ['last', [3, 0, 0]],
+      [{ anchor: [1, 1, -1] }, [4, 1, -1]],
+      [{ point: [9, 8, 7] }, [9, 8, 7]],
     ];
     for (const [pivot, wanted] of table) expect(at(pivot)).withContext(JSON.stringify(pivot)).toEqual(wanted);
     expect(at({ point: [0.26, -0.24, 1] }, 0.5)).toEqual([0.5, -0, 1]);
   });
   it('is linear: ten thousand roots of a flat heap in one list that applies', () => {
     const scene = sceneFromOutline([...Array(10_000).keys()].map((i) => `m${i} : mesh`).join('\n'));
-    const plan = planGroup(scene, [...scene.roots].filter((_, i) => i % 2), { name: 'odd', pivot: 'origin' });
+    const plan = planGroup(
+      scene,
+      [...scene.roots].filter((_, i) => i % 2),
+      { name: 'odd', pivot: 'origin' },
+    );
     if (!plan.ok) throw new Error(plan.because);
     expect(applyChange(scene, { label: '', edits: plan.edits }).ok).toBeTrue();
     expect(scene.roots).toHaveSize(5001);
@@ -60,7 +73,7 @@ describe('planUngroup', () => {
     const scene = sceneFromOutline(outline);
     return tree(scene, planUngroup(scene, [id], all));
   };
-  it('lets the children out at the group\'s place', () => expect(ungroup(2)).toBe('r\n  h\n    a\n  b\n  z'));
+  it("lets the children out at the group's place", () => expect(ungroup(2)).toBe('r\n  h\n    a\n  b\n  z'));
   it('opens groups in groups when asked', () => expect(ungroup(2, true)).toBe('r\n  a\n  b\n  z'));
   it('refuses what is more than a group', () => expect(ungroup(5)).toContain('"b" is a mesh, not a group'));
 });
@@ -74,7 +87,11 @@ describe('planSort', () => {
 
 describe('places', () => {
   const scene = () => sceneFromOutline('p @1,2,3 ~2,2,2\n  c : mesh @1,0,0');
-  const at = (x: number, y: number, z: number) => ({ t: [x, y, z] as Vec3, r: [0, 0, 0, 1] as const, s: [1, 1, 1] as Vec3 });
+  const at = (x: number, y: number, z: number) => ({
+    t: [x, y, z] as Vec3,
+    r: [0, 0, 0, 1] as const,
+    s: [1, 1, 1] as Vec3,
+  });
   it('read in the world, from the parent and from the rest', () => {
     const s = scene();
     expect(placeIn(s, 2, 'world')).toEqual({ t: [3, 2, 3], r: [0, 0, 0, 1], s: [2, 2, 2] });
@@ -87,7 +104,9 @@ describe('places', () => {
     if (!plan.ok) throw new Error(plan.because);
     applyChange(s, { label: '', edits: plan.edits });
     expect(placeIn(s, 2, 'parent')).toEqual(at(-0.5, -1, -1.5));
-    expect(planPlace(s, 2, 'rest', at(0, 0, 0))).toEqual(jasmine.objectContaining({ ok: false, reason: 'no-rest' }));
+    expect(planPlace(s, 2, 'rest', at(0, 0, 0))).toEqual(
+      jasmine.objectContaining({ ok: false, reason: 'no-rest' }),
+    );
   });
   it('can be remembered as rest, and gone back to', () => {
     const s = scene();
@@ -104,14 +123,21 @@ describe('places', () => {
 });
 
 describe('tidying up', () => {
-  const outline = 'main : control\n  empty_grp\n  pin_grp\n    pin : mesh\n  both_grp\n    x : mesh\n    y : mesh\nstray : mesh\ncut_v : mesh';
+  const outline =
+    'main : control\n  empty_grp\n  pin_grp\n    pin : mesh\n  both_grp\n    x : mesh\n    y : mesh\nstray : mesh\ncut_v : mesh';
   it('finds empty groups, lone children and strays, and leaves helpers alone', () => {
     const items = findUntidy(sceneFromOutline(outline), new CompiledConvention(partsConvention));
-    expect(items.map(({ object, what }) => [object, what])).toEqual([[2, 'empty'], [3, 'lone'], [8, 'stray']]);
+    expect(items.map(({ object, what }) => [object, what])).toEqual([
+      [2, 'empty'],
+      [3, 'lone'],
+      [8, 'stray'],
+    ]);
   });
   it('does those that are chosen', () => {
     const scene = sceneFromOutline(outline);
     const items = findUntidy(scene, new CompiledConvention(partsConvention));
-    expect(tree(scene, { ok: true, edits: planTidy(scene, items) })).toBe('main\n  pin\n  both_grp\n    x\n    y\n  stray\ncut_v');
+    expect(tree(scene, { ok: true, edits: planTidy(scene, items) })).toBe(
+      'main\n  pin\n  both_grp\n    x\n    y\n  stray\ncut_v',
+    );
   });
 });

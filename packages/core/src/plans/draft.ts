@@ -6,7 +6,8 @@ import type { Scene } from '../scene/scene.js';
 /** Why a plan cannot be made: nothing is changed, and the object that stands in the way is named. */
 export interface NoPlan {
   readonly ok: false;
-  readonly reason: 'cycle' | 'shear' | 'singular' | 'not-a-group' | 'has-shape' | 'skinned' | 'nothing' | 'no-rest';
+  readonly reason:
+    'cycle' | 'shear' | 'singular' | 'not-a-group' | 'has-shape' | 'skinned' | 'nothing' | 'no-rest';
   readonly object: number;
   readonly because: string;
 }

@@ -17,7 +17,9 @@ function inThree(scene: Scene): Map<number | null, Object3D> {
   const objects = new Map<number | null, Object3D>([[null, new Object3D()]]);
   for (const object of scene.walk()) {
     const made = new Object3D();
-    new Matrix4().fromArray([...toMatrix(object.local)]).decompose(made.position, made.quaternion, made.scale);
+    new Matrix4()
+      .fromArray([...toMatrix(object.local)])
+      .decompose(made.position, made.quaternion, made.scale);
     objects.set(object.id, made);
     objects.get(object.parent)!.add(made);
   }
@@ -47,11 +49,13 @@ describe('keep place against three (Object3D.attach), in double precision', () =
       if (plan.ok) {
         kept++;
         applyChange(scene, { label: '', edits: plan.edits });
-        if (distance(scene.world(id), before) > tolerance * 10) fail(`seed ${seed}: moved by ${distance(scene.world(id), before)}`);
+        if (distance(scene.world(id), before) > tolerance * 10)
+          fail(`seed ${seed}: moved by ${distance(scene.world(id), before)}`);
         if (distance(scene.world(id), theirs) > tolerance * 10) fail(`seed ${seed}: three has it elsewhere`);
       } else {
         refused++;
-        if (distance(theirs, before) < tolerance / 10) fail(`seed ${seed}: three kept it and we refused (${plan.because})`);
+        if (distance(theirs, before) < tolerance / 10)
+          fail(`seed ${seed}: three kept it and we refused (${plan.because})`);
       }
     }
     expect(kept).toBeGreaterThan(3000);
@@ -66,7 +70,8 @@ describe('group, ungroup and pivot, over random trees', () => {
     const result = applyChange(scene, { label: '', edits: plan.edits });
     if (!result.ok) throw new Error(`seed ${seed}: ${result.detail}`);
     for (const [id, world] of before) {
-      if (scene.find(id) && distance(scene.world(id), world) > 1e-6 * sizeOf(world)) fail(`seed ${seed}: object ${id} moved`);
+      if (scene.find(id) && distance(scene.world(id), world) > 1e-6 * sizeOf(world))
+        fail(`seed ${seed}: object ${id} moved`);
     }
     const grown = new Set([...scene.walk()].map((o) => o.id));
     applyChange(scene, result.inverse);
@@ -80,7 +85,17 @@ describe('group, ungroup and pivot, over random trees', () => {
       const scene = randomTree(random, 12, seed % 3 ? 'even' : 'any');
       const some = [...Array(12).keys()].map((i) => i + 1).filter(() => random() < 0.4);
       made += Number(check(scene, planGroup(scene, some, { name: 'g', pivot: 'centre' }), seed));
-      made += Number(check(scene, planUngroup(scene, some.filter((id) => scene.get(id).kind === 'group'), random() < 0.5), seed));
+      made += Number(
+        check(
+          scene,
+          planUngroup(
+            scene,
+            some.filter((id) => scene.get(id).kind === 'group'),
+            random() < 0.5,
+          ),
+          seed,
+        ),
+      );
       const group = some.find((id) => scene.get(id).shape === null);
       if (!group) continue;
       // The object's own world changes with its pivot; everything below must not.
@@ -88,8 +103,14 @@ describe('group, ungroup and pivot, over random trees', () => {
       const plan = planPivot(scene, group, [1, 2, 3]);
       if (!plan.ok) continue;
       applyChange(scene, { label: '', edits: plan.edits });
-      for (const [id, world] of children) if (distance(scene.world(id), world) > 1e-6 * sizeOf(world)) fail(`seed ${seed}: child ${id} moved`);
-      expect(distance([...scene.world(group).slice(12, 15), ...Array<number>(13).fill(0)], [1, 2, 3, ...Array<number>(13).fill(0)])).toBeLessThan(1e-9);
+      for (const [id, world] of children)
+        if (distance(scene.world(id), world) > 1e-6 * sizeOf(world)) fail(`seed ${seed}: child ${id} moved`);
+      expect(
+        distance(
+          [...scene.world(group).slice(12, 15), ...Array<number>(13).fill(0)],
+          [1, 2, 3, ...Array<number>(13).fill(0)],
+        ),
+      ).toBeLessThan(1e-9);
       made++;
     }
     expect(made).toBeGreaterThan(2000);

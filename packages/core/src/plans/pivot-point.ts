@@ -9,13 +9,7 @@ import type { ObjectId } from '../scene/scene-object.js';
  * objects' own pivots. last: the pivot of the last object.
  */
 export type PivotAt =
-  | 'origin'
-  | 'centre'
-  | 'base'
-  | 'mean'
-  | 'last'
-  | { readonly anchor: Vec3 }
-  | { readonly point: Vec3 };
+  'origin' | 'centre' | 'base' | 'mean' | 'last' | { readonly anchor: Vec3 } | { readonly point: Vec3 };
 
 export function pivotPoint(scene: Scene, objects: readonly ObjectId[], at: PivotAt, snap = 0): Vec3 {
   const point = exactPoint(scene, objects, at);

@@ -32,10 +32,22 @@ export function planGroup(scene: Scene, objects: Iterable<ObjectId>, options: Gr
   const point = pivotPoint(scene, tops, options.pivot, options.snap);
   const local = placeAt(inverse ? transformPoint(inverse, point) : point);
   const places = placesOf(scene, tops);
-  const index = tops.length ? places.get(childTowards(scene, tops[0]!, parent))! : scene.childrenOf(parent).length;
+  const index = tops.length
+    ? places.get(childTowards(scene, tops[0]!, parent))!
+    : scene.childrenOf(parent).length;
   const group: ObjectData = {
-    id: scene.nextId, name: options.name, kind: options.kind ?? 'group', local, shape: null, materials: [],
-    switches: allOn, layer: options.layer ?? 'Base', mark: null, attributes: {}, rest: null, source: null,
+    id: scene.nextId,
+    name: options.name,
+    kind: options.kind ?? 'group',
+    local,
+    shape: null,
+    materials: [],
+    switches: allOn,
+    layer: options.layer ?? 'Base',
+    mark: null,
+    attributes: {},
+    rest: null,
+    source: null,
   };
   const edits: Edit[] = [{ kind: 'insert', branch: { data: group, children: [] }, parent, index }];
   const world = above ? multiply(above, toMatrix(local)) : toMatrix(local);

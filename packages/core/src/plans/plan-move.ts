@@ -39,7 +39,12 @@ export function planMove(scene: Scene, id: ObjectId, under: ObjectId | null, opt
 }
 
 /** The local transform that keeps an object where it is seen, below a parent whose world is `above`. */
-export function localBelow(scene: Scene, id: ObjectId, inverse: Mat4 | null, under: ObjectId | null): { local: Transform } | NoPlan {
+export function localBelow(
+  scene: Scene,
+  id: ObjectId,
+  inverse: Mat4 | null,
+  under: ObjectId | null,
+): { local: Transform } | NoPlan {
   const object = scene.get(id);
   const local = fromMatrix(inverse ? multiply(inverse, scene.world(id)) : scene.world(id));
   if (local) return { local };

@@ -12,15 +12,33 @@ import { localBelow, singular } from './plan-move.js';
  */
 export function planPivot(scene: Scene, id: ObjectId, point: Vec3): Plan {
   const object = scene.get(id);
-  if (object.shape !== null) return { ok: false, reason: 'has-shape', object: id, because: `"${object.name}" has a shape, which would move with its pivot; put it under a group and set the pivot of that` };
-  if (object.kind === 'joint') return { ok: false, reason: 'skinned', object: id, because: `"${object.name}" is a joint: its place is bound into the skin` };
+  if (object.shape !== null)
+    return {
+      ok: false,
+      reason: 'has-shape',
+      object: id,
+      because: `"${object.name}" has a shape, which would move with its pivot; put it under a group and set the pivot of that`,
+    };
+  if (object.kind === 'joint')
+    return {
+      ok: false,
+      reason: 'skinned',
+      object: id,
+      because: `"${object.name}" is a joint: its place is bound into the skin`,
+    };
   const world = [...scene.world(id).slice(0, 12), point[0], point[1], point[2], 1];
   const above = object.parent === null ? null : invertAffine(scene.world(object.parent));
   if (object.parent !== null && !above) return singular(scene, object.parent);
   const inverse = invertAffine(world);
   if (!inverse) return singular(scene, id);
   const local = fromMatrix(above ? multiply(above, world) : world);
-  if (!local) return { ok: false, reason: 'shear', object: id, because: `"${object.name}" is sheared and cannot be moved alone` };
+  if (!local)
+    return {
+      ok: false,
+      reason: 'shear',
+      object: id,
+      because: `"${object.name}" is sheared and cannot be moved alone`,
+    };
   const edits: Edit[] = [{ kind: 'transform', object: id, from: object.local, to: local }];
   for (const child of object.children) {
     const kept = localBelow(scene, child, inverse, id);

@@ -23,7 +23,13 @@ export function planPlace(scene: Scene, id: ObjectId, space: PlaceSpace, to: Tra
   const object = scene.get(id);
   let local: Transform | null = to;
   if (space === 'rest') {
-    if (!object.rest) return { ok: false, reason: 'no-rest', object: id, because: `"${object.name}" has no rest to start from` };
+    if (!object.rest)
+      return {
+        ok: false,
+        reason: 'no-rest',
+        object: id,
+        because: `"${object.name}" has no rest to start from`,
+      };
     local = fromMatrix(multiply(toMatrix(object.rest), toMatrix(to)));
   } else if (space === 'world' && object.parent !== null) {
     const inverse = invertAffine(scene.world(object.parent));
@@ -54,7 +60,8 @@ export function planBackToRest(scene: Scene, objects: Iterable<ObjectId>): Edit[
   const edits: Edit[] = [];
   for (const id of objects) {
     const { rest, local } = scene.get(id);
-    if (rest && !sameTransform(rest, local)) edits.push({ kind: 'transform', object: id, from: local, to: rest });
+    if (rest && !sameTransform(rest, local))
+      edits.push({ kind: 'transform', object: id, from: local, to: rest });
   }
   return edits;
 }

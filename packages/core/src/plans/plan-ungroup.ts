@@ -18,7 +18,13 @@ export function planUngroup(scene: Scene, objects: Iterable<ObjectId>, all = fal
       while (queue.length) {
         const group = queue.pop()!;
         const { kind, name, children } = scene.get(group);
-        if (kind !== 'group') return { ok: false, reason: 'not-a-group', object: group, because: `"${name}" is a ${kind}, not a group` };
+        if (kind !== 'group')
+          return {
+            ok: false,
+            reason: 'not-a-group',
+            object: group,
+            because: `"${name}" is a ${kind}, not a group`,
+          };
         if (all) queue.push(...children.filter((child) => scene.get(child).kind === 'group'));
         const made = ungroupOne(scene, group);
         if ('reason' in made) return made;
@@ -39,8 +45,18 @@ function ungroupOne(scene: Scene, group: ObjectId): { edits: Edit[] } | NoPlan {
       const because = `"${object.name}" would be sheared: "${scene.get(group).name}" is scaled unevenly`;
       return { ok: false, reason: 'shear', object: group, because };
     }
-    edits.push({ kind: 'move', object: id, from: { parent: group, index: 0, local: object.local }, to: { parent, index: index + i, local: kept } });
+    edits.push({
+      kind: 'move',
+      object: id,
+      from: { parent: group, index: 0, local: object.local },
+      to: { parent, index: index + i, local: kept },
+    });
   }
-  edits.push({ kind: 'remove', branch: { data: branchOf(scene, group).data, children: [] }, parent, index: index + children.length });
+  edits.push({
+    kind: 'remove',
+    branch: { data: branchOf(scene, group).data, children: [] },
+    parent,
+    index: index + children.length,
+  });
   return { edits };
 }

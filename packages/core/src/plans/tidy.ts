@@ -20,11 +20,26 @@ export function findUntidy(scene: Scene, convention: CompiledConvention): TidyIt
   const main = mainRoot(scene);
   for (const object of scene.walk()) {
     const { id, name, kind, children, parent } = object;
-    if (kind === 'group' && !children.length) items.push({ object: id, what: 'empty', because: `"${name}" groups nothing: take it away` });
+    if (kind === 'group' && !children.length)
+      items.push({ object: id, what: 'empty', because: `"${name}" groups nothing: take it away` });
     else if (kind === 'group' && children.length === 1 && parent !== null) {
-      items.push({ object: id, what: 'lone', because: `"${name}" holds one object only: let "${scene.get(children[0]!).name}" out` });
-    } else if (parent === null && main !== null && id !== main && !convention.helperPrefix(name) && kind !== 'helper') {
-      items.push({ object: id, what: 'stray', because: `"${name}" stands outside: put it under "${scene.get(main).name}"` });
+      items.push({
+        object: id,
+        what: 'lone',
+        because: `"${name}" holds one object only: let "${scene.get(children[0]!).name}" out`,
+      });
+    } else if (
+      parent === null &&
+      main !== null &&
+      id !== main &&
+      !convention.helperPrefix(name) &&
+      kind !== 'helper'
+    ) {
+      items.push({
+        object: id,
+        what: 'stray',
+        because: `"${name}" stands outside: put it under "${scene.get(main).name}"`,
+      });
     }
   }
   return items;
@@ -37,7 +52,10 @@ export function planTidy(scene: Scene, items: readonly TidyItem[]): Edit[] {
       if (!scene.find(object)) continue;
       if (what === 'empty') run(planRemove(scene, [object]));
       else {
-        const plan = what === 'lone' ? planUngroup(scene, [object]) : planMove(scene, object, mainRoot(scene), { keep: 'world' });
+        const plan =
+          what === 'lone'
+            ? planUngroup(scene, [object])
+            : planMove(scene, object, mainRoot(scene), { keep: 'world' });
         if (plan.ok) run(plan.edits);
       }
     }

@@ -15,7 +15,9 @@ export function sceneFromOutline(text: string): Scene {
   const parents: number[] = [];
   lines.forEach((line, i) => {
     const depth = (line.length - line.trimStart().length - indent) / 2;
-    const match = /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?(?:\s+~([-\d.,e]+))?\s*$/.exec(line);
+    const match = /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?(?:\s+~([-\d.,e]+))?\s*$/.exec(
+      line,
+    );
     if (!match || !Number.isInteger(depth) || depth > parents.length)
       throw new Error(`outline line ${i + 1}: ${line}`);
     const kind = (match[3] ?? 'group') as Kind;

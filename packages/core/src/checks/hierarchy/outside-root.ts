@@ -1,0 +1,31 @@
+import { planMove } from '../../plans/plan-move.js';
+import { mainRoot } from '../../scene/main-root.js';
+import { defineCheck } from '../check.js';
+
+/** A root beside the one that everything should hang under. Helpers may stand anywhere. */
+export const outsideRoot = defineCheck({
+  id: 'outside-root',
+  family: 'hierarchy',
+  title: 'Outside the root',
+  severity: 'warning',
+  reach: 'roots',
+  source: 'common practice',
+  messages: {
+    outside: {
+      short: 'outside the root',
+      because:
+        '"{{name}}" stands beside the root that all else hangs under, so it stays behind when that is moved.',
+    },
+  },
+  evaluate(object, { scene, convention }) {
+    if (object.parent !== null || object.kind === 'helper' || convention.helperPrefix(object.name))
+      return null;
+    const main = mainRoot(scene);
+    if (main === null || main === object.id) return null;
+    return { message: 'outside', data: { name: object.name } };
+  },
+  fix(object, { scene }) {
+    const plan = planMove(scene, object.id, mainRoot(scene), { keep: 'world' });
+    return plan.ok ? plan.edits : null;
+  },
+});

@@ -1,0 +1,33 @@
+import { determinant3 } from '../../math/mat4.js';
+import { toMatrix } from '../../math/transform.js';
+import { defineCheck } from '../check.js';
+
+/** A local transform that turns handedness: faces look inside out to whoever does not expect it. */
+export const negativeScale = defineCheck({
+  id: 'negative-scale',
+  family: 'transforms',
+  title: 'Negative scale',
+  severity: 'blocker',
+  reach: 'object',
+  source: 'glTF 2.0, section 3.7.4 (a negative determinant turns the winding of faces); common practice',
+  messages: {
+    mirrored: {
+      short: 'scale {{scale}} on {{axis}}',
+      because:
+        '"{{name}}" is mirrored by a scale of {{scale}} on {{axis}}: engines and rigs may show it inside out.',
+    },
+    turned: {
+      short: 'mirrored',
+      because: '"{{name}}" is mirrored by its matrix: engines and rigs may show it inside out.',
+    },
+  },
+  evaluate({ name, local }) {
+    if (determinant3(toMatrix(local)) >= 0) return null;
+    if ('m' in local) return { message: 'turned', data: { name } };
+    const axis = local.s.findIndex((n) => n < 0);
+    return {
+      message: 'mirrored',
+      data: { name, axis: 'XYZ'[axis]!, scale: Number(local.s[axis]!.toPrecision(3)) },
+    };
+  },
+});
