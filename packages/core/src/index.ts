@@ -40,6 +40,7 @@ export * from './plans/plan-ungroup.js';
 export * from './plans/tidy.js';
 export * from './plans/top-objects.js';
 export * from './query/query.js';
+export * from './query/query-keys.js';
 export * from './query/wildcard.js';
 export * from './scene/bounds.js';
 export * from './scene/branch.js';

@@ -1,13 +1,12 @@
 import { RenquilError } from '../errors.js';
-import { kinds } from '../scene/scene-object.js';
+import { keyQuery, queryKeyRegistry } from './query-keys.js';
 import { compileWildcard, hasWildcard } from './wildcard.js';
 import type { Scene } from '../scene/scene.js';
 import type { SceneObject } from '../scene/scene-object.js';
 
 export type Query = (scene: Scene, object: SceneObject) => boolean;
 
-/** Keys this first form knows; the others of core.md section 4 come with the Arrange step. */
-export const queryKeys = ['kind', 'name', 'under'] as const;
+export const queryKeys = queryKeyRegistry.map((one) => one.key);
 
 /**
  * Words side by side mean and; `or`; `-` negates; parentheses; quotes take a text as it is. A bare word matches names
@@ -52,26 +51,13 @@ class Parser {
       this.#at++;
       return inner;
     }
-    const key = /^([A-Za-z]+):/.exec(this.text.slice(this.#at))?.[1];
+    const key = /^([A-Za-z]+(?:\.[^\s:()"]+)?):/.exec(this.text.slice(this.#at))?.[1];
     if (key === undefined) return this.#name(this.#value());
     const start = this.#at;
     this.#at += key.length + 1;
-    const value = this.#value();
-    if (key === 'name') return this.#name(value);
-    if (key === 'kind') {
-      const options = value.text.split(',');
-      const strange = options.find((o) => !(kinds as readonly string[]).includes(o));
-      if (strange !== undefined) this.#fail(`"${strange}" is no kind; kinds are ${kinds.join(', ')}`, start);
-      return (_scene, object) => options.includes(object.kind);
-    }
-    if (key === 'under') {
-      const test = this.#matcher(value);
-      return (scene, object) => {
-        for (const ancestor of scene.ancestors(object.id)) if (test(ancestor.name)) return true;
-        return false;
-      };
-    }
-    return this.#fail(`"${key}" is no key; keys are ${queryKeys.join(', ')}`, start);
+    const fail = (detail: string): never => this.#fail(detail, start);
+    const query = keyQuery(key, this.#value(), { matcher: (value) => this.#matcher(value), fail });
+    return query ?? fail(`"${key}" is no key; keys are ${[...queryKeys, 'attr.NAME'].join(', ')}`);
   }
   end(): void {
     if (this.#at < this.text.length) this.#fail('a parenthesis is closed that was not opened');

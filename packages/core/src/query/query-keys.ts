@@ -1,0 +1,159 @@
+import { switchNames, kinds, type Json, type SceneObject } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+import type { Query } from './query.js';
+
+export interface KeyValue {
+  readonly text: string;
+  readonly quoted: boolean;
+}
+export interface KeyTools {
+  /** Text or wildcard, as names are matched. */
+  readonly matcher: (value: KeyValue) => (text: string) => boolean;
+  /** Throws with the place of the key. */
+  readonly fail: (detail: string) => never;
+}
+type Make = (value: KeyValue, tools: KeyTools) => Query;
+
+/** One key of the query language: what follows it makes a test. */
+export interface QueryKey {
+  readonly key: string;
+  readonly says: string;
+  readonly make: Make;
+}
+
+const number =
+  (of: (scene: Scene, object: SceneObject) => number): Make =>
+  (value, tools) => {
+    const test = numberTest(value.text, tools);
+    return (scene, object) => test(of(scene, object));
+  };
+const text =
+  (of: (scene: Scene, object: SceneObject) => Iterable<string>): Make =>
+  (value, tools) => {
+    const test = tools.matcher(value);
+    return (scene, object) => {
+      for (const one of of(scene, object)) if (test(one)) return true;
+      return false;
+    };
+  };
+const shapeOf = (scene: Scene, { shape }: SceneObject) => (shape === null ? undefined : scene.shapes[shape]);
+
+/** Every key, sorted; docs/names.md lists the same. */
+export const queryKeyRegistry: readonly QueryKey[] = [
+  {
+    key: 'depth',
+    says: 'levels below the root, 0 for a root',
+    make: number((scene, { id }) => scene.depthOf(id)),
+  },
+  {
+    key: 'faces',
+    says: 'faces of the shape',
+    make: number((scene, object) => shapeOf(scene, object)?.faces ?? 0),
+  },
+  {
+    key: 'has',
+    says: 'an attribute of that name',
+    make: text((_scene, { attributes }) => Object.keys(attributes)),
+  },
+  { key: 'kids', says: 'objects directly below', make: number((_scene, { children }) => children.length) },
+  { key: 'kind', says: kinds.join(', '), make: kindKey },
+  { key: 'layer', says: 'the layer', make: text((_scene, { layer }) => [layer]) },
+  { key: 'mark', says: 'the word of the mark', make: text((_scene, { mark }) => (mark ? [mark.word] : [])) },
+  {
+    key: 'material',
+    says: 'a material bound to it',
+    make: text((scene, { materials }) => materials.map((at) => scene.materials[at]?.name ?? '')),
+  },
+  { key: 'name', says: 'the name', make: text((_scene, { name }) => [name]) },
+  {
+    key: 'shape',
+    says: 'the name of its shape',
+    make: text((scene, object) => [shapeOf(scene, object)?.name].filter((name) => name !== undefined)),
+  },
+  { key: 'side', says: 'L, R or C: where it sits, seen from the asset', make: sideKey },
+  ...switchNames.map((name): QueryKey => ({ key: name, says: 'yes or no', make: switchKey(name) })),
+  {
+    key: 'under',
+    says: 'everything below objects of that name',
+    make: text(function* (scene, { id }) {
+      for (const ancestor of scene.ancestors(id)) yield ancestor.name;
+    }),
+  },
+  {
+    key: 'verts',
+    says: 'vertices of the shape',
+    make: number((scene, object) => shapeOf(scene, object)?.vertices ?? 0),
+  },
+].sort((a, b) => (a.key < b.key ? -1 : 1));
+
+const byKey = new Map(queryKeyRegistry.map((one) => [one.key, one] as const));
+
+/** The test for `key:value`; null when there is no such key. `attr.NAME:` is a key for every attribute. */
+export function keyQuery(key: string, value: KeyValue, tools: KeyTools): Query | null {
+  if (key.startsWith('attr.')) return attributeKey(key.slice(5), value, tools);
+  return byKey.get(key)?.make(value, tools) ?? null;
+}
+
+function kindKey(value: KeyValue, { fail }: KeyTools): Query {
+  const options = value.text.split(',');
+  const strange = options.find((o) => !(kinds as readonly string[]).includes(o));
+  if (strange !== undefined) fail(`"${strange}" is no kind; kinds are ${kinds.join(', ')}`);
+  return (_scene, object) => options.includes(object.kind);
+}
+
+function switchKey(name: (typeof switchNames)[number]): Make {
+  return ({ text: said }, { fail }) => {
+    if (said !== 'yes' && said !== 'no') fail(`${name}: takes yes or no`);
+    return (_scene, { switches }) => switches[name] === (said === 'yes');
+  };
+}
+
+/** glTF 2.0: the front faces +Z, so an asset's left is +X. Within a millimetre of the middle is C. */
+function sideKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
+  const side = said.toUpperCase();
+  if (!['L', 'R', 'C'].includes(side)) fail('side: takes L, R or C');
+  return (scene, object) => {
+    const bounds = shapeOf(scene, object)?.bounds;
+    const m = scene.world(object.id);
+    const centre = bounds ? [0, 1, 2].map((k) => (bounds.min[k]! + bounds.max[k]!) / 2) : [0, 0, 0];
+    const x = m[0]! * centre[0]! + m[4]! * centre[1]! + m[8]! * centre[2]! + m[12]!;
+    return side === (x > 0.001 ? 'L' : x < -0.001 ? 'R' : 'C');
+  };
+}
+
+function attributeKey(name: string, value: KeyValue, tools: KeyTools): Query {
+  const compares = /^[<>]|\.\./.test(value.text) && !value.quoted;
+  const test = compares ? numberTest(value.text, tools) : null;
+  const same = tools.matcher(value);
+  return (_scene, { attributes }) => {
+    if (!(name in attributes)) return false;
+    const held = attributes[name] as Json;
+    return test
+      ? typeof held === 'number' && test(held)
+      : same(typeof held === 'string' ? held : JSON.stringify(held));
+  };
+}
+
+/** `5`, `>5`, `>=5`, `<5`, `<=5`, `5..9` (both ends included). */
+function numberTest(said: string, { fail }: KeyTools): (n: number) => boolean {
+  const range = /^(-?[\d.]+)\.\.(-?[\d.]+)$/.exec(said);
+  if (range) {
+    const [low, high] = [Number(range[1]), Number(range[2])];
+    if (Number.isFinite(low) && Number.isFinite(high)) return (n) => n >= low && n <= high;
+  }
+  const one = /^(>=|<=|>|<)?(-?\d+(?:\.\d+)?)$/.exec(said);
+  if (!one) return fail(`"${said}" is no number; write 5, >5, <=5 or 5..9`);
+  const limit = Number(one[2]);
+  switch (one[1]) {
+    case '>':
+      return (n) => n > limit;
+    case '>=':
+      return (n) => n >= limit;
+    case '<':
+      return (n) => n < limit;
+    case '<=':
+      return (n) => n <= limit;
+    default:
+      return (n) => n === limit;
+  }
+}
