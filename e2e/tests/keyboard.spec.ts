@@ -66,6 +66,7 @@ test('arrange: put under, lift out, remove, undo', async ({ page }) => {
   await app.filter('group1');
   await expect(app.row('group1')).toBeVisible();
   await app.row('group1').click();
+  await page.getByRole('button', { name: 'More' }).click();
   await page.getByTestId('remove').click();
   await app.saved();
   await expect(page.getByTestId('ledger-empty')).toBeVisible();

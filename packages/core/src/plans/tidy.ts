@@ -22,7 +22,12 @@ export function findUntidy(scene: Scene, convention: CompiledConvention): TidyIt
     const { id, name, kind, children, parent } = object;
     if (kind === 'group' && !children.length)
       items.push({ object: id, what: 'empty', because: `"${name}" groups nothing: take it away` });
-    else if (kind === 'group' && children.length === 1 && parent !== null) {
+    else if (
+      kind === 'group' &&
+      children.length === 1 &&
+      parent !== null &&
+      scene.get(children[0]!).kind !== 'joint'
+    ) {
       items.push({
         object: id,
         what: 'lone',

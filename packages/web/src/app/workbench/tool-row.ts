@@ -1,18 +1,11 @@
 import { Component, inject, input, output } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import {
-  lucideArrowDown,
-  lucideArrowUp,
-  lucideFunnel,
-  lucideListTree,
-  lucideSave,
-  lucideTextCursorInput,
-} from '@ng-icons/lucide';
+import { lucideFunnel, lucideListTree, lucideSave, lucideTextCursorInput } from '@ng-icons/lucide';
 import { kinds, type Kind, type Severity } from '@renquil/core';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
 import { SeverityMark } from '../ui/severity-mark';
-import { ArrangeState } from './arrange/arrange-state';
+import { ArrangeTools } from './arrange/arrange-tools';
 import { FindingsState } from './check/findings-state';
 import { LedgerState } from './ledger/ledger-state';
 import { BenchState } from './name/bench-state';
@@ -21,17 +14,8 @@ import type { StepName } from './steps';
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
-  imports: [CountPipe, NgIcon, SeverityMark],
-  viewProviders: [
-    provideIcons({
-      lucideArrowDown,
-      lucideArrowUp,
-      lucideFunnel,
-      lucideListTree,
-      lucideSave,
-      lucideTextCursorInput,
-    }),
-  ],
+  imports: [ArrangeTools, CountPipe, NgIcon, SeverityMark],
+  viewProviders: [provideIcons({ lucideFunnel, lucideListTree, lucideSave, lucideTextCursorInput })],
   templateUrl: './tool-row.html',
   host: {
     class:
@@ -45,7 +29,6 @@ export class ToolRow {
   readonly ledger = inject(LedgerState);
   readonly bench = inject(BenchState);
   readonly findings = inject(FindingsState);
-  readonly arrange = inject(ArrangeState);
   readonly step = input.required<StepName>();
   readonly save = output();
   readonly kinds = kinds;

@@ -3,6 +3,7 @@ import { Component, computed, DestroyRef, effect, inject, input, untracked } fro
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
+import { checkRegistry } from '@renquil/core';
 import { TopBar } from '../shell/top-bar';
 import { Analysis } from '../state/analysis';
 import { Commands } from '../state/commands';
@@ -60,7 +61,10 @@ export class Workbench {
     if (!standing) return {};
     const { byCheck, counts } = standing;
     return {
-      arrange: byCheck['empty-group'] ?? 0,
+      arrange: checkRegistry.reduce(
+        (sum, { id, family }) => sum + (family === 'names' ? 0 : (byCheck[id] ?? 0)),
+        0,
+      ),
       name: standing.named - standing.fitting,
       check: counts.blocker + counts.warning + counts.note,
     };

@@ -1,82 +1,82 @@
-import { Component, computed, inject } from '@angular/core';
-import { boxSize, fromMatrix, pathOf, worldBounds } from '@renquil/core';
+import { Component, computed, inject, signal } from '@angular/core';
+import {
+  boxSize,
+  pathOf,
+  placeIn,
+  worldBounds,
+  type PlaceSpace,
+  type PivotAt,
+  type Vec3,
+} from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
+import { NameText } from '../../ui/name-text';
+import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
-import { degrees, metres } from './numbers';
+import { metres } from './numbers';
+import { fromDegrees, tidy, toDegrees } from './turns';
 
 interface Fact {
   readonly name: string;
   readonly value: string;
 }
+const axes = ['X', 'Y', 'Z'] as const;
 
-/** What the object last picked is made of: place, size, shape, materials, attributes. */
+/** The object last picked: its place as numbers that can be typed, its pivot and rest, and what it is made of. */
 @Component({
   selector: 'rq-inspector',
-  imports: [CountPipe],
-  template: `
-    @if (object(); as object) {
-      <h2 class="truncate font-mono text-[14px] font-bold">
-        <bdi>{{ object.name || '(no name)' }}</bdi>
-      </h2>
-      <bdi class="block truncate font-mono text-[12px] text-ink-2" [title]="path()">{{ path() }}</bdi>
-      <dl class="mt-2 grid grid-cols-[88px_1fr] gap-x-3 gap-y-1">
-        @for (fact of facts(); track fact.name) {
-          <dt class="text-ink-2">{{ fact.name }}</dt>
-          <dd class="min-w-0 truncate font-mono" [title]="fact.value">
-            <bdi>{{ fact.value }}</bdi>
-          </dd>
-        }
-      </dl>
-      @if (attributes().length) {
-        <h3 class="mt-3 font-bold">{{ attributes().length | count: 'attribute' }}</h3>
-        <dl class="mt-1 grid grid-cols-[140px_1fr] gap-x-3 gap-y-1 font-mono">
-          @for (fact of attributes(); track fact.name) {
-            <dt class="truncate text-ink-2">{{ fact.name }}</dt>
-            <dd class="min-w-0 truncate" [title]="fact.value">
-              <bdi>{{ fact.value }}</bdi>
-            </dd>
-          }
-        </dl>
-      }
-    } @else {
-      <p class="text-ink-2">
-        Pick an object, in the ledger or in the 3D view, to see where it sits and what it is made of.
-      </p>
-    }
-  `,
+  imports: [CountPipe, NameText],
+  templateUrl: './inspector.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-3.5' },
 })
 export class Inspector {
-  readonly #open = inject(OpenScene);
-  readonly #ledger = inject(LedgerState);
+  readonly open = inject(OpenScene);
+  readonly ledger = inject(LedgerState);
+  readonly arrange = inject(ArrangeState);
+  readonly space = signal<PlaceSpace>('parent');
+  readonly spaces: readonly (readonly [PlaceSpace, string])[] = [
+    ['world', 'World'],
+    ['parent', 'From parent'],
+    ['rest', 'From rest'],
+  ];
+  readonly axes = axes;
+  readonly anchors = [1, 0, -1].flatMap((y) => [-1, 0, 1].map((x) => ({ x, y })));
+  readonly depth = signal(0);
   readonly object = computed(() => {
-    this.#open.tick();
-    const { active } = this.#ledger.picking();
-    return active === null ? null : (this.#open.scene.find(active) ?? null);
+    this.open.tick();
+    const { active } = this.ledger.picking();
+    return active === null ? null : (this.open.scene.find(active) ?? null);
   });
-  readonly path = computed(() => (this.object() ? pathOf(this.#open.scene, this.object()!.id) : ''));
+  readonly path = computed(() => (this.object() ? pathOf(this.open.scene, this.object()!.id) : ''));
+  readonly place = computed(() => {
+    this.open.tick();
+    const object = this.object();
+    const place = object && placeIn(this.open.scene, object.id, this.space());
+    return place && 't' in place ? place : null;
+  });
+  readonly rows = computed(() => {
+    const place = this.place();
+    return place
+      ? [
+          { name: 'Move', unit: 'metres', values: place.t.map(tidy) },
+          { name: 'Turn', unit: 'degrees', values: toDegrees(place.r).map(tidy) },
+          { name: 'Scale', unit: 'times', values: place.s.map(tidy) },
+        ]
+      : [];
+  });
   readonly facts = computed<readonly Fact[]>(() => {
-    this.#open.tick();
+    this.open.tick();
     const object = this.object();
     if (!object) return [];
-    const { scene } = this.#open;
-    const facts: Fact[] = [{ name: 'Kind', value: object.kind }];
-    const world = fromMatrix(scene.world(object.id));
-    const at = scene.world(object.id).slice(12, 15);
-    facts.push({ name: 'Stands at', value: at.map(metres).join('  ') });
-    if (world && 't' in world) {
-      facts.push({ name: 'Turned', value: degrees(world.r).join('  ') });
-      facts.push({ name: 'Scaled', value: world.s.map((n) => n.toFixed(3)).join('  ') });
-    } else facts.push({ name: 'Turned', value: 'sheared: no turn and scale of its own' });
+    const { scene } = this.open;
+    const facts: Fact[] = [];
     const bounds = worldBounds(scene, object.id);
     if (bounds) facts.push({ name: 'Size', value: boxSize(bounds).map(metres).join('  ') });
     if (object.shape !== null) {
       const shape = scene.shapes[object.shape]!;
-      const shared = [...scene.walk()].filter((other) => other.shape === object.shape).length;
       facts.push({
         name: 'Shape',
-        value: `${shape.name || '(no name)'}, ${shape.faces} faces, ${shape.vertices} vertices${shared > 1 ? `, shared by ${shared}` : ''}`,
+        value: `${shape.name || '(no name)'}, ${shape.faces} faces, ${shape.vertices} vertices`,
       });
     }
     if (object.materials.length)
@@ -85,12 +85,31 @@ export class Inspector {
         value: object.materials.map((at) => scene.materials[at]?.name || '(no name)').join(', '),
       });
     facts.push({ name: 'Layer', value: object.layer });
+    for (const [name, value] of Object.entries(object.attributes))
+      facts.push({ name, value: JSON.stringify(value) });
     return facts;
   });
-  readonly attributes = computed<readonly Fact[]>(() =>
-    Object.entries(this.object()?.attributes ?? {}).map(([name, value]) => ({
-      name,
-      value: JSON.stringify(value),
-    })),
-  );
+
+  /** A number was typed into one of the nine fields; what is no number puts the old one back. */
+  type(row: number, axis: number, field: HTMLInputElement): void {
+    const place = this.place();
+    const object = this.object();
+    const n = Number(field.value.replace(',', '.'));
+    if (!place || !object || field.value.trim() === '' || !Number.isFinite(n) || (row === 2 && n === 0)) {
+      field.value = this.rows()[row]?.values[axis] ?? '';
+      return;
+    }
+    if (tidy(n) === this.rows()[row]!.values[axis]) return;
+    const set = (v: Vec3): Vec3 => v.map((old, i) => (i === axis ? n : old)) as unknown as Vec3;
+    const to =
+      row === 0
+        ? { ...place, t: set(place.t) }
+        : row === 1
+          ? { ...place, r: fromDegrees(set(toDegrees(place.r))) }
+          : { ...place, s: set(place.s) };
+    if (!this.arrange.place(object.id, this.space(), to)) field.value = this.rows()[row]!.values[axis]!;
+  }
+  pivot(at: PivotAt): void {
+    this.arrange.pivot(at);
+  }
 }

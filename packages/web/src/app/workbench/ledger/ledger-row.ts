@@ -8,12 +8,14 @@ import { NameText } from '../../ui/name-text';
 import { KindIcon } from '../../ui/kind-icon';
 import { SeverityMark } from '../../ui/severity-mark';
 import { LedgerState } from './ledger-state';
+import type { DropAt } from './row-drag';
 import { NameField } from './name-field';
+import { SwitchCell } from './switch-cell';
 import type { RowView } from './row-view';
 
 @Component({
   selector: 'rq-ledger-row',
-  imports: [NgIcon, KindIcon, NameField, NameText, SeverityMark, CountPipe],
+  imports: [NgIcon, KindIcon, NameField, NameText, SeverityMark, SwitchCell, CountPipe],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
   host: {
@@ -27,6 +29,10 @@ import type { RowView } from './row-view';
     '[class.-outline-offset-1]': 'active()',
     '[class.outline-spruce]': 'active()',
     '[class.row-context]': 'row().context',
+    '[class.shadow-[inset_0_2px_0_var(--jonquil-line)]]': "dropAt() === 'before'",
+    '[class.shadow-[inset_0_-2px_0_var(--jonquil-line)]]': "dropAt() === 'after'",
+    '[class.!bg-wash]': "dropAt() === 'onto'",
+    '[attr.draggable]': 'draggable() && !editing()',
     '[attr.aria-level]': 'row().depth + 1',
     '[attr.aria-rowindex]': 'index() + 2',
     '[attr.aria-selected]': 'picked()',
@@ -44,6 +50,8 @@ export class LedgerRow {
   readonly active = input.required<boolean>();
   readonly editing = input.required<boolean>();
   readonly index = input.required<number>();
+  readonly dropAt = input<DropAt | null>(null);
+  readonly draggable = input(false);
   readonly object = computed(() => (this.view(), this.#open.scene.get(this.row().id)));
   readonly faces = computed(() => {
     const { shape } = this.object();

@@ -18,6 +18,7 @@ import { count } from '../../ui/count';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
 import { NameReader } from './name-reader';
+import { RowDrag } from './row-drag';
 import { viewRow, type RowContext, type RowView } from './row-view';
 
 export const slotTitles: Readonly<Record<string, string>> = {
@@ -49,6 +50,7 @@ export class Ledger {
   readonly state = inject(LedgerState);
   readonly #analysis = inject(Analysis);
   readonly #injector = inject(Injector);
+  readonly drag = new RowDrag();
   /** Slot columns, or what Arrange wants to see instead. */
   readonly columns = input<'slots' | 'tree'>('slots');
   readonly viewport = viewChild.required(CdkVirtualScrollViewport);
@@ -58,14 +60,14 @@ export class Ledger {
   readonly titles = computed(() =>
     this.columns() === 'slots'
       ? this.slots.map((slot) => slotTitles[slot] ?? slot)
-      : ['Kind', 'Faces', 'Children'],
+      : ['Kids', 'Faces', 'Layer', 'Switches'],
   );
   readonly template = computed(() => {
     const middle =
       this.columns() === 'slots'
         ? this.slots.map((slot) => slotWidths[slot] ?? '80px')
-        : ['84px', '74px', '74px'];
-    return `minmax(230px,1fr) ${middle.join(' ')} minmax(88px,132px)`;
+        : ['42px', '62px', 'minmax(44px,64px)', '96px'];
+    return `minmax(230px,1fr) ${middle.join(' ')} ${this.columns() === 'slots' ? 'minmax(88px,132px)' : 'minmax(80px,118px)'}`;
   });
   readonly total = computed(() => {
     this.open.tick();
@@ -84,6 +86,7 @@ export class Ledger {
       home: this.open.home(),
       preview: this.state.preview(),
       slots: this.slots,
+      about: this.columns() === 'slots' ? 'all' : 'tree',
     };
   });
   readonly view = (row: TreeRow): RowView => viewRow(row, this.context());

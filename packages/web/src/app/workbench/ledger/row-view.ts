@@ -1,4 +1,5 @@
 import {
+  checkRegistry,
   judgeName,
   type CompiledConvention,
   type Finding,
@@ -37,6 +38,8 @@ export interface RowContext {
   readonly home: StaysHome;
   readonly preview: ShownPreview | null;
   readonly slots: readonly string[];
+  /** Arrange asks what is wrong with the place in the tree, not with the name. */
+  readonly about: 'all' | 'tree';
 }
 
 /** Everything one line of the ledger shows, from the scene, the findings and the preview. */
@@ -61,12 +64,21 @@ export function viewRow(row: TreeRow, context: RowContext): RowView {
   };
 }
 
+const treeChecks = new Set(
+  checkRegistry.filter((check) => check.family !== 'names').map((check) => check.id),
+);
+
 type Verdict = Pick<RowView, 'severity' | 'verdict' | 'because'>;
 
-function verdictNow(object: SceneObject, { analysis, home }: RowContext, helper: boolean): Verdict {
+function verdictNow(object: SceneObject, { analysis, home, about }: RowContext, helper: boolean): Verdict {
   if (analysis.progress()) return { severity: null, verdict: '', because: '' };
-  const finding = worst(analysis.of(object.id));
-  if (finding) return fromFinding(finding, analysis.of(object.id).length);
+  const found =
+    about === 'all'
+      ? analysis.of(object.id)
+      : analysis.of(object.id).filter((one) => treeChecks.has(one.check));
+  const finding = worst(found);
+  if (finding) return fromFinding(finding, found.length);
+  if (about === 'tree') return { severity: null, verdict: '', because: '' };
   if (helper || home.all.has(object.id))
     return {
       severity: 'clear',

@@ -23,6 +23,7 @@ import {
   type Material,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import { Gizmo } from './gizmo';
 import type { ObjectId, Scene } from '@renquil/core';
 import { drawList } from './draw-list';
 import { ShapeStore, type ShapePart } from './shape-store';
@@ -54,6 +55,7 @@ export class Stage {
   #lines: { object: LineSegments; id: ObjectId }[] = [];
   readonly #materials = new Map<string, Material>();
   readonly store: ShapeStore;
+  readonly gizmo: Gizmo;
   /** Pictures drawn so far; tests and the on-demand promise count them. */
   drawn = 0;
 
@@ -71,6 +73,11 @@ export class Stage {
     fill.position.set(-4, 1, -3);
     this.#three.add(new AmbientLight(0xffffff, 1.1), key, fill, this.#content, this.#marks);
     this.#controls = this.#control();
+    this.gizmo = new Gizmo(this.#camera, canvas, scene, {
+      draw: () => this.draw(),
+      busy: (busy) => (this.#controls.enabled = !busy),
+    });
+    this.#three.add(...this.gizmo.objects);
   }
   /** Everything anew: after the tree, a helper name, a switch or the isolation changed, or shapes arrived. */
   rebuild(home: ReadonlySet<ObjectId>, only: ReadonlySet<ObjectId> | null): void {
@@ -165,6 +172,7 @@ export class Stage {
     this.#flat.userData['half'] ??= half;
     this.#controls.dispose();
     this.#controls = this.#control();
+    this.gizmo.see(this.#camera);
     this.#controls.enableRotate = view === 'free';
     this.#controls.target.copy(target);
     this.#camera.position
@@ -212,6 +220,7 @@ export class Stage {
   }
   dispose(): void {
     this.#controls.dispose();
+    this.gizmo.dispose();
     this.store.dispose();
     for (const material of this.#materials.values()) material.dispose();
     this.#renderer.dispose();

@@ -8,6 +8,7 @@ import {
   signal,
   untracked,
   viewChild,
+  input,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideMaximize } from '@ng-icons/lucide';
@@ -16,7 +17,9 @@ import { Box3, Vector3 } from 'three';
 import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
 import { CountPipe } from '../../ui/count';
+import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
+import type { GizmoMode } from './gizmo';
 import type { FromGeometry } from './geometry-messages';
 import { Stage, type ViewName } from './stage';
 
@@ -38,8 +41,16 @@ export class Viewport {
   readonly loading = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
   readonly problem = signal('');
   readonly stage = signal<Stage | null>(null);
+  /** Handles on what was last picked. */
+  readonly gizmo = input(false);
+  readonly mode = signal<GizmoMode>('move');
+  readonly modes: readonly GizmoMode[] = ['move', 'turn', 'scale'];
+  readonly arrange = inject(ArrangeState);
+  readonly mayEdit = this.#open.mayEdit;
   #worker: Worker | null = null;
   #down: { x: number; y: number } | null = null;
+  /** The pointer let go of the handles: that is no click on what lies behind. */
+  #onHandles = false;
 
   constructor() {
     afterNextRender(() => this.#start());
@@ -57,6 +68,11 @@ export class Viewport {
       const { picked } = this.ledger.picking();
       this.stage()?.markPicked(picked);
     });
+    effect(() => {
+      this.#open.drawTick();
+      const id = this.gizmo() && this.#open.mayEdit() ? this.ledger.picking().active : null;
+      this.stage()?.gizmo.on(id, this.mode(), this.arrange.snap());
+    });
   }
   fit(): void {
     const { picked } = this.ledger.picking();
@@ -72,11 +88,16 @@ export class Viewport {
     this.stage()?.look(view);
   }
   down(event: PointerEvent): void {
+    this.#onHandles = false;
     this.#down = event.button === 0 ? { x: event.clientX, y: event.clientY } : null;
   }
   up(event: PointerEvent): void {
     const began = this.#down;
     this.#down = null;
+    if (this.#onHandles) {
+      this.#onHandles = false;
+      return;
+    }
     // A drag turns the view; only a click that stayed where it was picks.
     if (!began || Math.hypot(event.clientX - began.x, event.clientY - began.y) > 4) return;
     const box = this.canvas().nativeElement.getBoundingClientRect();
@@ -125,6 +146,10 @@ export class Viewport {
     stage.setFloor(whole);
     stage.resize();
     stage.fit(whole);
+    stage.gizmo.placed = (id, world) => {
+      this.#onHandles = true;
+      if (!this.arrange.place(id, 'world', world)) stage.gizmo.on(id, this.mode(), this.arrange.snap());
+    };
     this.stage.set(stage);
     const observer = new ResizeObserver(() => stage.resize());
     observer.observe(canvas);

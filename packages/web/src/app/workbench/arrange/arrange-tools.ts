@@ -1,0 +1,71 @@
+import { Dialog } from '@angular/cdk/dialog';
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { Component, computed, inject } from '@angular/core';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
+import { findUntidy, planTidy, type PivotAt, type TidyItem } from '@renquil/core';
+import { OpenScene } from '../../state/open-scene';
+import { LedgerState } from '../ledger/ledger-state';
+import { ArrangeState } from './arrange-state';
+import { TidyList } from './tidy-list';
+
+const pivots: readonly (readonly [PivotAt, string])[] = [
+  ['centre', 'centre of their bounds'],
+  ['base', 'base of their bounds'],
+  ['origin', 'origin of the world'],
+  ['mean', 'mean of their pivots'],
+  ['last', 'pivot of the last picked'],
+];
+
+/** The tools of the Arrange step. */
+@Component({
+  selector: 'rq-arrange-tools',
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, NgIcon],
+  viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideChevronDown })],
+  templateUrl: './arrange-tools.html',
+  host: { class: 'contents' },
+})
+export class ArrangeTools {
+  readonly open = inject(OpenScene);
+  readonly arrange = inject(ArrangeState);
+  readonly #ledger = inject(LedgerState);
+  readonly #dialog = inject(Dialog);
+  readonly pivots = pivots;
+  readonly none = computed(() => !this.open.mayEdit() || !this.arrange.picked().length);
+  readonly untidy = computed(() => {
+    this.open.tick();
+    return findUntidy(this.open.scene, this.open.convention);
+  });
+
+  tidyUp(): void {
+    const ref = this.#dialog.open<readonly TidyItem[]>(TidyList, {
+      data: this.untidy(),
+      ariaLabel: 'Tidy up',
+    });
+    ref.closed.subscribe((chosen) => {
+      if (chosen?.length) this.open.apply(`Tidy up ${chosen.length}`, planTidy(this.open.scene, chosen));
+    });
+  }
+  pickBelow(): void {
+    const { scene } = this.open;
+    const all = new Set<number>();
+    for (const top of this.arrange.picked()) for (const object of scene.walk(top)) all.add(object.id);
+    this.#ledger.pickAll(all);
+  }
+  pickSiblings(): void {
+    const { scene } = this.open;
+    this.#ledger.pickAll(
+      new Set(this.arrange.picked().flatMap((id) => scene.childrenOf(scene.get(id).parent))),
+    );
+  }
+  /** All of the same kind, or with the same material, as what is picked. */
+  pickAlike(by: 'kind' | 'material'): void {
+    const { scene } = this.open;
+    const of = (id: number): readonly (string | number)[] =>
+      by === 'kind' ? [scene.get(id).kind] : scene.get(id).materials;
+    const wanted = new Set(this.arrange.picked().flatMap((id) => of(id)));
+    const found: number[] = [];
+    for (const { id } of scene.walk()) if (of(id).some((one) => wanted.has(one))) found.push(id);
+    this.#ledger.pickAll(found);
+  }
+}

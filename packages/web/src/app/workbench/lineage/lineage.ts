@@ -1,0 +1,157 @@
+import {
+  afterNextRender,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import type { ObjectId } from '@renquil/core';
+import { Analysis } from '../../state/analysis';
+import { OpenScene } from '../../state/open-scene';
+import { Theme } from '../../state/theme';
+import { LedgerState, worst } from '../ledger/ledger-state';
+import { layLineage, walkLineage, type Block, type WidthBy } from './lineage-layout';
+
+const rowHeight = 27;
+
+/** The tree drawn as a map: what is above lies above, as wide as what it holds. Arrows walk it, a click picks. */
+@Component({
+  selector: 'rq-lineage',
+  template: `
+    <div class="flex items-baseline gap-3 px-3 pt-2 pb-1">
+      <h2 class="font-bold">Lineage</h2>
+      <label class="text-[12px] text-ink-2"
+        >width
+        <select
+          #by
+          class="field !h-5 !px-1 text-[12px]"
+          (change)="by.value === 'faces' ? widthBy.set('faces') : widthBy.set('objects')"
+        >
+          <option value="faces">faces</option>
+          <option value="objects">objects</option>
+        </select>
+      </label>
+      <span class="text-[12px] text-ink-2">tint: findings</span>
+      <span class="flex-1"></span>
+      <span class="text-[12px] text-ink-2" aria-hidden="true">← → siblings · ↑ parent · ↓ first child</span>
+    </div>
+    <div class="min-h-0 flex-1 overflow-y-auto px-3 pb-2">
+      <canvas
+        #canvas
+        class="block w-full outline-none focus-visible:shadow-[0_0_0_2px_var(--jonquil)]"
+        tabindex="0"
+        role="img"
+        [attr.aria-label]="'Map of the tree, ' + blocks().length + ' blocks. Arrow keys walk it.'"
+        data-testid="lineage"
+        (click)="click($event)"
+        (keydown)="key($event)"
+        (mousemove)="hover($event)"
+        (mouseleave)="hovered.set(null)"
+      ></canvas>
+    </div>
+  `,
+  host: { class: 'flex h-full min-h-0 flex-col border-t border-line bg-page' },
+})
+export class Lineage {
+  readonly #open = inject(OpenScene);
+  readonly #ledger = inject(LedgerState);
+  readonly #analysis = inject(Analysis);
+  readonly #theme = inject(Theme);
+  readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  readonly widthBy = signal<WidthBy>('faces');
+  readonly width = signal(0);
+  readonly hovered = signal<ObjectId | null>(null);
+  readonly blocks = computed<readonly Block[]>(() => {
+    this.#open.drawTick();
+    return this.width() ? layLineage(this.#open.scene, this.widthBy(), 1.5 / this.width()) : [];
+  });
+
+  constructor() {
+    const destroy = inject(DestroyRef);
+    afterNextRender(() => {
+      const observer = new ResizeObserver(([entry]) => this.width.set(Math.floor(entry!.contentRect.width)));
+      observer.observe(this.canvas().nativeElement.parentElement!);
+      this.width.set(this.canvas().nativeElement.clientWidth);
+      destroy.onDestroy(() => observer.disconnect());
+    });
+    effect(() => {
+      this.#open.tick();
+      this.#analysis.version();
+      this.#theme.name();
+      const [blocks, picked, hovered] = [this.blocks(), this.#ledger.picking().picked, this.hovered()];
+      untracked(() => this.#draw(blocks, picked, hovered));
+    });
+  }
+  click(event: MouseEvent): void {
+    const id = this.#at(event);
+    if (id !== null) this.#ledger.show(id, event.ctrlKey || event.metaKey ? 'toggle' : 'only');
+  }
+  hover(event: MouseEvent): void {
+    const id = this.#at(event);
+    this.hovered.set(id);
+    this.canvas().nativeElement.title = id === null ? '' : this.#open.scene.get(id).name;
+  }
+  key(event: KeyboardEvent): void {
+    const next = walkLineage(this.#open.scene, this.#ledger.picking().active, event.key);
+    if (next === null) return;
+    event.preventDefault();
+    this.#ledger.show(next);
+  }
+  #at(event: MouseEvent): ObjectId | null {
+    const [x, row] = [event.offsetX / Math.max(1, this.width()), Math.floor(event.offsetY / rowHeight)];
+    return this.blocks().find((block) => block.depth === row && x >= block.x0 && x < block.x1)?.id ?? null;
+  }
+  #draw(blocks: readonly Block[], picked: ReadonlySet<ObjectId>, hovered: ObjectId | null): void {
+    const canvas = this.canvas().nativeElement;
+    const width = this.width();
+    if (!width) return;
+    const ratio = devicePixelRatio || 1;
+    const height = (Math.max(0, ...blocks.map((block) => block.depth)) + 1) * rowHeight;
+    canvas.width = width * ratio;
+    canvas.height = height * ratio;
+    canvas.style.height = `${height}px`;
+    const pen = canvas.getContext('2d')!;
+    pen.scale(ratio, ratio);
+    pen.font = `12px 'Atkinson Hyperlegible Mono Variable', monospace`;
+    pen.textBaseline = 'middle';
+    const css = getComputedStyle(document.documentElement);
+    const colour = (name: string): string => css.getPropertyValue(name).trim();
+    const [plain, jonquil, line, ink, block, warn] = [
+      '--picked',
+      '--jonquil',
+      '--line-strong',
+      '--ink',
+      '--block',
+      '--warn',
+    ].map(colour) as [string, string, string, string, string, string];
+    for (const { id, depth, x0, x1 } of blocks) {
+      const object = this.#open.scene.find(id);
+      if (!object) continue;
+      const [x, y, w, h] = [x0 * width, depth * rowHeight, (x1 - x0) * width, rowHeight - 2];
+      pen.fillStyle = picked.has(id) ? jonquil : plain;
+      pen.fillRect(x, y, Math.max(0.5, w - 1.5), h);
+      const severity = worst(this.#analysis.of(id))?.severity;
+      if (severity && !picked.has(id)) {
+        pen.globalAlpha = 0.2;
+        pen.fillStyle = severity === 'blocker' ? block : severity === 'warning' ? warn : line;
+        pen.fillRect(x, y, Math.max(0.5, w - 1.5), h);
+        pen.globalAlpha = 1;
+      }
+      if (w > 6) {
+        pen.strokeStyle = id === hovered ? ink : line;
+        pen.strokeRect(x + 0.5, y + 0.5, w - 2.5, h - 1);
+      }
+      if (w > 26) this.#label(pen, object.name, x + 6, y + h / 2, w - 12, picked.has(id) ? '#1c2b28' : ink);
+    }
+  }
+  #label(pen: CanvasRenderingContext2D, name: string, x: number, y: number, room: number, ink: string): void {
+    const fits = Math.floor(room / 7.3);
+    pen.fillStyle = ink;
+    pen.fillText(name.length > fits ? `${name.slice(0, Math.max(1, fits - 1))}…` : name, x, y);
+  }
+}
