@@ -220,3 +220,31 @@ test('numbers place an object, rest is remembered, the map is walked, tidying ta
   await app.saved();
   expect(app.problems).toEqual([]);
 });
+
+test('zero and mirror leave what is seen, and the file holds the baked shapes', async ({ page }) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  await app.openScene('cableway_cabin', 'arrange');
+  await app.viewportReady();
+  await app.filter('door_R');
+  await app.row('door_R').click();
+  await expect(app.row('door_R')).toContainText('scale -1 on X');
+  await page.getByTestId('zero').click();
+  await page.getByRole('menuitem', { name: 'Bake the scale' }).click();
+  await app.saved();
+  await expect(page.getByTestId('ScaleX')).toHaveValue('1');
+  await expect(app.row('door_R')).not.toContainText('scale -1 on X');
+  await page.reload();
+  await page.getByRole('link', { name: 'Hand off' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('work-copy').click()]);
+  const copy = await bytesOf(download);
+  expect((await validatorCounts(copy)).errors).toBe(0);
+  const door = (await openWithTransform(copy)).getRoot().listNodes().find((node) => node.getName() === 'door_R')!;
+  expect(door.getScale().every((n) => n > 0)).toBe(true);
+  await page.getByRole('link', { name: /^Arrange/ }).click();
+  await page.keyboard.press('Control+z');
+  await app.saved();
+  await app.filter('door_R');
+  await expect(app.row('door_R')).toContainText('scale -1 on X');
+  expect(app.problems).toEqual([]);
+});

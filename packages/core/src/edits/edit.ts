@@ -1,3 +1,4 @@
+import type { Mat4 } from '../math/mat4.js';
 import type { Transform } from '../math/transform.js';
 import type { Branch, Json, Mark, ObjectId, Switches } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -46,6 +47,7 @@ export interface FieldValues {
   readonly mark: Mark | null;
   readonly materials: readonly number[];
   readonly rest: Transform | null;
+  readonly bake: Mat4 | null;
 }
 export interface SetEdit<F extends keyof FieldValues = keyof FieldValues> {
   readonly kind: 'set';

@@ -7,7 +7,7 @@ export const setEdit: EditDefinition<SetEdit> = {
   apply(scene, edit) {
     const object = scene.find(edit.object);
     if (!object) return refused('object-missing', edit.object, `object ${edit.object} is not there any more`);
-    if (!sameJson(object[edit.field], edit.from)) {
+    if (!sameJson(object[edit.field] ?? null, edit.from)) {
       return refused('expected-other', edit.object, `the ${edit.field} of "${object.name}" is another now`);
     }
     if (

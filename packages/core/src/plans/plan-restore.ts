@@ -6,7 +6,7 @@ import { branchOf, dataOf } from '../scene/branch.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 
-const fields: readonly (keyof FieldValues)[] = ['switches', 'layer', 'mark', 'materials', 'rest'];
+const fields: readonly (keyof FieldValues)[] = ['switches', 'layer', 'mark', 'materials', 'rest', 'bake'];
 
 /**
  * The edits that make `scratch` equal to `target`, object by object through their ids. `scratch` is changed on the way
@@ -72,8 +72,8 @@ function setFields(scratch: Scene, target: Scene, id: ObjectId, run: (edit: Edit
   const there = scratch.get(id);
   if (there.name !== wanted.name) run({ kind: 'rename', object: id, from: there.name, to: wanted.name });
   for (const field of fields) {
-    if (!sameJson(there[field], wanted[field]))
-      run({ kind: 'set', object: id, field, from: there[field], to: wanted[field] });
+    const [from, to] = [there[field] ?? null, wanted[field] ?? null];
+    if (!sameJson(from, to)) run({ kind: 'set', object: id, field, from, to } as Edit);
   }
   const [before, after] = [there.attributes, wanted.attributes];
   for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {

@@ -1,4 +1,5 @@
 import { switchNames, kinds, type Json, type SceneObject } from '../scene/scene-object.js';
+import { drawnWorld } from '../scene/bounds.js';
 import type { Scene } from '../scene/scene.js';
 import type { Query } from './query.js';
 
@@ -114,7 +115,7 @@ function sideKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
   if (!['L', 'R', 'C'].includes(side)) fail('side: takes L, R or C');
   return (scene, object) => {
     const bounds = shapeOf(scene, object)?.bounds;
-    const m = scene.world(object.id);
+    const m = drawnWorld(scene, object.id);
     const centre = bounds ? [0, 1, 2].map((k) => (bounds.min[k]! + bounds.max[k]!) / 2) : [0, 0, 0];
     const x = m[0]! * centre[0]! + m[4]! * centre[1]! + m[8]! * centre[2]! + m[12]!;
     return side === (x > 0.001 ? 'L' : x < -0.001 ? 'R' : 'C');

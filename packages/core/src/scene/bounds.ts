@@ -1,3 +1,4 @@
+import { multiply, type Mat4 } from '../math/mat4.js';
 import { transformBox, uniteBoxes, type Box } from '../math/box.js';
 import type { Scene } from './scene.js';
 import type { ObjectId } from './scene-object.js';
@@ -13,5 +14,11 @@ export function worldBounds(scene: Scene, id: ObjectId): Box | null {
 export function ownBounds(scene: Scene, id: ObjectId): Box | null {
   const object = scene.get(id);
   const bounds = object.shape === null ? null : scene.shapes[object.shape]?.bounds;
-  return bounds ? transformBox(scene.world(id), bounds) : null;
+  return bounds ? transformBox(drawnWorld(scene, id), bounds) : null;
+}
+
+/** The matrix that an object's shape is drawn with: its world, and before that whatever is baked into its shape. */
+export function drawnWorld(scene: Scene, id: ObjectId): Mat4 {
+  const { bake } = scene.get(id);
+  return bake ? multiply(scene.world(id), bake) : scene.world(id);
 }

@@ -1,5 +1,6 @@
 import type { Transform } from '../math/transform.js';
 import type { Box } from '../math/box.js';
+import type { Mat4 } from '../math/mat4.js';
 
 /** Never reused within a scene. Readers give 1, 2, 3... in source order. */
 export type ObjectId = number;
@@ -37,6 +38,8 @@ export interface ObjectData {
   readonly mark: Mark | null;
   readonly attributes: Attributes;
   readonly rest: Transform | null;
+  /** The shape is seen through this before the object's own transform: offset by a pivot, baked, mirrored. Left out: none. */
+  readonly bake?: Mat4 | null;
   /** Index of the node in the source file; null for objects made here. */
   readonly source: number | null;
 }
@@ -52,6 +55,8 @@ export interface Shape {
   readonly vertices: number;
   /** Local bounds; null when the shape has no points. */
   readonly bounds: Box | null;
+  /** Why its points must stay as they are in the file. */
+  readonly fixed?: 'skinned' | 'packed';
 }
 
 export interface Material {

@@ -19,6 +19,8 @@ export class Scene {
   constructor(
     readonly shapes: readonly Shape[] = [],
     readonly materials: readonly Material[] = [],
+    /** Objects that an animation of the file moves: their own transforms are not ours to bake. */
+    readonly animated: ReadonlySet<ObjectId> = new Set(),
   ) {}
 
   get size(): number {
@@ -107,6 +109,8 @@ export class Scene {
       this.#keepName(fields.name, id);
     }
     Object.assign(object, fields);
+    // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
+    if (fields.bake === null) delete object.bake;
     if (fields.local !== undefined) this.#forgetWorlds(id);
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
@@ -165,6 +169,7 @@ export class Scene {
       attributes: data.attributes,
       rest: data.rest,
       source: data.source,
+      ...(data.bake ? { bake: data.bake } : {}),
     };
     this.#keepName(data.name, data.id);
     this.#count++;

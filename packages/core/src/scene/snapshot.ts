@@ -1,3 +1,4 @@
+import type { Mat4 } from '../math/mat4.js';
 import { identityTransform, sameTransform, type Transform } from '../math/transform.js';
 import { Scene } from './scene.js';
 import {
@@ -25,6 +26,7 @@ export interface SnapshotRow {
   mk?: Mark;
   at?: Attributes;
   rs?: Transform;
+  bk?: Mat4;
   src?: number;
 }
 
@@ -35,6 +37,8 @@ export interface SceneSnapshot {
   shapes: readonly Shape[];
   materials: readonly Material[];
   objects: SnapshotRow[];
+  /** Objects that an animation moves. */
+  animated?: readonly number[];
 }
 
 export function takeSnapshot(scene: Scene): SceneSnapshot {
@@ -51,16 +55,13 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
     if (object.mark) row.mk = object.mark;
     if (Object.keys(object.attributes).length) row.at = object.attributes;
     if (object.rest) row.rs = object.rest;
+    if (object.bake) row.bk = object.bake;
     if (object.source !== null) row.src = object.source;
     objects.push(row);
   }
-  return {
-    renquil: 'scene/1',
-    nextId: scene.nextId,
-    shapes: scene.shapes,
-    materials: scene.materials,
-    objects,
-  };
+  const { nextId, shapes, materials, animated } = scene;
+  const made: SceneSnapshot = { renquil: 'scene/1', nextId, shapes, materials, objects };
+  return animated.size ? { ...made, animated: [...animated] } : made;
 }
 
 const allSwitchesOn = (s: Switches): boolean => s.shown && s.pickable && s.rendered && s.goes;
@@ -80,12 +81,13 @@ export function dataFromRow(row: SnapshotRow): ObjectData {
     mark: row.mk ?? null,
     attributes: row.at ?? noAttributes,
     rest: row.rs ?? null,
+    ...(row.bk ? { bake: row.bk } : {}),
     source: row.src ?? null,
   };
 }
 
 export function openSnapshot(snapshot: SceneSnapshot): Scene {
-  const scene = new Scene(snapshot.shapes, snapshot.materials);
+  const scene = new Scene(snapshot.shapes, snapshot.materials, new Set(snapshot.animated));
   for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);
   scene.reserveIds(snapshot.nextId);
   return scene;

@@ -1,13 +1,24 @@
 import {
   applyChange,
   objectsAt,
+  pivotPoint,
+  planGroup,
+  planMirror,
   planMove,
+  planPivot,
   planRemove,
   planRename,
+  planRest,
+  planUngroup,
+  planZero,
   RenquilError,
+  switchNames,
   type Change,
   type Edit,
+  type Json,
   type ObjectId,
+  type PivotAt,
+  type Plan,
   type Scene,
 } from '@renquil/core';
 import type { ChangeList, ListedChange, ObjectRef } from './change-list.js';
@@ -50,19 +61,70 @@ export function applyChangeList(scene: Scene, list: ChangeList): Change {
 }
 
 function plan(scene: Scene, change: ListedChange, at: number): Edit[] {
-  if (change.op === 'remove')
-    return planRemove(
-      scene,
-      change.objects.map((ref) => find(scene, ref, at)),
-    );
-  if (change.op !== 'move') throw new RangeError(`no operation ${change.op}`);
-  const under = change.under === null ? null : find(scene, change.under, at);
-  const options = {
-    keep: change.keep ?? 'world',
-    ...(change.index === undefined ? {} : { index: change.index }),
-  };
-  const made = planMove(scene, find(scene, change.object, at), under, options);
-  return made.ok ? made.edits : fail(at, made.because);
+  const one = (ref: ObjectRef): ObjectId => find(scene, ref, at);
+  const many = (refs: readonly ObjectRef[]): ObjectId[] => refs.map(one);
+  const made = (result: Plan): Edit[] => (result.ok ? result.edits : fail(at, result.because));
+  switch (change.op) {
+    case 'remove':
+      return planRemove(scene, many(change.objects));
+    case 'move': {
+      const under = change.under === null ? null : one(change.under);
+      const options = {
+        keep: change.keep ?? 'world',
+        ...(change.index === undefined ? {} : { index: change.index }),
+      };
+      return made(planMove(scene, one(change.object), under, options));
+    }
+    case 'group':
+      return made(
+        planGroup(scene, many(change.objects), { name: change.name, pivot: change.pivot ?? 'centre' }),
+      );
+    case 'ungroup':
+      return made(planUngroup(scene, [one(change.object)], change.all));
+    case 'zero':
+      return change.how === 'rest'
+        ? planRest(scene, many(change.objects))
+        : made(planZero(scene, many(change.objects)));
+    case 'pivot': {
+      const id = one(change.object);
+      const to: PivotAt = typeof change.at === 'string' ? change.at : { point: change.at };
+      return made(planPivot(scene, id, pivotPoint(scene, [id], to)));
+    }
+    case 'mirror':
+      return made(planMirror(scene, one(change.object), change.axis));
+    case 'set':
+      return set(scene, one(change.object), change.field, change.value, at);
+    default:
+      throw new RangeError(`no operation ${change.op}`);
+  }
+}
+
+function set(scene: Scene, object: ObjectId, field: string, value: Json, at: number): Edit[] {
+  const now = scene.get(object);
+  if (field.startsWith('attr.') && field.length > 5) {
+    const key = field.slice(5);
+    const from = now.attributes[key];
+    return [
+      {
+        kind: 'attribute',
+        object,
+        key,
+        ...(from === undefined ? {} : { from }),
+        ...(value === null ? {} : { to: value }),
+      },
+    ];
+  }
+  if (field === 'layer') {
+    if (typeof value !== 'string' || !value) fail(at, 'a layer is a text');
+    return [{ kind: 'set', object, field: 'layer', from: now.layer, to: value }];
+  }
+  if ((switchNames as readonly string[]).includes(field)) {
+    if (typeof value !== 'boolean') fail(at, `${field} is true or false`);
+    return [
+      { kind: 'set', object, field: 'switches', from: now.switches, to: { ...now.switches, [field]: value } },
+    ];
+  }
+  return fail(at, `there is no field "${field}"; fields are layer, ${switchNames.join(', ')} and attr.NAME`);
 }
 
 function find(scene: Scene, ref: ObjectRef, at: number): ObjectId {

@@ -111,7 +111,8 @@ function putSparse(json: Gltf, buffers: readonly Uint8Array[], index: number, ou
     for (let k = 0; k < width; k++) out[where[i]! * width + k] = what[i * width + k]!;
 }
 
-function asTriangles(mode: number, corners: Uint32Array): Uint32Array {
+/** Corners of plain triangles from those of triangles, a strip or a fan (glTF 2.0, section 3.7.2.1). */
+export function asTriangles(mode: number, corners: Uint32Array): Uint32Array {
   if (mode === 4) return corners.subarray(0, Math.floor(corners.length / 3) * 3);
   const out: number[] = [];
   for (let i = 2; i < corners.length; i++) {

@@ -55,21 +55,23 @@ export function patchNodes(
   source: GltfSource,
   scene: Scene,
   places = new NodePlaces(source.json, scene),
+  baked: ReadonlyMap<ObjectId, number> = new Map(),
 ): string {
   const { json, text } = source;
   const facts = gatherFacts(json);
   const changed = new Map<number, ReadonlyMap<string, unknown>>();
   const added: GltfNode[] = [];
   for (const object of scene.walk()) {
-    if (object.source === null)
-      added.push(
-        newNode(
-          object,
-          object.children.map((id) => places.of(id)),
-        ),
+    const mesh = baked.get(object.id);
+    if (object.source === null) {
+      const node = newNode(
+        object,
+        object.children.map((id) => places.of(id)),
       );
-    else {
-      const members = changesOf(object, json.nodes![object.source]!, places, facts);
+      added.push(mesh === undefined ? node : { ...node, mesh });
+    } else {
+      let members = changesOf(object, json.nodes![object.source]!, places, facts);
+      if (mesh !== undefined) members = (members ?? new Map<string, unknown>()).set('mesh', mesh);
       if (members) changed.set(object.source, members);
     }
   }

@@ -1,5 +1,5 @@
 import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } from '@renquil/core';
-import type { Gltf, GltfAccessor, GltfMesh } from './gltf-json.js';
+import { compressedBy, type Gltf, type GltfAccessor, type GltfMesh } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { gatherFacts, objectFromNode } from './node-data.js';
 
@@ -23,12 +23,16 @@ export function readGltf(
 
 /** The scene of a validated document. Roots come in the order of its scenes, then nodes that no scene shows. */
 export function sceneOf(json: Gltf, progress?: Progress): Scene {
-  const scene = new Scene(
-    (json.meshes ?? []).map((mesh) => shapeOf(json, mesh)),
-    (json.materials ?? []).map(materialOf),
-  );
   const nodes = json.nodes ?? [];
   const facts = gatherFacts(json);
+  const skinned = new Set(
+    nodes.flatMap((node) => (node.skin !== undefined && node.mesh !== undefined ? [node.mesh] : [])),
+  );
+  const scene = new Scene(
+    (json.meshes ?? []).map((mesh, i) => shapeOf(json, mesh, skinned.has(i))),
+    (json.materials ?? []).map(materialOf),
+    new Set([...facts.animated].map((node) => node + 1)),
+  );
   const stack = rootsOf(json)
     .reverse()
     .map((node) => ({ node, parent: null as number | null }));
@@ -55,7 +59,8 @@ export function rootsOf(json: Gltf): number[] {
   return [...roots];
 }
 
-function shapeOf(json: Gltf, mesh: GltfMesh): Shape {
+function shapeOf(json: Gltf, mesh: GltfMesh, skinned: boolean): Shape {
+  const fixed = isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;
   const positions = new Set<number>();
@@ -70,7 +75,7 @@ function shapeOf(json: Gltf, mesh: GltfMesh): Shape {
     bounds = uniteBoxes(bounds, boxOf(accessor));
   }
   const vertices = [...positions].reduce((sum, at) => sum + json.accessors![at]!.count, 0);
-  return { name: mesh.name ?? '', faces, vertices, bounds };
+  return { name: mesh.name ?? '', faces, vertices, bounds, ...(fixed ? { fixed } : {}) };
 }
 
 /** glTF 2.0 section 3.7.2.1: 4 triangles, 5 strip, 6 fan; points and lines have no faces. */
@@ -96,4 +101,13 @@ function materialOf(material: NonNullable<Gltf['materials']>[number]): Material 
   const c = material.pbrMetallicRoughness?.baseColorFactor;
   const good = Array.isArray(c) && c.length === 4 && c.every((n) => Number.isFinite(n));
   return { name: material.name ?? '', colour: good ? [c[0]!, c[1]!, c[2]!, c[3]!] : [1, 1, 1, 1] };
+}
+
+/** Whether a mesh's points are kept in a way that we carry but cannot look into. */
+function isPacked(json: Gltf, mesh: GltfMesh): boolean {
+  return mesh.primitives.some((primitive) => {
+    if (primitive.extensions?.['KHR_draco_mesh_compression']) return true;
+    const view = json.accessors?.[primitive.attributes['POSITION'] ?? -1]?.bufferView;
+    return view !== undefined && compressedBy.some((name) => json.bufferViews?.[view]?.extensions?.[name]);
+  });
 }

@@ -1,4 +1,5 @@
 import type { ObjectId, Scene } from '@renquil/core';
+import { bakeShapes } from './bake-shapes.js';
 import { binChunk, jsonChunk, writeGlb, type GlbChunk } from './glb.js';
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { dropNodes } from './drop-nodes.js';
@@ -15,12 +16,14 @@ export interface WriteOptions {
  * nothing changed these are the very bytes that were read. Needs the scene that was read from this source.
  */
 export function writeGltf(source: GltfSource, scene: Scene, options: WriteOptions = {}): Uint8Array {
-  const places = new NodePlaces(source.json, scene);
-  const text = patchNodes(source, scene, places);
+  const baked = bakeShapes(source, scene);
+  const from = baked?.source ?? source;
+  const places = new NodePlaces(from.json, scene);
+  const text = patchNodes(from, scene, places, baked?.meshes);
   const dropped = droppedNodes(places, options.without);
-  if (dropped.size) return dropNodes(source, text, dropped);
+  if (dropped.size) return dropNodes(from, text, dropped);
   if (text === source.text) return source.bytes;
-  return rebuild(source, text);
+  return rebuild(from, text);
 }
 
 /** Nodes that were read but are in the scene no more, and those the caller leaves out. */

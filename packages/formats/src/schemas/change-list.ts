@@ -6,8 +6,7 @@ const ref = Joi.alternatives(
   Joi.number().integer().min(1),
   Joi.string().pattern(/^\//, 'a path that starts with /'),
 );
-/** Operations that the change list will have and this version does not run yet. */
-const later = ['group', 'ungroup', 'zero', 'pivot', 'mirror', 'set'];
+const refs = Joi.array().items(ref).min(1);
 
 const change = Joi.object({ op: Joi.string().required() })
   .when(Joi.object({ op: 'rename' }).unknown(), {
@@ -22,7 +21,39 @@ const change = Joi.object({ op: Joi.string().required() })
     }),
   })
   .when(Joi.object({ op: 'remove' }).unknown(), {
-    then: Joi.object({ objects: Joi.array().items(ref).min(1).required() }),
+    then: Joi.object({ objects: refs.required() }),
+  })
+  .when(Joi.object({ op: 'group' }).unknown(), {
+    then: Joi.object({
+      objects: Joi.array().items(ref).required(),
+      name: Joi.string().max(1000).required(),
+      pivot: Joi.string().valid('centre', 'base', 'origin', 'mean', 'last'),
+    }),
+  })
+  .when(Joi.object({ op: 'ungroup' }).unknown(), {
+    then: Joi.object({ object: ref.required(), all: Joi.boolean() }),
+  })
+  .when(Joi.object({ op: 'zero' }).unknown(), {
+    then: Joi.object({ objects: refs.required(), how: Joi.string().valid('bake', 'rest').required() }),
+  })
+  .when(Joi.object({ op: 'pivot' }).unknown(), {
+    then: Joi.object({
+      object: ref.required(),
+      at: Joi.alternatives(
+        Joi.array().items(Joi.number()).length(3),
+        Joi.string().valid('centre', 'base', 'origin'),
+      ).required(),
+    }),
+  })
+  .when(Joi.object({ op: 'mirror' }).unknown(), {
+    then: Joi.object({ object: ref.required(), axis: Joi.string().valid('x', 'y', 'z').required() }),
+  })
+  .when(Joi.object({ op: 'set' }).unknown(), {
+    then: Joi.object({
+      object: ref.required(),
+      field: Joi.string().min(1).max(300).required(),
+      value: Joi.any().required(),
+    }),
   });
 
 const schema = Joi.object({
@@ -36,10 +67,10 @@ export function parseChangeList(value: unknown): ChangeList {
   if (Array.isArray(listed)) {
     const at = listed.findIndex((c) => !(changeOps as readonly unknown[]).includes(c?.op));
     const op = String(listed[at]?.op);
-    if (at >= 0) {
-      const detail = later.includes(op) ? `"${op}" is not built yet` : `there is no operation "${op}"`;
-      throw new RenquilError('change-list-invalid', { detail: `change ${at + 1}: ${detail}` });
-    }
+    if (at >= 0)
+      throw new RenquilError('change-list-invalid', {
+        detail: `change ${at + 1}: there is no operation "${op}"`,
+      });
   }
   if (error) throw new RenquilError('change-list-invalid', { detail: error.message });
   return parsed as ChangeList;

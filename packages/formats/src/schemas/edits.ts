@@ -42,6 +42,7 @@ const data = Joi.object({
   mark: mark.allow(null).required(),
   attributes: Joi.object().unknown().required(),
   rest: transform.allow(null).required(),
+  bake: vector(16).allow(null),
   source: index.allow(null).required(),
 });
 const branch = Joi.object({
@@ -55,6 +56,7 @@ const fields = {
   mark: mark.allow(null),
   materials: Joi.array().items(index),
   rest: transform.allow(null),
+  bake: vector(16).allow(null),
 };
 const set = Joi.alternatives(
   ...Object.entries(fields).map(([field, value]) =>

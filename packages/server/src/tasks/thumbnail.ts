@@ -1,4 +1,5 @@
 import {
+  drawnWorld,
   staysHome,
   transformPoint,
   worldBounds,
@@ -33,7 +34,7 @@ export function renderThumbnail(
   for (const object of scene.walk()) {
     if (object.shape === null || home.has(object.id) || drawn > budget) continue;
     if (!parts.has(object.shape)) parts.set(object.shape, decode(source, object.shape));
-    const world = scene.world(object.id);
+    const world = drawnWorld(scene, object.id);
     for (const part of parts.get(object.shape) ?? []) {
       if (part.lines) continue;
       drawn += part.indices.length;

@@ -1,5 +1,11 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
+  draft,
+  planMirror,
+  planZero,
+  topObjects,
+  type Axis,
+  type Channel,
   planBackToRest,
   planGroup,
   planMoves,
@@ -119,7 +125,9 @@ export class ArrangeState {
     const { scene } = this.#open;
     const { active } = this.#ledger.picking();
     if (active === null) return;
-    const measured = scene.get(active).children.length ? scene.get(active).children : [active];
+    // The bounds of the object with all below it; the mean is of its children's pivots.
+    const measured =
+      at === 'mean' && scene.get(active).children.length ? scene.get(active).children : [active];
     this.#apply(
       `Set the pivot of ${this.#name(active)}`,
       planPivot(scene, active, pivotPoint(scene, measured, at, this.snap())),
@@ -127,6 +135,20 @@ export class ArrangeState {
   }
   place(id: ObjectId, space: PlaceSpace, to: Transform): boolean {
     return this.#apply(`Place ${this.#name(id)}`, planPlace(this.#open.scene, id, space, to));
+  }
+  zero(channels: readonly Channel[]): void {
+    this.#apply(`Zero ${this.#these(this.picked())}`, planZero(this.#open.scene, this.picked(), channels));
+  }
+  mirror(axis: Axis): void {
+    const tops = topObjects(this.#open.scene, this.picked());
+    const plan = draft(this.#open.scene, (run) => {
+      for (const id of tops) {
+        const made = planMirror(this.#open.scene, id, axis, this.#open.convention);
+        if (!made.ok) return made;
+        run(made.edits);
+      }
+    });
+    this.#apply(`Mirror ${this.#these(tops)} across ${axis.toUpperCase()}`, plan);
   }
   rest(): void {
     this.#open.apply(

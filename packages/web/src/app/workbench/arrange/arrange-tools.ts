@@ -31,6 +31,7 @@ export class ArrangeTools {
   readonly #ledger = inject(LedgerState);
   readonly #dialog = inject(Dialog);
   readonly pivots = pivots;
+  readonly axes = ['x', 'y', 'z'] as const;
   readonly none = computed(() => !this.open.mayEdit() || !this.arrange.picked().length);
   readonly untidy = computed(() => {
     this.open.tick();

@@ -12,6 +12,7 @@ describe('the findings', () => {
       ['name-pattern', 'blocker'],
       ['forbidden-characters', 'blocker'],
       ['empty-group', 'warning'],
+      ['no-material', 'note'],
     ]);
     state.by.set('object');
     expect(state.groups().map((g) => g.title)).toEqual(['door left', 'door_left', 'door  left', 'empty_grp']);

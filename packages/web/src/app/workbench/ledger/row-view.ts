@@ -72,10 +72,14 @@ type Verdict = Pick<RowView, 'severity' | 'verdict' | 'because'>;
 
 function verdictNow(object: SceneObject, { analysis, home, about }: RowContext, helper: boolean): Verdict {
   if (analysis.progress()) return { severity: null, verdict: '', because: '' };
-  const found =
-    about === 'all'
-      ? analysis.of(object.id)
-      : analysis.of(object.id).filter((one) => treeChecks.has(one.check));
+  const all = analysis.of(object.id);
+  const ofTree = all.filter((one) => treeChecks.has(one.check));
+  // A name is judged first; what else is wrong is said when the name is not, and small notes only in Arrange.
+  const ofName =
+    all.length > ofTree.length
+      ? all.filter((one) => !treeChecks.has(one.check))
+      : ofTree.filter((one) => one.severity !== 'note');
+  const found = about === 'all' ? ofName : ofTree;
   const finding = worst(found);
   if (finding) return fromFinding(finding, found.length);
   if (about === 'tree') return { severity: null, verdict: '', because: '' };

@@ -24,7 +24,7 @@ import {
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import { Gizmo } from './gizmo';
-import type { ObjectId, Scene } from '@renquil/core';
+import { drawnWorld, type ObjectId, type Scene } from '@renquil/core';
 import { drawList } from './draw-list';
 import { ShapeStore, type ShapePart } from './shape-store';
 
@@ -118,7 +118,7 @@ export class Stage {
       for (const object of this.scene.walk(id)) {
         if (object.shape === null || left-- <= 0) continue;
         for (const part of this.store.partsOf(object.shape))
-          this.#outline(part, this.scene.world(object.id) as number[]);
+          this.#outline(part, drawnWorld(this.scene, object.id) as number[]);
       }
     }
     this.draw();
@@ -238,7 +238,7 @@ export class Stage {
       geometry,
       this.#keep('line', () => new LineBasicMaterial({ color: this.colours.ink })),
     );
-    place(lines, this.scene.world(id) as number[]);
+    place(lines, drawnWorld(this.scene, id) as number[]);
     this.#lines.push({ object: lines, id });
     this.#content.add(lines);
   }
@@ -249,7 +249,7 @@ export class Stage {
     );
     for (const id of objects) {
       const lines = new LineSegments(edges, thin);
-      place(lines, this.scene.world(id) as number[]);
+      place(lines, drawnWorld(this.scene, id) as number[]);
       // Edges are for the eye: what is picked is the face beside them.
       lines.raycast = () => undefined;
       this.#content.add(lines);

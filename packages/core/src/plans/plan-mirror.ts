@@ -1,0 +1,78 @@
+import { invertAffine, multiply, type Mat4 } from '../math/mat4.js';
+import { fromMatrix, toMatrix } from '../math/transform.js';
+import type { Edit } from '../edits/edit.js';
+import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { readName } from '../names/slots/read-name.js';
+import type { Scene } from '../scene/scene.js';
+import type { ObjectId, SceneObject } from '../scene/scene-object.js';
+import type { NoPlan, Plan } from './draft.js';
+import { mayNotBake } from './may-bake.js';
+import { bakeEdit } from './plan-pivot.js';
+import { singular } from './plan-move.js';
+
+export type Axis = 'x' | 'y' | 'z';
+
+/**
+ * Mirrors a branch across a plane of the world through the origin. No scale turns negative: every transform is
+ * conjugated by the reflection and the shapes are mirrored (faces turned when the file goes out). Names that have a side
+ * get the other one when that name is free.
+ */
+export function planMirror(scene: Scene, id: ObjectId, axis: Axis, convention?: CompiledConvention): Plan {
+  const flip = reflection(axis);
+  const edits: Edit[] = [];
+  for (const object of scene.walk(id)) {
+    const refusal = mayNotBake(scene, object.id);
+    // Cameras and lights have no shape: they are conjugated like anything else.
+    if (refusal && object.kind !== 'camera' && object.kind !== 'light') return refusal;
+    const local =
+      object.id === id
+        ? rootLocal(scene, object, flip)
+        : fromMatrix(multiply(flip, multiply(toMatrix(object.local), flip)));
+    if (!local || 'reason' in local) return local ?? sheared(object);
+    edits.push({ kind: 'transform', object: object.id, from: object.local, to: local });
+    if (object.shape !== null)
+      edits.push(bakeEdit(object.id, object.bake, multiply(flip, object.bake ?? reflection(null))));
+  }
+  if (convention) edits.push(...otherSides(scene, id, convention));
+  return { ok: true, edits };
+}
+
+/** The world is reflected outside and the object's own axes inside, so that what is left is a proper transform. */
+function rootLocal(scene: Scene, object: SceneObject, flip: Mat4): ReturnType<typeof fromMatrix> | NoPlan {
+  const world = multiply(flip, multiply(scene.world(object.id), flip));
+  if (object.parent === null) return fromMatrix(world);
+  const above = invertAffine(scene.world(object.parent));
+  return above ? fromMatrix(multiply(above, world)) : singular(scene, object.parent);
+}
+
+function reflection(axis: Axis | null): Mat4 {
+  const m = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
+  if (axis) m[{ x: 0, y: 5, z: 10 }[axis]] = -1;
+  return m;
+}
+
+function sheared({ id, name }: SceneObject): NoPlan {
+  return {
+    ok: false,
+    reason: 'shear',
+    object: id,
+    because: `"${name}" would be sheared by mirroring: something above it is scaled unevenly`,
+  };
+}
+
+const opposite: Readonly<Record<string, string>> = { L: 'R', R: 'L' };
+
+function otherSides(scene: Scene, id: ObjectId, convention: CompiledConvention): Edit[] {
+  const edits: Edit[] = [];
+  const branch = new Set([...scene.walk(id)].map((object) => object.id));
+  for (const object of scene.walk(id)) {
+    const reading = readName(convention, object.kind, object.name);
+    const side = reading.fits ? reading.slots.get('side') : undefined;
+    const other = side && opposite[side.text];
+    if (!side || !other) continue;
+    const to = object.name.slice(0, side.start) + other + object.name.slice(side.end);
+    if ([...scene.withName(to)].every((taken) => branch.has(taken)))
+      edits.push({ kind: 'rename', object: object.id, from: object.name, to });
+  }
+  return edits;
+}

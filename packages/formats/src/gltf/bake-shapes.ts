@@ -1,0 +1,267 @@
+import {
+  determinant3,
+  invertAffine,
+  RenquilError,
+  transformPoint,
+  type Mat4,
+  type ObjectId,
+  type Scene,
+  type Vec3,
+} from '@renquil/core';
+import { binChunk } from './glb.js';
+import { asTriangles, readFloats } from './decode-shape.js';
+import type { Gltf, GltfAccessor, GltfBufferView, GltfMesh, GltfPrimitive } from './gltf-json.js';
+import { openGltf, type GltfSource } from './gltf-source.js';
+import { JsonPatch } from './json-patch.js';
+import { elementsOf, membersOf } from './json-spans.js';
+import { rebuild } from './rebuild-gltf.js';
+
+export interface BakedSource {
+  readonly source: GltfSource;
+  /** The mesh that stands for an object's baked shape. */
+  readonly meshes: ReadonlyMap<ObjectId, number>;
+}
+
+/**
+ * The source with a copy of every shape that something is baked into: positions, normals, tangents and morph targets
+ * carried through the matrix, faces turned where it mirrors (glTF 2.0, sections 3.7.2 and 3.7.4). Bytes and JSON that
+ * were there stay as they are; new ones are appended. Objects that share shape and bake share the copy.
+ */
+export function bakeShapes(source: GltfSource, scene: Scene): BakedSource | null {
+  const baker = new Baker(source);
+  const meshes = new Map<ObjectId, number>();
+  const known = new Map<string, number>();
+  for (const { id, shape, bake } of scene.walk()) {
+    if (!bake || shape === null) continue;
+    const key = `${shape}:${bake.join()}`;
+    let mesh = known.get(key);
+    if (mesh === undefined) known.set(key, (mesh = baker.bake(shape, bake)));
+    meshes.set(id, mesh);
+  }
+  return meshes.size ? { source: baker.finish(), meshes } : null;
+}
+
+class Baker {
+  readonly #json: Gltf;
+  readonly #meshes: GltfMesh[] = [];
+  readonly #accessors: GltfAccessor[] = [];
+  readonly #views: GltfBufferView[] = [];
+  readonly #parts: Uint8Array[] = [];
+  #length = 0;
+  constructor(readonly source: GltfSource) {
+    this.#json = source.json;
+  }
+  bake(shape: number, matrix: Mat4): number {
+    const mesh = this.#json.meshes![shape]!;
+    const primitives = mesh.primitives.map((primitive) => this.#primitive(primitive, matrix, shape));
+    this.#meshes.push({ ...mesh, primitives });
+    return this.#json.meshes!.length + this.#meshes.length - 1;
+  }
+  #primitive(primitive: GltfPrimitive, matrix: Mat4, shape: number): GltfPrimitive {
+    if (primitive.extensions?.['KHR_draco_mesh_compression']) this.#fail(shape);
+    const flips = determinant3(matrix) < 0;
+    const normals = normalMatrix(matrix);
+    const attributes = { ...primitive.attributes };
+    const redo = (
+      name: string,
+      at: number | undefined,
+      map: (v: Vec3) => Vec3,
+      bounds: boolean,
+    ): number | undefined => {
+      if (at === undefined) return undefined;
+      const values = readFloats(this.#json, this.source.buffers, at);
+      if (!values) return this.#fail(shape);
+      const width =
+        name === 'TANGENT' &&
+        bounds === false &&
+        values.length % 4 === 0 &&
+        this.#json.accessors![at]!.type === 'VEC4'
+          ? 4
+          : 3;
+      const out = values.slice();
+      for (let i = 0; i < out.length; i += width) {
+        const [x, y, z] = map([values[i]!, values[i + 1]!, values[i + 2]!]);
+        out[i] = x;
+        out[i + 1] = y;
+        out[i + 2] = z;
+        // The fourth number says which way the bitangent goes, and a mirror turns it.
+        if (width === 4 && flips) out[i + 3] = -values[i + 3]!;
+      }
+      return this.#floats(out, width, bounds);
+    };
+    const point = (v: Vec3): Vec3 => transformPoint(matrix, v);
+    const vector = (v: Vec3): Vec3 => along(matrix, v);
+    const normal = (v: Vec3): Vec3 => unit(along(normals, v));
+    const set = (name: string, at: number | undefined): void => {
+      if (at !== undefined) attributes[name] = at;
+    };
+    set('POSITION', redo('POSITION', attributes['POSITION'], point, true));
+    set('NORMAL', redo('NORMAL', attributes['NORMAL'], normal, false));
+    set(
+      'TANGENT',
+      redo('TANGENT', attributes['TANGENT'], (v) => unit(vector(v)), false),
+    );
+    const targets = primitive.targets?.map((target) => {
+      const made = { ...target };
+      // Displacements: no translation; a normal's displacement goes the way normals go.
+      for (const [name, map] of [
+        ['POSITION', vector],
+        ['NORMAL', (v: Vec3) => along(normals, v)],
+        ['TANGENT', vector],
+      ] as const) {
+        const at = redo(`${name}#`, made[name], map, name === 'POSITION');
+        if (at !== undefined) made[name] = at;
+      }
+      return made;
+    });
+    return {
+      ...primitive,
+      attributes,
+      ...(targets ? { targets } : {}),
+      ...(flips ? this.#turned(primitive) : {}),
+    };
+  }
+  /** Faces wound the other way. Strips and fans become plain triangles; lines and points have no winding. */
+  #turned(primitive: GltfPrimitive): Partial<GltfPrimitive> {
+    const mode = primitive.mode ?? 4;
+    if (mode < 4) return {};
+    const count = this.#json.accessors![primitive.attributes['POSITION']!]!.count;
+    const given =
+      primitive.indices === undefined
+        ? null
+        : readFloats(this.#json, this.source.buffers, primitive.indices)!;
+    const corners = asTriangles(
+      mode,
+      given ? Uint32Array.from(given) : Uint32Array.from({ length: count }, (_, i) => i),
+    ).slice();
+    for (let i = 0; i + 2 < corners.length; i += 3)
+      [corners[i + 1], corners[i + 2]] = [corners[i + 2]!, corners[i + 1]!];
+    this.#accessors.push({
+      bufferView: this.#view(corners),
+      componentType: 5125,
+      count: corners.length,
+      type: 'SCALAR',
+    });
+    return { indices: this.#lastAccessor(), mode: 4 };
+  }
+  #floats(values: Float32Array, width: 3 | 4, bounds: boolean): number {
+    const accessor: GltfAccessor = {
+      bufferView: this.#view(values),
+      componentType: 5126,
+      count: values.length / width,
+      type: width === 3 ? 'VEC3' : 'VEC4',
+    };
+    if (bounds) Object.assign(accessor, boundsOf(values));
+    this.#accessors.push(accessor);
+    return this.#lastAccessor();
+  }
+  #view(values: Float32Array | Uint32Array): number {
+    const start = Math.ceil(this.#bufferLength() / 4) * 4 + this.#length;
+    this.#parts.push(new Uint8Array(values.buffer, values.byteOffset, values.byteLength));
+    this.#length += values.byteLength;
+    const buffer = this.#ownBuffer() ? (this.#json.buffers?.length ?? 0) : 0;
+    this.#views.push({
+      buffer,
+      byteOffset: this.#ownBuffer() ? start - Math.ceil(this.#bufferLength() / 4) * 4 : start,
+      byteLength: values.byteLength,
+    });
+    return (this.#json.bufferViews?.length ?? 0) + this.#views.length - 1;
+  }
+  /** A .glb keeps its bytes in one chunk, buffer 0; anything else gets a buffer of its own. */
+  #ownBuffer(): boolean {
+    return this.source.container === 'gltf' || !this.source.chunks.some((chunk) => chunk.type === binChunk);
+  }
+  #bufferLength(): number {
+    return this.#ownBuffer() ? 0 : this.source.buffers[0]!.length;
+  }
+  #lastAccessor(): number {
+    return (this.#json.accessors?.length ?? 0) + this.#accessors.length - 1;
+  }
+  finish(): GltfSource {
+    const start = Math.ceil(this.#bufferLength() / 4) * 4;
+    const bytes = new Uint8Array(start + this.#length);
+    if (!this.#ownBuffer()) bytes.set(this.source.buffers[0]!);
+    let at = start;
+    for (const part of this.#parts) {
+      bytes.set(part, at);
+      at += part.length;
+    }
+    const patch = new JsonPatch(this.source.text);
+    const top = membersOf(this.source.text, 0);
+    const lists: [string, unknown[]][] = [
+      ['meshes', this.#meshes],
+      ['accessors', this.#accessors],
+      ['bufferViews', this.#views],
+    ];
+    const fresh = this.#ownBuffer();
+    const isGlb = this.source.container === 'glb';
+    if (fresh)
+      lists.push([
+        'buffers',
+        [isGlb ? { byteLength: bytes.length } : { uri: dataUri(bytes), byteLength: bytes.length }],
+      ]);
+    const added = new Map<string, unknown>();
+    for (const [name, items] of lists) {
+      const span = top.get(name);
+      if (!span) {
+        added.set(name, items);
+        continue;
+      }
+      const last = elementsOf(this.source.text, span.start).at(-1);
+      const where = last?.end ?? span.start + 1;
+      patch.replace(where, where, (last ? ',' : '') + items.map((item) => JSON.stringify(item)).join(','));
+    }
+    if (added.size) patch.setMembers(0, added);
+    if (!fresh)
+      patch.setMembers(
+        elementsOf(this.source.text, top.get('buffers')!.start)[0]!.start,
+        new Map([['byteLength', bytes.length]]),
+      );
+    const text = patch.toString();
+    const others = this.source.chunks.filter((chunk) => chunk.type !== binChunk);
+    const chunks = isGlb ? [{ type: binChunk, data: bytes }, ...others] : [];
+    const file = rebuild(this.source, text, chunks);
+    return openGltf(file, this.source.file, (path) => this.source.resources.get(path) ?? null);
+  }
+  #fail(shape: number): never {
+    throw new RenquilError('gltf-invalid', {
+      file: this.source.file,
+      place: `meshes[${shape}]`,
+      detail: 'its geometry is packed in a way that Renquil cannot rewrite',
+    });
+  }
+}
+
+function along(m: Mat4, [x, y, z]: Vec3): Vec3 {
+  return [
+    m[0]! * x + m[4]! * y + m[8]! * z,
+    m[1]! * x + m[5]! * y + m[9]! * z,
+    m[2]! * x + m[6]! * y + m[10]! * z,
+  ];
+}
+function unit(v: Vec3): Vec3 {
+  const length = Math.hypot(...v);
+  return length > 0 ? [v[0] / length, v[1] / length, v[2] / length] : v;
+}
+/** The inverse transpose of the upper left 3x3: how normals go. */
+function normalMatrix(m: Mat4): Mat4 {
+  const i = invertAffine(m)!;
+  return [i[0]!, i[4]!, i[8]!, 0, i[1]!, i[5]!, i[9]!, 0, i[2]!, i[6]!, i[10]!, 0, 0, 0, 0, 1];
+}
+function boundsOf(values: Float32Array): { min: number[]; max: number[] } {
+  const [min, max] = [
+    [Infinity, Infinity, Infinity],
+    [-Infinity, -Infinity, -Infinity],
+  ] as [number[], number[]];
+  for (let i = 0; i < values.length; i++) {
+    min[i % 3] = Math.min(min[i % 3]!, values[i]!);
+    max[i % 3] = Math.max(max[i % 3]!, values[i]!);
+  }
+  return { min, max };
+}
+function dataUri(bytes: Uint8Array): string {
+  let binary = '';
+  for (let i = 0; i < bytes.length; i += 0x8000)
+    binary += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  return `data:application/octet-stream;base64,${btoa(binary)}`;
+}
