@@ -10,6 +10,10 @@ import {
   runRecipe,
   type RecipeStep,
   type Scene,
+  multiply,
+  parseQuery,
+  planGroup,
+  runQuery,
 } from '@renquil/core';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { measure, memoryOf } from './measure.js';
@@ -68,6 +72,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
     () => runRecipe(read, ids, steps, 'number-on'),
     () => plainRename(names),
   );
+  addArrange(add, read, ids);
   addWrite(add, glb);
   return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };
 }
@@ -102,6 +107,44 @@ function plainRename(names: readonly string[]): string[] {
   made = made.map((name) => name.replace(/\.(\d+)$/, '_$1'));
   made = made.map((name, i) => name.replace(/\d+(?=\D*$)/, String(i + 1).padStart(7, '0')));
   return made.map((name) => `set_${name}`);
+}
+
+/** Group a tenth of all objects, and ask a query, against writing as many matrices and testing as many names in a loop. */
+function addArrange(
+  add: (what: string, against: string, ours: () => unknown, baseline: () => unknown) => void,
+  scene: Scene,
+  ids: readonly number[],
+): void {
+  const some = ids.filter((id, i) => i % 10 === 0 && scene.get(id).parent !== null);
+  const matrices = ids.map((id) => [...scene.world(id)]);
+  add(
+    'group a tenth of the objects, and take it back',
+    'writing their matrices twice',
+    () => {
+      const plan = planGroup(scene, some, { name: 'bench_grp', pivot: 'origin' });
+      if (!plan.ok) throw new Error(plan.because);
+      const result = applyChange(scene, { label: '', edits: plan.edits });
+      if (result.ok) applyChange(scene, result.inverse);
+    },
+    () => some.map((_, i) => [multiply(matrices[i]!, matrices[i]!), multiply(matrices[i]!, matrices[i]!)]),
+  );
+  const query = parseQuery('*post* faces:>0 -under:part0000050*');
+  add(
+    'a query of three terms',
+    'the same tests as a plain loop',
+    () => runQuery(scene, query),
+    () => {
+      const found: number[] = [];
+      for (const object of scene.walk()) {
+        if (!object.name.toLowerCase().includes('post')) continue;
+        if (object.shape === null || scene.shapes[object.shape]!.faces <= 0) continue;
+        let under = false;
+        for (const ancestor of scene.ancestors(object.id)) under ||= ancestor.name.startsWith('part0000050');
+        if (!under) found.push(object.id);
+      }
+      return found;
+    },
+  );
 }
 
 function addWrite(

@@ -25,6 +25,7 @@ export * from './names/slots/near-word.js';
 export * from './names/slots/parts.js';
 export * from './names/slots/read-name.js';
 export * from './names/split-words.js';
+export * from './plans/auto-arrange.js';
 export * from './plans/draft.js';
 export * from './plans/pivot-point.js';
 export * from './plans/plan-group.js';

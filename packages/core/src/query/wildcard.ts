@@ -15,8 +15,20 @@ export function hasWildcard(pattern: string): boolean {
 
 export function compileWildcard(pattern: string, options: { ignoreCase?: boolean } = {}): Wildcard {
   const fold = options.ignoreCase ? (text: string) => text.toLowerCase() : (text: string) => text;
+  const simple = plainForm(fold(pattern));
+  if (simple) return (text) => simple(fold(text));
   const tokens = parse([...fold(pattern)]);
   return (text) => match(tokens, [...fold(text)]);
+}
+
+/** `*text*`, `text*`, `*text` and plain text are what most people type, and need no matcher. */
+function plainForm(pattern: string): Wildcard | null {
+  const found = /^(\*?)([^*?[\]\\]+)(\*?)$/su.exec(pattern);
+  if (!found) return null;
+  const [, before, text = '', after] = found;
+  if (before && after) return (name) => name.includes(text);
+  if (before) return (name) => name.endsWith(text);
+  return after ? (name) => name.startsWith(text) : (name) => name === text;
 }
 
 function match(tokens: readonly Token[], text: readonly string[]): boolean {

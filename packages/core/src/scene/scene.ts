@@ -11,6 +11,7 @@ type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { childre
 export class Scene {
   readonly #objects: (Stored | undefined)[] = [];
   readonly #roots: ObjectId[] = [];
+  #structure = 0;
   readonly #byName = new Map<string, Set<ObjectId>>();
   readonly #worlds = new Map<ObjectId, Mat4>();
   #count = 0;
@@ -23,6 +24,10 @@ export class Scene {
     readonly animated: ReadonlySet<ObjectId> = new Set(),
   ) {}
 
+  /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
+  get structure(): number {
+    return this.#structure;
+  }
   get size(): number {
     return this.#count;
   }
@@ -115,6 +120,7 @@ export class Scene {
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
   place(id: ObjectId, parent: ObjectId | null, index: number): void {
+    this.#structure++;
     const object = this.#objects[id]!;
     const from = this.#siblings(object.parent);
     from.splice(from.indexOf(id), 1);
@@ -143,6 +149,7 @@ export class Scene {
   }
   /** For edits: take a branch out and return it. */
   remove(id: ObjectId): void {
+    this.#structure++;
     const siblings = this.#siblings(this.get(id).parent);
     siblings.splice(siblings.indexOf(id), 1);
     this.#forgetWorlds(id);
@@ -154,6 +161,7 @@ export class Scene {
   }
 
   #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
+    this.#structure++;
     this.#objects[data.id] = {
       id: data.id,
       parent,

@@ -59,11 +59,11 @@ describe('a change list', () => {
       { op: 'set', object: 1, field: 'attr.lod', value: 3 },
     );
     expect(scene.world(1).slice(12, 15)).toEqual([-1, 0, 3]);
-    expect([scene.get(1).layer, scene.get(1).switches.goes, { ...scene.get(1).attributes }] as unknown[]).toEqual([
-      'Set',
-      false,
-      { lod: 3 },
-    ]);
+    expect([
+      scene.get(1).layer,
+      scene.get(1).switches.goes,
+      { ...scene.get(1).attributes },
+    ] as unknown[]).toEqual(['Set', false, { lod: 3 }]);
   });
   for (const [what, changes, says] of [
     [

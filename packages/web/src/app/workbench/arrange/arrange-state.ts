@@ -1,10 +1,12 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   draft,
+  planClusters,
   planMirror,
   planZero,
   topObjects,
   type Axis,
+  type Cluster,
   type Channel,
   planBackToRest,
   planGroup,
@@ -59,6 +61,9 @@ export class ArrangeState {
     this.#ledger.show(id);
     // The name is the next thing anyone types.
     this.#ledger.editing.set(id);
+  }
+  cluster(clusters: readonly Cluster[]): void {
+    this.#apply(`Group into ${clusters.length}`, planClusters(this.#open.scene, clusters));
   }
   ungroup(all: boolean): void {
     const picked = this.picked();

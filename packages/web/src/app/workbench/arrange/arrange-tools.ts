@@ -3,10 +3,11 @@ import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
-import { findUntidy, planTidy, type PivotAt, type TidyItem } from '@renquil/core';
+import { findUntidy, planTidy, type Cluster, type PivotAt, type TidyItem } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
+import { AutoArrange } from './auto-arrange';
 import { TidyList } from './tidy-list';
 
 const pivots: readonly (readonly [PivotAt, string])[] = [
@@ -38,6 +39,24 @@ export class ArrangeTools {
     return findUntidy(this.open.scene, this.open.convention);
   });
 
+  /** What is picked; nothing picked: everything at the top, or all directly below the one root. */
+  autoArrange(): void {
+    const { scene } = this.open;
+    const picked = this.arrange.picked();
+    const [only] = scene.roots;
+    const objects = picked.length
+      ? picked
+      : scene.roots.length === 1 && only !== undefined
+        ? scene.get(only).children
+        : scene.roots;
+    const ref = this.#dialog.open<readonly Cluster[]>(AutoArrange, {
+      data: { scene, objects },
+      ariaLabel: 'Group by what they share',
+    });
+    ref.closed.subscribe((chosen) => {
+      if (chosen?.length) this.arrange.cluster(chosen);
+    });
+  }
   tidyUp(): void {
     const ref = this.#dialog.open<readonly TidyItem[]>(TidyList, {
       data: this.untidy(),

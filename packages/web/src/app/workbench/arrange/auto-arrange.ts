@@ -1,0 +1,116 @@
+import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { Component, computed, inject, signal } from '@angular/core';
+import { proposeClusters, type ArrangeBy, type Cluster, type ObjectId, type Scene } from '@renquil/core';
+import { CountPipe } from '../../ui/count';
+
+export interface AutoArrangeData {
+  readonly scene: Scene;
+  readonly objects: readonly ObjectId[];
+}
+const ways: readonly (readonly [ArrangeBy, string])[] = [
+  ['first-word', 'the first word of the name'],
+  ['kind', 'kind'],
+  ['material', 'material'],
+  ['layer', 'layer'],
+  ['nearness', 'being near each other'],
+];
+
+/** Groups that could be made, seen before they are, each on its own tick. Closes with those that are ticked. */
+@Component({
+  selector: 'rq-auto-arrange',
+  imports: [CountPipe],
+  template: `
+    <div class="sheet w-[620px] max-w-[92vw]">
+      <div class="flex flex-wrap items-center gap-3 border-b border-line px-4 py-3">
+        <h2 class="text-[15px] font-bold">Group {{ data.objects.length | count: 'object' }} by</h2>
+        <select
+          #way
+          class="field"
+          aria-label="Group by"
+          data-testid="arrange-by"
+          (change)="choose(way.value)"
+        >
+          @for (one of ways; track one[0]) {
+            <option [value]="one[0]" [selected]="one[0] === by()">{{ one[1] }}</option>
+          }
+        </select>
+        @if (by() === 'nearness') {
+          <label class="flex items-center gap-1.5"
+            >within
+            <input
+              #gap
+              class="field field-mono w-16"
+              [value]="within()"
+              inputmode="decimal"
+              (change)="setGap(gap)"
+            />
+            m</label
+          >
+        }
+      </div>
+      <ul class="max-h-[52vh] min-h-24 overflow-y-auto px-4 py-2">
+        @for (cluster of clusters(); track $index; let i = $index) {
+          <li>
+            <label class="flex items-center gap-2.5 py-1">
+              <input type="checkbox" [checked]="!off().has(i)" (change)="toggle(i)" />
+              <bdi class="font-mono">{{ cluster.name }}</bdi>
+              <span class="text-ink-2">{{ cluster.objects.length | count: 'object' }}</span>
+              <bdi class="min-w-0 flex-1 truncate text-right text-[12px] text-ink-2">{{
+                sample(cluster)
+              }}</bdi>
+            </label>
+          </li>
+        } @empty {
+          <li class="py-2 text-ink-2">No two of them share that.</li>
+        }
+      </ul>
+      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
+        <button type="button" class="btn" (click)="ref.close()">Back</button>
+        <button
+          type="button"
+          class="btn btn-main"
+          data-testid="arrange-apply"
+          [disabled]="clusters().length === off().size"
+          (click)="ref.close(chosen())"
+        >
+          Make {{ clusters().length - off().size | count: 'group' }}
+        </button>
+      </div>
+    </div>
+  `,
+})
+export class AutoArrange {
+  readonly ref = inject<DialogRef<readonly Cluster[]>>(DialogRef);
+  readonly data = inject<AutoArrangeData>(DIALOG_DATA);
+  readonly ways = ways;
+  readonly by = signal<ArrangeBy>('first-word');
+  readonly within = signal(0.01);
+  readonly off = signal<ReadonlySet<number>>(new Set());
+  readonly clusters = computed(() =>
+    proposeClusters(this.data.scene, this.data.objects, { by: this.by(), within: this.within() }),
+  );
+
+  choose(by: string): void {
+    this.by.set(by as ArrangeBy);
+    this.off.set(new Set());
+  }
+  setGap(field: HTMLInputElement): void {
+    const n = Number(field.value.replace(',', '.'));
+    if (Number.isFinite(n) && n >= 0) this.within.set(n);
+    field.value = String(this.within());
+  }
+  sample(cluster: Cluster): string {
+    return cluster.objects
+      .slice(0, 3)
+      .map((id) => this.data.scene.get(id).name)
+      .join(', ');
+  }
+  toggle(at: number): void {
+    const off = new Set(this.off());
+    if (!off.delete(at)) off.add(at);
+    this.off.set(off);
+  }
+  chosen(): readonly Cluster[] {
+    return this.clusters().filter((_, i) => !this.off().has(i));
+  }
+}
