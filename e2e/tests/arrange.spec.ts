@@ -236,15 +236,72 @@ test('zero and mirror leave what is seen, and the file holds the baked shapes', 
   await expect(app.row('door_R')).not.toContainText('scale -1 on X');
   await page.reload();
   await page.getByRole('link', { name: 'Hand off' }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByTestId('work-copy').click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByTestId('work-copy').click(),
+  ]);
   const copy = await bytesOf(download);
   expect((await validatorCounts(copy)).errors).toBe(0);
-  const door = (await openWithTransform(copy)).getRoot().listNodes().find((node) => node.getName() === 'door_R')!;
+  const door = (await openWithTransform(copy))
+    .getRoot()
+    .listNodes()
+    .find((node) => node.getName() === 'door_R')!;
   expect(door.getScale().every((n) => n > 0)).toBe(true);
   await page.getByRole('link', { name: /^Arrange/ }).click();
   await page.keyboard.press('Control+z');
   await app.saved();
   await app.filter('door_R');
   await expect(app.row('door_R')).toContainText('scale -1 on X');
+  expect(app.problems).toEqual([]);
+});
+
+test('sets by hand and by query, and grouping by what parts share', async ({ page }) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  await app.bringIn(file('sets.glb'));
+  await expect(page.getByTestId('scene-name')).toHaveText('sets');
+  await page.getByRole('link', { name: /^Arrange/ }).click();
+  await app.row('lamp').click();
+  await app.row('spare').click({ modifiers: ['Control'] });
+  await page.getByTestId('new-set').click();
+  await page.getByTestId('set-name').fill('to weigh');
+  await page.getByTestId('set-name').press('Enter');
+  await app.filter('bolt*');
+  await page.getByTestId('new-live-set').click();
+  await page.getByTestId('set-name').fill('bolts');
+  await page.getByTestId('set-name').press('Enter');
+  await app.filter('');
+  await app.saved();
+  await page.reload();
+  await expect(page.getByTestId('set')).toHaveText([/to weigh\s*2/, /bolts\s*2/]);
+  await app.rename('spare', 'bolt11');
+  await expect(page.getByTestId('set').nth(1)).toHaveText(/bolts\s*3/);
+  await page.getByTestId('set').first().click();
+  await expect(page.getByTestId('ledger-count')).toHaveText('2 of 7');
+  await app.filter('set:bolts -set:"to weigh"');
+  await expect(page.getByTestId('ledger-count')).toHaveText('2 of 7');
+  await app.filter('');
+  await page.getByRole('button', { name: 'Delete the set to weigh' }).click({ force: true });
+  await app.saved();
+  await expect(page.getByTestId('set')).toHaveCount(1);
+  await expect(page.getByTestId('ledger-count')).toHaveText('7');
+  await app.ledger.focus();
+  await page.keyboard.press('Escape');
+  await page.getByTestId('group').click();
+  await page.getByTestId('auto-arrange').click();
+  await expect(page.getByRole('dialog')).toContainText('door_grp');
+  await page.getByTestId('arrange-apply').click();
+  await app.saved();
+  expect(await outline(app)).toEqual([
+    'body',
+    'door_grp',
+    '  door_L',
+    '  door_R',
+    'bolt_grp',
+    '  bolt10',
+    '  bolt2',
+    '  bolt11',
+    'lamp',
+  ]);
   expect(app.problems).toEqual([]);
 });

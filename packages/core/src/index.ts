@@ -45,6 +45,8 @@ export * from './plans/tidy.js';
 export * from './plans/top-objects.js';
 export * from './query/query.js';
 export * from './query/query-keys.js';
+export * from './query/is-in-set.js';
+export * from './query/set-members.js';
 export * from './query/wildcard.js';
 export * from './scene/bounds.js';
 export * from './scene/branch.js';

@@ -1,6 +1,6 @@
 import type { Mat4 } from '../math/mat4.js';
 import type { Transform } from '../math/transform.js';
-import type { Branch, Json, Mark, ObjectId, Switches } from '../scene/scene-object.js';
+import type { Branch, Json, Mark, ObjectId, Switches, SceneSet } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
 /** Where an object hangs: its parent (null: a root), its place among the siblings, and its local transform there. */
@@ -65,7 +65,16 @@ export interface AttributeEdit {
   readonly to?: Json;
 }
 
-export type Edit = RenameEdit | MoveEdit | InsertEdit | RemoveEdit | TransformEdit | SetEdit | AttributeEdit;
+/** A whole set before and after; null: it is not there. */
+export interface NamedSetEdit {
+  readonly kind: 'named-set';
+  readonly name: string;
+  readonly from: SceneSet | null;
+  readonly to: SceneSet | null;
+}
+
+export type Edit =
+  NamedSetEdit | RenameEdit | MoveEdit | InsertEdit | RemoveEdit | TransformEdit | SetEdit | AttributeEdit;
 export type EditKind = Edit['kind'];
 
 export type Refusal = Readonly<{

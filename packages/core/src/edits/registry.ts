@@ -3,6 +3,7 @@ import { attributeEdit } from './attribute.js';
 import type { Applied, Edit, EditDefinition, EditKind, Touch } from './edit.js';
 import { insertEdit } from './insert.js';
 import { moveEdit } from './move.js';
+import { namedSetEdit } from './named-set.js';
 import { removeEdit } from './remove.js';
 import { renameEdit } from './rename.js';
 import { setEdit } from './set.js';
@@ -13,6 +14,7 @@ export const editRegistry: { readonly [K in EditKind]: EditDefinition<Extract<Ed
   attribute: attributeEdit,
   insert: insertEdit,
   move: moveEdit,
+  'named-set': namedSetEdit,
   remove: removeEdit,
   rename: renameEdit,
   set: setEdit,

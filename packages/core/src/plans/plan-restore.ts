@@ -38,6 +38,10 @@ export function planRestore(scratch: Scene, target: Scene): Edit[] {
       index: scratch.childrenOf(parent).indexOf(id),
     });
   }
+  for (const name of new Set([...scratch.sets.keys(), ...target.sets.keys()])) {
+    const [from, to] = [scratch.sets.get(name) ?? null, target.sets.get(name) ?? null];
+    if (!sameJson(from, to)) run({ kind: 'named-set', name, from, to });
+  }
   return edits;
 }
 

@@ -2,6 +2,7 @@ import { switchNames, kinds, type Json, type SceneObject } from '../scene/scene-
 import { drawnWorld } from '../scene/bounds.js';
 import type { Scene } from '../scene/scene.js';
 import type { Query } from './query.js';
+import { isInSet } from './is-in-set.js';
 
 export interface KeyValue {
   readonly text: string;
@@ -10,6 +11,8 @@ export interface KeyValue {
 export interface KeyTools {
   /** Text or wildcard, as names are matched. */
   readonly matcher: (value: KeyValue) => (text: string) => boolean;
+  /** The language itself, for what a live set is kept by. */
+  readonly parse: (text: string) => Query;
   /** Throws with the place of the key. */
   readonly fail: (detail: string) => never;
 }
@@ -71,6 +74,7 @@ export const queryKeyRegistry: readonly QueryKey[] = [
     says: 'the name of its shape',
     make: text((scene, object) => [shapeOf(scene, object)?.name].filter((name) => name !== undefined)),
   },
+  { key: 'set', says: 'a set it is in', make: setKey },
   { key: 'side', says: 'L, R or C: where it sits, seen from the asset', make: sideKey },
   ...switchNames.map((name): QueryKey => ({ key: name, says: 'yes or no', make: switchKey(name) })),
   {
@@ -100,6 +104,15 @@ function kindKey(value: KeyValue, { fail }: KeyTools): Query {
   const strange = options.find((o) => !(kinds as readonly string[]).includes(o));
   if (strange !== undefined) fail(`"${strange}" is no kind; kinds are ${kinds.join(', ')}`);
   return (_scene, object) => options.includes(object.kind);
+}
+
+function setKey(value: KeyValue, { matcher, parse }: KeyTools): Query {
+  const test = matcher(value);
+  return (scene, object) => {
+    for (const set of scene.sets.values())
+      if (test(set.name) && isInSet(scene, object, set, parse)) return true;
+    return false;
+  };
 }
 
 function switchKey(name: (typeof switchNames)[number]): Make {

@@ -56,7 +56,11 @@ class Parser {
     const start = this.#at;
     this.#at += key.length + 1;
     const fail = (detail: string): never => this.#fail(detail, start);
-    const query = keyQuery(key, this.#value(), { matcher: (value) => this.#matcher(value), fail });
+    const query = keyQuery(key, this.#value(), {
+      matcher: (value) => this.#matcher(value),
+      parse: parseQuery,
+      fail,
+    });
     return query ?? fail(`"${key}" is no key; keys are ${[...queryKeys, 'attr.NAME'].join(', ')}`);
   }
   end(): void {

@@ -49,6 +49,11 @@ export interface SceneObject extends ObjectData {
   readonly children: readonly ObjectId[];
 }
 
+/** A named list of objects: picked by hand, or kept by a query. An object can be in many. */
+export type SceneSet =
+  | { readonly name: string; readonly how: 'fixed'; readonly objects: readonly ObjectId[] }
+  | { readonly name: string; readonly how: 'live'; readonly query: string };
+
 export interface Shape {
   readonly name: string;
   readonly faces: number;

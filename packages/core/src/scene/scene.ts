@@ -1,6 +1,6 @@
 import { multiply, type Mat4, identityMat4 } from '../math/mat4.js';
 import { toMatrix } from '../math/transform.js';
-import type { Branch, Material, ObjectData, ObjectId, SceneObject, Shape } from './scene-object.js';
+import type { Branch, Material, ObjectData, ObjectId, SceneObject, SceneSet, Shape } from './scene-object.js';
 
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
 
@@ -11,7 +11,9 @@ type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { childre
 export class Scene {
   readonly #objects: (Stored | undefined)[] = [];
   readonly #roots: ObjectId[] = [];
+  readonly #sets = new Map<string, SceneSet>();
   #structure = 0;
+  #setsVersion = 0;
   readonly #byName = new Map<string, Set<ObjectId>>();
   readonly #worlds = new Map<ObjectId, Mat4>();
   #count = 0;
@@ -27,6 +29,19 @@ export class Scene {
   /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
   get structure(): number {
     return this.#structure;
+  }
+  /** Named sets, in the order they were made. */
+  get sets(): ReadonlyMap<string, SceneSet> {
+    return this.#sets;
+  }
+  get setsVersion(): number {
+    return this.#setsVersion;
+  }
+  /** For edits and readers: put a set in, replace it, or take it away. */
+  keepSet(name: string, set: SceneSet | null): void {
+    this.#setsVersion++;
+    if (set) this.#sets.set(name, set);
+    else this.#sets.delete(name);
   }
   get size(): number {
     return this.#count;

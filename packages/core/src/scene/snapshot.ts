@@ -8,6 +8,7 @@ import {
   type Mark,
   type Material,
   type ObjectData,
+  type SceneSet,
   type Shape,
   type Switches,
 } from './scene-object.js';
@@ -37,6 +38,7 @@ export interface SceneSnapshot {
   shapes: readonly Shape[];
   materials: readonly Material[];
   objects: SnapshotRow[];
+  sets?: readonly SceneSet[];
   /** Objects that an animation moves. */
   animated?: readonly number[];
 }
@@ -61,7 +63,9 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
   }
   const { nextId, shapes, materials, animated } = scene;
   const made: SceneSnapshot = { renquil: 'scene/1', nextId, shapes, materials, objects };
-  return animated.size ? { ...made, animated: [...animated] } : made;
+  if (scene.sets.size) made.sets = [...scene.sets.values()];
+  if (animated.size) made.animated = [...animated];
+  return made;
 }
 
 const allSwitchesOn = (s: Switches): boolean => s.shown && s.pickable && s.rendered && s.goes;
@@ -89,6 +93,7 @@ export function dataFromRow(row: SnapshotRow): ObjectData {
 export function openSnapshot(snapshot: SceneSnapshot): Scene {
   const scene = new Scene(snapshot.shapes, snapshot.materials, new Set(snapshot.animated));
   for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);
+  for (const set of snapshot.sets ?? []) scene.keepSet(set.name, set);
   scene.reserveIds(snapshot.nextId);
   return scene;
 }

@@ -61,6 +61,10 @@ export const editSamples: Record<EditKind, (scene: Scene) => Edit[]> = {
       to: { parent: null, index: 0, local: scene.get(4).local },
     },
   ],
+  'named-set': () => [
+    { kind: 'named-set', name: 'legs', from: null, to: { name: 'legs', how: 'fixed', objects: [2, 4] } },
+    { kind: 'named-set', name: 'big', from: null, to: { name: 'big', how: 'live', query: 'faces:>2000' } },
+  ],
   remove: (scene) => [{ kind: 'remove', branch: branchOf(scene, 3), parent: 1, index: 1 }],
   rename: () => [{ kind: 'rename', object: 4, from: 'hand', to: 'L_hand001_hide_geo' }],
   set: () => [

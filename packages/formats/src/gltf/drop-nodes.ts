@@ -4,6 +4,7 @@ import { dropFromList, listUsers } from './drop-from-list.js';
 import type { Gltf } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { rebuild } from './rebuild-gltf.js';
+import { shiftSets } from './sets-extras.js';
 
 /**
  * Extensions known to point at no node, or to point only from the node they stand on. With any other in the file the
@@ -42,7 +43,10 @@ export function dropNodes(source: GltfSource, text: string, dropped: ReadonlySet
   const meshes = new Set([...meshesBefore].filter((mesh) => !usedMeshes(json, dropped).has(mesh)));
   const others = (json.extensionsUsed ?? []).filter((name) => !isBlindExtension(name));
   if (others.length) for (const index of dropped) json.nodes![index] = {};
-  else dropFromList(json, 'nodes', dropped);
+  else {
+    dropFromList(json, 'nodes', dropped);
+    shiftSets(json, dropped);
+  }
   const chunks = dropUnused(json, meshes, source.chunks);
   const indent = /\n( +|\t)/.exec(text)?.[1];
   return rebuild(source, JSON.stringify(json, null, indent), chunks);

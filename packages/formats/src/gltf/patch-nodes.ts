@@ -10,6 +10,7 @@ import {
 import type { Gltf, GltfNode } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
+import { setsExtras } from './sets-extras.js';
 import { elementsOf, membersOf, type MemberSpan } from './json-spans.js';
 import {
   gatherFacts,
@@ -80,12 +81,15 @@ export function patchNodes(
     scene.roots.map((id) => places.of(id)),
     places,
   );
-  if (!changed.size && !added.length && !scenes.size) return text;
+  const extras = setsExtras(json, scene, (id) => places.of(id));
+  if (!changed.size && !added.length && !scenes.size && !extras) return text;
 
   const patch = new JsonPatch(text);
   const top = membersOf(text, 0);
   // A file without a list of nodes gets one.
-  if (!top.has('nodes') && added.length) patch.setMembers(0, new Map([['nodes', added]]));
+  const onTop = new Map<string, unknown>(extras ? [['extras', extras]] : []);
+  if (!top.has('nodes') && added.length) onTop.set('nodes', added);
+  if (onTop.size) patch.setMembers(0, onTop);
   patchList(patch, top.get('nodes'), changed, added);
   patchList(patch, top.get('scenes'), scenes, []);
   return patch.toString();

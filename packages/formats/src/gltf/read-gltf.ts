@@ -2,6 +2,7 @@ import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } fro
 import { compressedBy, type Gltf, type GltfAccessor, type GltfMesh } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { gatherFacts, objectFromNode } from './node-data.js';
+import { readSets } from './sets-extras.js';
 
 export interface ReadResult {
   readonly scene: Scene;
@@ -33,6 +34,7 @@ export function sceneOf(json: Gltf, progress?: Progress): Scene {
     (json.materials ?? []).map(materialOf),
     new Set([...facts.animated].map((node) => node + 1)),
   );
+  for (const set of readSets(json)) scene.keepSet(set.name, set);
   const stack = rootsOf(json)
     .reverse()
     .map((node) => ({ node, parent: null as number | null }));

@@ -85,6 +85,25 @@ describe('writing a scene into its file', () => {
     const again = readGltf(writeGltf(source, scene), 'x.glb').scene.get(1);
     expect(again).toEqual(jasmine.objectContaining({ layer: 'Set', mark, switches, attributes: { lod: 3 } }));
   });
+  it('keeps sets, by place or by query, also when nodes before them are left out', () => {
+    const { scene, source } = readGltf(nodesGlb(['a', 'b', 'c']), 'x.glb');
+    applyChange(scene, {
+      label: '',
+      edits: [
+        { kind: 'named-set', name: 'legs', from: null, to: { name: 'legs', how: 'fixed', objects: [2, 3] } },
+        {
+          kind: 'named-set',
+          name: 'live',
+          from: null,
+          to: { name: 'live', how: 'live', query: 'kind:mesh' },
+        },
+      ],
+    });
+    const again = readGltf(writeGltf(source, scene), 'x.glb').scene;
+    expect([...again.sets.values()]).toEqual([...scene.sets.values()]);
+    const fewer = readGltf(writeGltf(source, scene, { without: new Set([1]) }), 'x.glb').scene;
+    expect(fewer.sets.get('legs')).toEqual({ name: 'legs', how: 'fixed', objects: [1, 2] });
+  });
   it('survives any run of edits: what is written reads back as the scene that was written', async () => {
     for (let seed = 1; seed <= 12; seed++) {
       const { scene, source } = readGltf(controller.bytes, controller.name);

@@ -50,6 +50,19 @@ const branch = Joi.object({
   children: Joi.array().items(Joi.link('#branchNode')).required(),
 }).id('branchNode');
 
+const setName = Joi.string().min(1).max(200);
+const sceneSet = Joi.alternatives(
+  Joi.object({
+    name: setName.required(),
+    how: Joi.string().valid('fixed').required(),
+    objects: Joi.array().items(id).max(1_000_000).required(),
+  }),
+  Joi.object({
+    name: setName.required(),
+    how: Joi.string().valid('live').required(),
+    query: Joi.string().max(1000).required(),
+  }),
+);
 const fields = {
   switches,
   layer: Joi.string().max(200),
@@ -82,6 +95,11 @@ export const editSchemas: Readonly<Record<string, Joi.Schema>> = {
   }),
   insert: one('insert', { branch: branch.required(), parent: parent.required(), index: index.required() }),
   move: one('move', { object: id.required(), from: place.required(), to: place.required() }),
+  'named-set': one('named-set', {
+    name: setName.required(),
+    from: sceneSet.allow(null).required(),
+    to: sceneSet.allow(null).required(),
+  }),
   remove: one('remove', { branch: branch.required(), parent: parent.required(), index: index.required() }),
   rename: one('rename', { object: id.required(), from: name.required(), to: name.required() }),
   set,

@@ -5,6 +5,7 @@ import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
+import { SetList } from './set-list';
 import { swatches, tally } from './tally';
 
 const words = ['working on', 'waits', 'done'] as const;
@@ -12,7 +13,7 @@ const words = ['working on', 'waits', 'done'] as const;
 /** Layers, marks, kinds and attributes with their counts. A click narrows the ledger to one of them; again, to none. */
 @Component({
   selector: 'rq-side-panel',
-  imports: [CountPipe, NgIcon],
+  imports: [CountPipe, NgIcon, SetList],
   viewProviders: [provideIcons({ lucidePlus })],
   templateUrl: './side-panel.html',
   host: { class: 'block h-full overflow-y-auto bg-page px-2.5 py-3' },

@@ -1,6 +1,8 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import {
   boxSize,
+  isInSet,
+  parseQuery,
   pathOf,
   placeIn,
   worldBounds,
@@ -85,6 +87,10 @@ export class Inspector {
         value: object.materials.map((at) => scene.materials[at]?.name || '(no name)').join(', '),
       });
     facts.push({ name: 'Layer', value: object.layer });
+    const sets = [...scene.sets.values()]
+      .filter((set) => isInSet(scene, object, set, parseQuery))
+      .map((set) => set.name);
+    if (sets.length) facts.push({ name: 'Sets', value: sets.join(', ') });
     for (const [name, value] of Object.entries(object.attributes))
       facts.push({ name, value: JSON.stringify(value) });
     return facts;
