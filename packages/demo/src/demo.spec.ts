@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { CheckRun, CompiledConvention, partsConvention } from '@renquil/core';
+import { CheckRun, CompiledConvention, findTwins, partsConvention } from '@renquil/core';
 import { readGltf, writeGltf } from '@renquil/formats';
 import validator from 'gltf-validator';
 import { demoScenes } from './demo-scenes.js';
@@ -50,11 +50,14 @@ for (const { file, build } of demoScenes) {
         jasmine.arrayWithExactContents(listed as never),
       );
     });
+    it('has twins where it has copies and instances', () => {
+      if (file !== 'ibex.glb') expect(findTwins(read.scene)[0]!.length).toBeGreaterThan(1);
+    });
     it('holds every object that docs/demo.md names, and as many as it says', () => {
       for (const { name } of rowsOf(file))
         expect(read.scene.withName(name).size).withContext(name).toBeGreaterThan(0);
       const section = page.split('\n## ').find((part) => part.startsWith(file))!;
-      expect(read.scene.size).toBe(Number(/of (\d+) objects/.exec(section)![1]));
+      expect(read.scene.size).toBe(Number(/of ([\d,]+) objects/.exec(section)![1]));
     });
   });
 }

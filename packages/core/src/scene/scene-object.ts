@@ -60,6 +60,8 @@ export interface Shape {
   readonly vertices: number;
   /** Local bounds; null when the shape has no points. */
   readonly bounds: Box | null;
+  /** Of the geometry: equal digests are equal points, corners and normals. */
+  readonly digest?: string;
   /** Why its points must stay as they are in the file. */
   readonly fixed?: 'skinned' | 'packed';
 }

@@ -3,6 +3,7 @@ import { compressedBy, type Gltf, type GltfAccessor, type GltfMesh } from './glt
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { gatherFacts, objectFromNode } from './node-data.js';
 import { readSets } from './sets-extras.js';
+import { shapeDigest } from './shape-digest.js';
 
 export interface ReadResult {
   readonly scene: Scene;
@@ -19,18 +20,20 @@ export function readGltf(
   progress?: Progress,
 ): ReadResult {
   const source = openGltf(bytes, file, read);
-  return { source, scene: sceneOf(source.json, progress) };
+  return { source, scene: sceneOf(source.json, progress, source.buffers) };
 }
 
 /** The scene of a validated document. Roots come in the order of its scenes, then nodes that no scene shows. */
-export function sceneOf(json: Gltf, progress?: Progress): Scene {
+export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint8Array[]): Scene {
   const nodes = json.nodes ?? [];
   const facts = gatherFacts(json);
   const skinned = new Set(
     nodes.flatMap((node) => (node.skin !== undefined && node.mesh !== undefined ? [node.mesh] : [])),
   );
   const scene = new Scene(
-    (json.meshes ?? []).map((mesh, i) => shapeOf(json, mesh, skinned.has(i))),
+    (json.meshes ?? []).map((mesh, i) =>
+      shapeOf(json, mesh, skinned.has(i), buffers ? shapeDigest(json, buffers, i) : null),
+    ),
     (json.materials ?? []).map(materialOf),
     new Set([...facts.animated].map((node) => node + 1)),
   );
@@ -61,7 +64,7 @@ export function rootsOf(json: Gltf): number[] {
   return [...roots];
 }
 
-function shapeOf(json: Gltf, mesh: GltfMesh, skinned: boolean): Shape {
+function shapeOf(json: Gltf, mesh: GltfMesh, skinned: boolean, digest: string | null): Shape {
   const fixed = isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;
@@ -77,7 +80,14 @@ function shapeOf(json: Gltf, mesh: GltfMesh, skinned: boolean): Shape {
     bounds = uniteBoxes(bounds, boxOf(accessor));
   }
   const vertices = [...positions].reduce((sum, at) => sum + json.accessors![at]!.count, 0);
-  return { name: mesh.name ?? '', faces, vertices, bounds, ...(fixed ? { fixed } : {}) };
+  return {
+    name: mesh.name ?? '',
+    faces,
+    vertices,
+    bounds,
+    ...(fixed ? { fixed } : {}),
+    ...(digest ? { digest } : {}),
+  };
 }
 
 /** glTF 2.0 section 3.7.2.1: 4 triangles, 5 strip, 6 fan; points and lines have no faces. */

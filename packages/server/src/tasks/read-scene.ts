@@ -33,7 +33,7 @@ export function readSceneTask({ file, bytes, resources }: ReadSceneInput, tell: 
   );
   // Once packed, ids stay: packing keeps the order of the nodes.
   const source = packedSource(read.source);
-  const scene = source === read.source ? read.scene : sceneOf(source.json);
+  const scene = source === read.source ? read.scene : sceneOf(source.json, undefined, source.buffers);
   const run = new CheckRun(scene, new CompiledConvention(partsConvention));
   run.all((done) => tell('Checking', done, scene.size));
   tell('Drawing', scene.size, scene.size);

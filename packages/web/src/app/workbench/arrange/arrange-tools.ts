@@ -3,8 +3,9 @@ import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
-import { findUntidy, planTidy, type Cluster, type PivotAt, type TidyItem } from '@renquil/core';
+import { findTwins, findUntidy, planTidy, type Cluster, type PivotAt, type TidyItem } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
+import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
 import { AutoArrange } from './auto-arrange';
@@ -31,6 +32,7 @@ export class ArrangeTools {
   readonly arrange = inject(ArrangeState);
   readonly #ledger = inject(LedgerState);
   readonly #dialog = inject(Dialog);
+  readonly #toasts = inject(ToastList);
   readonly pivots = pivots;
   readonly axes = ['x', 'y', 'z'] as const;
   readonly none = computed(() => !this.open.mayEdit() || !this.arrange.picked().length);
@@ -77,6 +79,17 @@ export class ArrangeTools {
     this.#ledger.pickAll(
       new Set(this.arrange.picked().flatMap((id) => scene.childrenOf(scene.get(id).parent))),
     );
+  }
+  /** What is picked and every twin of it. */
+  pickTwins(): void {
+    const { scene } = this.open;
+    const picked = new Set(this.arrange.picked());
+    const twins = findTwins(scene).filter((ids) => ids.some((id) => picked.has(id)));
+    if (twins.length) this.#ledger.pickAll(new Set([...picked, ...twins.flat()]));
+    else
+      this.#toasts.say(
+        'What is picked has no twins: no other branch has the same shapes in the same places.',
+      );
   }
   /** All of the same kind, or with the same material, as what is picked. */
   pickAlike(by: 'kind' | 'material'): void {

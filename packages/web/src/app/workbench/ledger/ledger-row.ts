@@ -1,9 +1,10 @@
 import { Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
-import type { TreeRow } from '@renquil/core';
+import { rollUp, type TreeRow } from '@renquil/core';
+import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
-import { CountPipe } from '../../ui/count';
+import { count, CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
 import { KindIcon } from '../../ui/kind-icon';
 import { SeverityMark } from '../../ui/severity-mark';
@@ -41,6 +42,7 @@ import type { RowView } from './row-view';
 })
 export class LedgerRow {
   readonly #open = inject(OpenScene);
+  readonly #analysis = inject(Analysis);
   readonly state = inject(LedgerState);
   readonly row = input.required<TreeRow>();
   readonly view = input.required<RowView>();
@@ -53,6 +55,24 @@ export class LedgerRow {
   readonly dropAt = input<DropAt | null>(null);
   readonly draggable = input(false);
   readonly object = computed(() => (this.view(), this.#open.scene.get(this.row().id)));
+  /** What a folded row hides. */
+  readonly below = computed(() => {
+    this.view();
+    if (!this.row().hasChildren || this.row().open) return null;
+    const sum = rollUp(this.#open.scene, this.row().id, (id) => this.#analysis.of(id));
+    const parts = Object.entries(sum.kinds).map(([kind, n]) =>
+      count(n, kind, kind === 'mesh' ? 'meshes' : `${kind}s`),
+    );
+    const marks = Object.entries(sum.marks).map(([word, n]) => `${n} marked ${word}`);
+    return {
+      ...sum,
+      says: [
+        `Below: ${parts.join(', ')}`,
+        ...(sum.findings ? [count(sum.findings, 'finding')] : []),
+        ...marks,
+      ].join('; '),
+    };
+  });
   readonly faces = computed(() => {
     const { shape } = this.object();
     return shape === null ? null : this.#open.scene.shapes[shape]!.faces;
