@@ -22,7 +22,7 @@ async function outline(app: App): Promise<string[]> {
       rows.map(
         (row) =>
           '  '.repeat(Number(row.getAttribute('aria-level')) - 1) +
-          row.querySelector('[data-testid=name]')!.textContent!.trim(),
+          row.querySelector('[data-testid=name]')!.textContent.trim(),
       ),
     );
 }

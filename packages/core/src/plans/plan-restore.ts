@@ -77,7 +77,7 @@ function setFields(scratch: Scene, target: Scene, id: ObjectId, run: (edit: Edit
   if (there.name !== wanted.name) run({ kind: 'rename', object: id, from: there.name, to: wanted.name });
   for (const field of fields) {
     const [from, to] = [there[field] ?? null, wanted[field] ?? null];
-    if (!sameJson(from, to)) run({ kind: 'set', object: id, field, from, to } as Edit);
+    if (!sameJson(from, to)) run({ kind: 'set', object: id, field, from, to });
   }
   const [before, after] = [there.attributes, wanted.attributes];
   for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {

@@ -66,5 +66,5 @@ function rotate(triangle: readonly number[]): string {
 }
 
 function floats(primitive: Primitive, name: string): Float32Array {
-  return new Float32Array(primitive.getAttribute(name)!.getArray());
+  return Float32Array.from(primitive.getAttribute(name)!.getArray() as Float32Array, Number);
 }

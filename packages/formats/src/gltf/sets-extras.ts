@@ -38,7 +38,7 @@ export function setsExtras(
       ? { name: set.name, query: set.query }
       : { name: set.name, nodes: set.objects.filter((id) => scene.find(id)).map(placeOf) },
   );
-  if (sameJson(was ?? [], sets as never)) return null;
+  if (sameJson(was ?? [], sets)) return null;
   return { ...all, renquil: sets.length ? { ...others, sets } : others };
 }
 

@@ -32,7 +32,7 @@ describe('the digest of a shape', () => {
       meshes: [0, 1, 2, 3].map(mesh),
       accessors: [0, 1, 2, 3].map(accessor),
       bufferViews: [0, 36, 72]
-        .map((byteOffset) => ({ buffer: 0, byteOffset, byteLength: 36 }) as object)
+        .map((byteOffset) => ({ buffer: 0, byteOffset, byteLength: 36 }))
         .concat({ buffer: 0, byteOffset: 108, byteLength: 48, byteStride: 16 }),
       buffers: [{ byteLength: 156 }],
     };

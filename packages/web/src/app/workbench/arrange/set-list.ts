@@ -1,4 +1,12 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import {
+  afterRenderEffect,
+  Component,
+  computed,
+  inject,
+  signal,
+  type ElementRef,
+  viewChild,
+} from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus, lucideSquare, lucideTrash2, lucideZap } from '@ng-icons/lucide';
 import { setMembers, type SceneSet } from '@renquil/core';
@@ -19,7 +27,10 @@ export class SetList {
   readonly open = inject(OpenScene);
   readonly ledger = inject(LedgerState);
   readonly arrange = inject(ArrangeState);
+  /** The field for a new name takes the keys as soon as it is there. */
+  readonly field = viewChild<ElementRef<HTMLInputElement>>('name');
   readonly naming = signal<'fixed' | 'live' | null>(null);
+  readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly sets = computed(() => {
     this.open.tick();
     const { scene } = this.open;

@@ -1,4 +1,12 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import {
+  afterRenderEffect,
+  Component,
+  computed,
+  inject,
+  signal,
+  type ElementRef,
+  viewChild,
+} from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus } from '@ng-icons/lucide';
 import { OpenScene } from '../../state/open-scene';
@@ -22,7 +30,10 @@ export class SidePanel {
   readonly open = inject(OpenScene);
   readonly arrange = inject(ArrangeState);
   readonly ledger = inject(LedgerState);
+  /** The field for a new name takes the keys as soon as it is there. */
+  readonly field = viewChild<ElementRef<HTMLInputElement>>('name');
   readonly naming = signal(false);
+  readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly words = words;
   readonly tally = computed(() => (this.open.tick(), tally(this.open.scene)));
   readonly layers = computed(() => {

@@ -14,12 +14,12 @@ describe('turns in degrees', () => {
       const [a, b, c] = [x, y, z].map((d) => (d * Math.PI) / 180) as [number, number, number];
       const q = new Quaternion().setFromEuler(new Euler(a, b, c, 'XYZ'));
       fromDegrees([x, y, z]).forEach((n, i) => expect(n).toBeCloseTo(q.toArray()[i]!, 12));
-      toDegrees(q.toArray() as unknown as Quat).forEach((n, i) => expect(n).toBeCloseTo([x, y, z][i]!, 6));
+      toDegrees(q.toArray()).forEach((n, i) => expect(n).toBeCloseTo([x, y, z][i]!, 6));
     }
   });
   it('mean the same turn even where two axes fall together', () => {
     const q = fromDegrees([20, 90, 15]);
-    const again = fromDegrees(toDegrees(q) as Vec3);
+    const again = fromDegrees(toDegrees(q));
     const dot = Math.abs(q.reduce((sum, n, i) => sum + n * again[i]!, 0));
     expect(dot).toBeCloseTo(1, 6);
   });

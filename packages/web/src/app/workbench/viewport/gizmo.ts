@@ -1,4 +1,4 @@
-import { Matrix4, Object3D, type OrthographicCamera, type PerspectiveCamera } from 'three';
+import { type Matrix4, Object3D, type OrthographicCamera, type PerspectiveCamera } from 'three';
 import { TransformControls } from 'three/addons/controls/TransformControls.js';
 import { fromMatrix, type ObjectId, type Scene, type Transform } from '@renquil/core';
 
