@@ -31,9 +31,10 @@ describe('the digest of a shape', () => {
       nodes: [0, 1, 2, 3].map((at) => ({ mesh: at })),
       meshes: [0, 1, 2, 3].map(mesh),
       accessors: [0, 1, 2, 3].map(accessor),
-      bufferViews: [0, 36, 72]
-        .map((byteOffset) => ({ buffer: 0, byteOffset, byteLength: 36 }))
-        .concat({ buffer: 0, byteOffset: 108, byteLength: 48, byteStride: 16 }),
+      bufferViews: [
+        ...[0, 36, 72].map((byteOffset) => ({ buffer: 0, byteOffset, byteLength: 36 })),
+        { buffer: 0, byteOffset: 108, byteLength: 48, byteStride: 16 },
+      ],
       buffers: [{ byteLength: 156 }],
     };
     return readGltf(makeGlb(json, Buffer.concat([bin, mixed])), 'x.glb').scene.shapes.map(

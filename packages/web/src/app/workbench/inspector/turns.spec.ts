@@ -1,5 +1,4 @@
 import { Euler, Quaternion } from 'three';
-import type { Quat, Vec3 } from '@renquil/core';
 import { fromDegrees, tidy, toDegrees } from './turns';
 
 describe('turns in degrees', () => {
