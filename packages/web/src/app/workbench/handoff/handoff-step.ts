@@ -1,4 +1,5 @@
 import { Component, computed, inject, signal } from '@angular/core';
+import type { GateLine } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { AgoPipe } from '../../ui/ago';
@@ -24,6 +25,12 @@ export class HandoffStep {
   readonly latest = computed(() => this.state.handoffs()?.[0] ?? null);
   /** The package is of the scene as it is now. */
   readonly fresh = computed(() => this.latest()?.revision === this.open.revision());
+  /** What holds it up stands first. */
+  readonly lines = computed(() => {
+    const rank = { blocker: 0, warning: 1, note: 2 };
+    const weight = (line: GateLine): number => (line.wrong ? rank[line.severity] : 3);
+    return [...(this.analysis.gate()?.lines ?? [])].sort((a, b) => weight(a) - weight(b));
+  });
   readonly stays = computed(() => Object.entries(this.analysis.gate()?.stays.byWhy ?? {}));
   readonly needsReason = computed(() => !(this.analysis.gate()?.passes ?? true));
   readonly mayHandOff = computed(
