@@ -29,6 +29,7 @@ export * from './plans/auto-arrange.js';
 export * from './plans/draft.js';
 export * from './plans/pivot-point.js';
 export * from './plans/plan-group.js';
+export * from './plans/free-group-name.js';
 export * from './plans/may-bake.js';
 export * from './plans/plan-mirror.js';
 export * from './plans/plan-move.js';

@@ -4,6 +4,7 @@ import type { Box } from '../math/box.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import { draft, type Plan } from './draft.js';
+import { freeGroupName } from './free-group-name.js';
 import { planGroup } from './plan-group.js';
 import { topObjects } from './top-objects.js';
 
@@ -45,7 +46,7 @@ export function proposeClusters(
 export function planClusters(scene: Scene, clusters: readonly Cluster[]): Plan {
   return draft(scene, (run) => {
     for (const { name, objects } of clusters) {
-      const plan = planGroup(scene, objects, { name: freeName(scene, name), pivot: 'centre' });
+      const plan = planGroup(scene, objects, { name: freeGroupName(scene, name), pivot: 'centre' });
       if (!plan.ok) return plan;
       run(plan.edits);
     }
@@ -76,15 +77,6 @@ function groupName(key: string): string {
       i ? word.charAt(0).toUpperCase() + word.slice(1) : word.charAt(0).toLowerCase() + word.slice(1),
     );
   return `${camel.join('') || 'parts'}_grp`;
-}
-
-function freeName(scene: Scene, wanted: string): string {
-  if (!scene.withName(wanted).size) return wanted;
-  const head = wanted.replace(/_grp$/, '').replace(/[0-9]+$/, '');
-  for (let n = 1; ; n++) {
-    const name = `${head}${String(n).padStart(3, '0')}_grp`;
-    if (!scene.withName(name).size) return name;
-  }
 }
 
 /**

@@ -1,4 +1,9 @@
 import type { Edit } from '../edits/edit.js';
+import type { Check } from '../checks/check.js';
+import { emptyGroup } from '../checks/hierarchy/empty-group.js';
+import { loneChild } from '../checks/hierarchy/lone-child.js';
+import { outsideRoot } from '../checks/hierarchy/outside-root.js';
+import { fillText } from '../errors.js';
 import { mainRoot } from '../scene/main-root.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
@@ -14,37 +19,22 @@ export interface TidyItem {
   readonly because: string;
 }
 
-/** What could be tidied: groups with nothing in them, groups with one child, parts that stand outside the root. */
+const untidy: readonly { readonly check: Check; readonly what: TidyItem['what']; readonly then: string }[] = [
+  { check: emptyGroup, what: 'empty', then: 'take it away' },
+  { check: loneChild, what: 'lone', then: 'let it out' },
+  { check: outsideRoot, what: 'stray', then: 'put it under the root' },
+];
+
+/** What could be tidied: what the checks of empty groups, lone children and strays find, so that both always agree. */
 export function findUntidy(scene: Scene, convention: CompiledConvention): TidyItem[] {
   const items: TidyItem[] = [];
-  const main = mainRoot(scene);
   for (const object of scene.walk()) {
-    const { id, name, kind, children, parent } = object;
-    if (kind === 'group' && !children.length)
-      items.push({ object: id, what: 'empty', because: `"${name}" groups nothing: take it away` });
-    else if (
-      kind === 'group' &&
-      children.length === 1 &&
-      parent !== null &&
-      scene.get(children[0]!).kind !== 'joint'
-    ) {
-      items.push({
-        object: id,
-        what: 'lone',
-        because: `"${name}" holds one object only: let "${scene.get(children[0]!).name}" out`,
-      });
-    } else if (
-      parent === null &&
-      main !== null &&
-      id !== main &&
-      !convention.helperPrefix(name) &&
-      kind !== 'helper'
-    ) {
-      items.push({
-        object: id,
-        what: 'stray',
-        because: `"${name}" stands outside: put it under "${scene.get(main).name}"`,
-      });
+    for (const { check, what, then } of untidy) {
+      const report = check.evaluate(object, { scene, convention, parameters: {} });
+      if (!report) continue;
+      const because = fillText(check.messages[report.message]!.because, report.data);
+      items.push({ object: object.id, what, because: `${because} Tidy: ${then}.` });
+      break;
     }
   }
   return items;

@@ -11,9 +11,6 @@ export class JsonPatch {
   readonly #splices: Splice[] = [];
   constructor(readonly text: string) {}
 
-  get empty(): boolean {
-    return this.#splices.length === 0;
-  }
   replace(start: number, end: number, put: string): void {
     this.#splices.push({ start, end, put });
   }

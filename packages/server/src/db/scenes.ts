@@ -75,9 +75,6 @@ export async function sceneNames(sql: Sql, project: number): Promise<Set<string>
   const rows = await sql.rows<{ name: string }>('SELECT name FROM scene WHERE project_id = ?', [project]);
   return new Set(rows.map((row) => row.name));
 }
-export async function deleteScene(sql: Sql, scene: number): Promise<void> {
-  await sql.run('DELETE FROM scene WHERE id = ?', [scene]);
-}
 export async function advanceScene(
   sql: Sql,
   scene: number,

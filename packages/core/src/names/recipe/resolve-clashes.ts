@@ -72,7 +72,11 @@ function withoutStranded(scene: Scene, resolved: ResolvedNames): ResolvedNames {
 }
 
 /** The next free name: the last number in it counted up at its own width, or a number put at its end. */
-function nextFree(name: string, taken: (name: string) => boolean, counters: Map<string, number>): string {
+export function nextFree(
+  name: string,
+  taken: (name: string) => boolean,
+  counters: Map<string, number> = new Map(),
+): string {
   const parts = /^(.*?)([0-9]+)([^0-9]*)$/su.exec(name);
   const [before, digits, after] = parts ? [parts[1]!, parts[2]!, parts[3]!] : [name, '', ''];
   const width = digits.length || 3;

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   draft,
+  freeGroupName,
   planClusters,
   planMirror,
   planZero,
@@ -48,7 +49,7 @@ export class ArrangeState {
   group(pivot: PivotAt, kind: 'group' | 'control' = 'group'): void {
     const { scene } = this.#open;
     const id = scene.nextId;
-    const name = this.#freeName(kind === 'control' ? 'new_ctrl' : 'new_grp');
+    const name = freeGroupName(scene, kind === 'control' ? 'new_ctrl' : 'new_grp');
     const picked = this.picked();
     const options = { name, pivot, kind, layer: this.layer(), snap: this.snap() };
     const label =
@@ -211,14 +212,5 @@ export class ArrangeState {
   }
   #name(id: ObjectId): string {
     return this.#open.scene.get(id).name || 'an unnamed object';
-  }
-  #freeName(wanted: string): string {
-    const { scene } = this.#open;
-    if (!scene.withName(wanted).size) return wanted;
-    const [head, tail] = wanted.split('_');
-    for (let n = 1; ; n++) {
-      const name = `${head}${String(n).padStart(3, '0')}_${tail}`;
-      if (!scene.withName(name).size) return name;
-    }
   }
 }

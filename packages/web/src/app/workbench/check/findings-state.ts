@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
+  nextFree,
   checkRegistry,
   type Check,
   type Edit,
@@ -109,14 +110,9 @@ export class FindingsState {
     }
     return edits;
   }
-  #freeName(wanted: string, taken: ReadonlySet<string>): string {
-    const used = (name: string): boolean => taken.has(name) || this.#open.scene.withName(name).size > 0;
-    if (!used(wanted)) return wanted;
-    const [, head = wanted, digits = '', tail = ''] = /^(.*?)([0-9]+)([^0-9]*)$/su.exec(wanted) ?? [];
-    for (let n = Number(digits || 0) + 1; ; n++) {
-      const name = head + String(n).padStart(digits.length || 3, '0') + tail;
-      if (!used(name)) return name;
-    }
+  #freeName(wanted: string, given: ReadonlySet<string>): string {
+    const used = (name: string): boolean => given.has(name) || this.#open.scene.withName(name).size > 0;
+    return used(wanted) ? nextFree(wanted, used) : wanted;
   }
 }
 export function checkOf(id: string): Check | undefined {
