@@ -67,7 +67,15 @@ async function runPlaywright() {
   return { ...made, counts: { passed: stats.expected + stats.flaky, failed: stats.unexpected } };
 }
 
+/** The lines that say what failed, to print again at the end, where a cut log still shows them. */
+function failureLines(output) {
+  const lines = output.split('\n');
+  const from = lines.findIndex((line) => /^Failures:|FAILED$|^\s+\d+\) \[|^\s*✘/.test(line));
+  return (from < 0 ? lines.slice(-40) : lines.slice(from, from + 60)).join('\n');
+}
+
 const totals = { passed: 0, failed: 0 };
+const broken = [];
 try {
   checkNode();
   installDebian([mariadb, chromium]);
@@ -81,6 +89,7 @@ try {
     const made = await suite.run();
     const counts = suite.count(made.output, made) ?? { passed: 0, failed: 1 };
     if (made.code !== 0 && counts.failed === 0) counts.failed = 1;
+    if (counts.failed) broken.push(`-- ${suite.name}\n${failureLines(made.output)}`);
     totals.passed += counts.passed;
     totals.failed += counts.failed;
     console.log(
@@ -91,5 +100,6 @@ try {
   console.error(error.message);
   totals.failed++;
 }
+for (const text of broken) console.log(`\n${text}`);
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed ? 1 : 0);

@@ -4,7 +4,8 @@ module.exports = (config) =>
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
-    reporters: ['progress'],
+    // One mark per spec: a line per spec would push a failure out of a cut log.
+    reporters: ['dots'],
     colors: false,
     customLaunchers: {
       ChromiumHeadlessRoot: {

@@ -7,6 +7,11 @@ export interface SceneEvent {
   readonly author: string;
   readonly label: string;
 }
+/**
+ * Numbers are given when a transaction inserts and seen when it commits, so a smaller one can appear after a larger: each
+ * look reads this many back.
+ */
+const window = 100;
 export type Listener = (id: number, body: string) => void;
 
 export async function insertEvent(sql: Sql, scene: number, event: SceneEvent): Promise<void> {
@@ -22,14 +27,23 @@ export async function insertEvent(sql: Sql, scene: number, event: SceneEvent): P
  */
 export class EventHub {
   readonly #listeners = new Map<number, Set<Listener>>();
-  #last = -1;
+  #last = 0;
+  readonly #told = new Set<number>();
   #looking = false;
   #again = false;
   readonly #timer: NodeJS.Timeout;
 
-  constructor(readonly database: Database) {
+  private constructor(readonly database: Database) {
     this.#timer = setInterval(() => this.wake(), 1000);
     this.#timer.unref();
+  }
+  /** Events from before this call are never told; all after it are, whoever listens by then. */
+  static async open(database: Database): Promise<EventHub> {
+    const hub = new EventHub(database);
+    const row = await database.one<{ last: number | null }>('SELECT MAX(id) AS last FROM event');
+    hub.#last = Number(row?.last ?? 0);
+    for (const { id } of await hub.#since()) hub.#told.add(id);
+    return hub;
   }
   listen(scene: number, listener: Listener): () => void {
     let set = this.#listeners.get(scene);
@@ -62,18 +76,18 @@ export class EventHub {
     }
   }
   async #pass(): Promise<void> {
-    if (this.#last < 0 || !this.#listeners.size) {
-      const row = await this.database.one<{ last: number | null }>('SELECT MAX(id) AS last FROM event');
-      this.#last = Number(row?.last ?? 0);
-      return;
-    }
-    const rows = await this.database.rows<{ id: number; scene_id: number; body: string }>(
-      'SELECT id, scene_id, body FROM event WHERE id > ? ORDER BY id LIMIT 500',
-      [this.#last],
-    );
-    for (const row of rows) {
-      this.#last = row.id;
+    // Read with no listener too: one who begins to listen while a skipped read is under way would miss what it skipped.
+    for (const row of await this.#since()) {
+      if (this.#told.has(row.id)) continue;
+      this.#told.add(row.id);
+      this.#last = Math.max(this.#last, row.id);
       for (const listener of this.#listeners.get(row.scene_id) ?? []) listener(row.id, row.body);
     }
+    for (const id of this.#told) if (id <= this.#last - window) this.#told.delete(id);
+  }
+  #since(): Promise<{ id: number; scene_id: number; body: string }[]> {
+    return this.database.rows('SELECT id, scene_id, body FROM event WHERE id > ? ORDER BY id', [
+      this.#last - window,
+    ]);
   }
 }

@@ -35,7 +35,7 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     database,
     pool: new TaskPool(),
     scenes: new SceneKeeper(),
-    events: new EventHub(database),
+    events: await EventHub.open(database),
     demo: options.demo,
     uploadLimit: options.uploadLimit ?? 1_000_000_000,
     wakeJobs: () => runner?.wake(),

@@ -1,0 +1,52 @@
+import { startTestServer, type TestServer } from '../testing/test-server.js';
+import { EventHub, insertEvent, type SceneEvent } from './event-hub.js';
+
+const event = (revision: number): SceneEvent => ({ type: 'change', revision, author: 'Mo', label: 'x' });
+
+describe('the event hub', () => {
+  let server: TestServer;
+  let hub: EventHub;
+  const heard: number[] = [];
+  beforeAll(async () => {
+    server = await startTestServer();
+    await insertEvent(server.services.database, 1, event(1));
+    hub = await EventHub.open(server.services.database);
+  });
+  beforeEach(() => (heard.length = 0));
+  afterAll(async () => {
+    hub.close();
+    await server.close();
+  });
+  const listen = () =>
+    hub.listen(1, (_, body) => heard.push((JSON.parse(body) as { revision: number }).revision));
+  const settle = async (count: number) => {
+    for (let i = 0; i < 60 && heard.length < count; i++) await new Promise((done) => setTimeout(done, 50));
+  };
+
+  it('tells what comes after it opened, once, and nothing from before', async () => {
+    const stop = listen();
+    await insertEvent(server.services.database, 1, event(2));
+    await insertEvent(server.services.database, 2, event(3));
+    hub.wake();
+    hub.wake();
+    await settle(1);
+    await insertEvent(server.services.database, 1, event(4));
+    await settle(2);
+    stop();
+    expect(heard).toEqual([2, 4]);
+  });
+  it('tells an event whose transaction ended after a later one', async () => {
+    const stop = listen();
+    await server.services.database.transaction(async (slow) => {
+      await insertEvent(slow, 1, event(10));
+      await insertEvent(server.services.database, 1, event(11));
+      hub.wake();
+      await settle(1);
+      expect(heard).toEqual([11]);
+    });
+    hub.wake();
+    await settle(2);
+    stop();
+    expect(heard).toEqual([11, 10]);
+  });
+});
