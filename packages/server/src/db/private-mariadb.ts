@@ -42,17 +42,21 @@ export async function startPrivateMariaDb(folder: string, database = 'renquil'):
   const password = readPassword(folder);
   if (running) {
     const address = { port: running.port, user: 'renquil', password, database };
-    await untilReady(address, data, null, () => '');
-    return { address, adopted: true, stop: () => stopProcess(running.pid) };
+    // It may be on its way out (killed a moment ago): then another is started in its place.
+    const isReady = await untilReady(address, data, () => findRunning(folder, data) !== null);
+    if (isReady) return { address, adopted: true, stop: () => stopProcess(running.pid) };
   }
-  if (!existsSync(data)) install(data);
+  if (!existsSync(data)) install(folder, data);
   for (let attempt = 1; ; attempt++) {
     const port = await freePort();
     const child = launch(folder, data, port, password, database);
     const tail = (): string => lastLines(join(folder, 'mariadb.log'));
     const address = { port, user: 'renquil', password, database };
     try {
-      await untilReady(address, data, child, tail);
+      if (!(await untilReady(address, data, () => child.exitCode === null && child.signalCode === null))) {
+        const full = /No space left|errno: 28|Disk is full/i.test(tail()) ? 'The disk is full.\n' : '';
+        throw new SetUpError(`${full}MariaDB stopped while starting. Its last words:\n${tail()}`);
+      }
       writeFileSync(join(folder, 'mariadb.running.json'), JSON.stringify({ pid: child.pid, port }));
       return { address, adopted: false, stop: () => stopProcess(child.pid!) };
     } catch (error) {
@@ -64,7 +68,16 @@ export async function startPrivateMariaDb(folder: string, database = 'renquil'):
   }
 }
 
-function install(data: string): void {
+/**
+ * Its own folder for temporary tables: a MariaDB that starts deletes all of them in a shared one, another server's too.
+ */
+function temporary(folder: string): string {
+  const path = join(folder, 'mariadb.tmp');
+  mkdirSync(path, { recursive: true });
+  return path;
+}
+
+function install(folder: string, data: string): void {
   const free = statfsSync(join(data, '..'));
   const megabytes = (free.bavail * free.bsize) / 1e6;
   if (megabytes < 250)
@@ -86,7 +99,7 @@ function install(data: string): void {
       '--skip-name-resolve',
       '--innodb-log-file-size=16M',
     ],
-    { encoding: 'utf8' },
+    { encoding: 'utf8', env: { ...process.env, TMPDIR: temporary(folder) } },
   );
   if (made.status !== 0) {
     throw new SetUpError(
@@ -119,6 +132,7 @@ function launch(
     '--no-defaults',
     ...asRoot,
     `--datadir=${data}`,
+    `--tmpdir=${temporary(folder)}`,
     `--port=${port}`,
     '--bind-address=127.0.0.1',
     `--socket=${socketPath(folder)}`,
@@ -179,18 +193,11 @@ function readPassword(folder: string): string {
   return readFileSync(file, 'utf8').trim();
 }
 
-async function untilReady(
-  address: DatabaseAddress,
-  data: string,
-  child: ChildProcess | null,
-  tail: () => string,
-): Promise<void> {
+/** @returns false when the server went away before it answered. */
+async function untilReady(address: DatabaseAddress, data: string, isAlive: () => boolean): Promise<boolean> {
   const deadline = Date.now() + 60_000;
   for (;;) {
-    if (child && child.exitCode !== null) {
-      const full = /No space left|errno: 28|Disk is full/i.test(tail()) ? 'The disk is full.\n' : '';
-      throw new SetUpError(`${full}MariaDB stopped while starting. Its last words:\n${tail()}`);
-    }
+    if (!isAlive()) return false;
     try {
       const connection = await mysql.createConnection({
         ...address,
@@ -200,7 +207,7 @@ async function untilReady(
       const [rows] = await connection.query('SELECT @@datadir AS datadir');
       await connection.end();
       const seen = (rows as { datadir: string }[])[0]?.datadir.replace(/\/$/, '');
-      if (seen === data) return;
+      if (seen === data) return true;
       throw new SetUpError(`port ${address.port} is answered by another MariaDB (${seen})`);
     } catch (error) {
       if (error instanceof SetUpError || Date.now() > deadline) throw error;

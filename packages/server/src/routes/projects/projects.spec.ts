@@ -99,11 +99,12 @@ describe('the people of a project', () => {
   const path = '/api/projects/brannick-pass/members';
   const members = async () =>
     (await ines.get<{ members: { id: number; signIn: string; role: string }[] }>(path)).body.members;
-  beforeAll(async () => {
+  // A server each: these specs change who leads.
+  beforeEach(async () => {
     server = await startTestServer();
     ines = await server.as('ines');
   });
-  afterAll(() => server.close());
+  afterEach(() => server.close());
 
   it('are added with a first password that signs in', async () => {
     const made = await ines.post<{ password: string }>(path, {
