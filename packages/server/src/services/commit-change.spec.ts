@@ -118,9 +118,7 @@ describe('a change', () => {
     });
     for (let i = 0; i < 60 && !heard.length; i++) await new Promise((done) => setTimeout(done, 50));
     stop();
-    expect(heard[0]).toEqual(
-      jasmine.objectContaining({ type: 'change', revision: 1, author: 'Mo Adeyemi' }),
-    );
+    expect(heard[0]).toEqual(jasmine.objectContaining({ type: 'change', revision: 1, author: 'Mo Adeyemi' }));
   });
   const first = async (object: number) =>
     openStored(await server.services.scenes.stored(server.services.database, 2, 0)).get(object).name;
