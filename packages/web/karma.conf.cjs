@@ -7,6 +7,7 @@ module.exports = (config) =>
     // One mark per spec: a line per spec would push a failure out of a cut log.
     reporters: ['dots'],
     colors: false,
+    logLevel: 'ERROR',
     customLaunchers: {
       ChromiumHeadlessRoot: {
         base: 'ChromiumHeadless',

@@ -1,8 +1,9 @@
 import { touchedBy } from '../edits/registry.js';
 import type { Edit } from '../edits/edit.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
-import type { ObjectId } from '../scene/scene-object.js';
+import { switchNames, type ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
+import { isRuledByQuery } from '../scene/switched.js';
 import { toFinding, type Check, type CheckContext, type Finding, type Severity } from './check.js';
 import { checkRegistry } from './registry.js';
 
@@ -69,6 +70,11 @@ export class CheckRun {
         this.#evaluate(id, onNames);
       }
     }
+    this.#afterSwitches(edits, (id, running) => {
+      if (whole.has(id)) return;
+      seen.add(id);
+      this.#evaluate(id, running);
+    });
     this.#afterMoves(edits, touch.parents.has(null), (id, running) => {
       if (whole.has(id)) return;
       seen.add(id);
@@ -94,6 +100,21 @@ export class CheckRun {
     const mainMayChange =
       roots || edits.some((edit) => edit.kind === 'move' || edit.kind === 'insert' || edit.kind === 'remove');
     if (onRoots.length && mainMayChange) for (const id of this.scene.roots) again(id, onRoots);
+  }
+  /** A switch rules over all below it; a layer or set over its objects; a live set over what any edit brings into it. */
+  #afterSwitches(edits: readonly Edit[], again: (id: ObjectId, running: readonly Running[]) => void): void {
+    const running = this.#running.filter((r) => r.check.reach === 'switches');
+    if (!running.length) return;
+    const isRecord = edits.some((edit) => edit.kind === 'named-set' || edit.kind === 'named-layer');
+    if (isRecord || switchNames.some((name) => isRuledByQuery(this.scene, name))) {
+      for (const object of this.scene.walk()) again(object.id, running);
+      return;
+    }
+    for (const edit of edits) {
+      if (edit.kind !== 'move' && !(edit.kind === 'set' && edit.field === 'switches')) continue;
+      if (this.scene.find(edit.object))
+        for (const object of this.scene.walk(edit.object)) again(object.id, running);
+    }
   }
   of(id: ObjectId): readonly Finding[] {
     return this.#found.get(id) ?? none;

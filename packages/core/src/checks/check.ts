@@ -11,9 +11,9 @@ export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
 /**
  * What an edit elsewhere can change of an object's answer. object: nothing. children: edits that give it or take from it
  * a child. same-name: renames from or to its name. branch: moves of something above it. roots: of a root, anything that
- * changes which roots there are.
+ * changes which roots there are. switches: besides moves and switches above it, what layers and sets rule.
  */
-export type Reach = 'object' | 'children' | 'same-name' | 'branch' | 'roots';
+export type Reach = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches';
 
 export interface CheckContext {
   readonly scene: Scene;

@@ -1,6 +1,16 @@
 import type { Mat4 } from '../math/mat4.js';
 import type { Transform } from '../math/transform.js';
-import type { Branch, Json, Mark, ObjectId, Switches, SceneSet } from '../scene/scene-object.js';
+import type {
+  Branch,
+  Display,
+  Json,
+  Mark,
+  ObjectId,
+  SceneLayer,
+  SceneSet,
+  SceneView,
+  Switches,
+} from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
 /** Where an object hangs: its parent (null: a root), its place among the siblings, and its local transform there. */
@@ -48,6 +58,8 @@ export interface FieldValues {
   readonly materials: readonly number[];
   readonly rest: Transform | null;
   readonly bake: Mat4 | null;
+  readonly display: Display | null;
+  readonly shape: number | null;
 }
 export interface SetEdit<F extends keyof FieldValues = keyof FieldValues> {
   readonly kind: 'set';
@@ -73,8 +85,32 @@ export interface NamedSetEdit {
   readonly to: SceneSet | null;
 }
 
+/** What is known of a layer, before and after; null: nothing. */
+export interface NamedLayerEdit {
+  readonly kind: 'named-layer';
+  readonly name: string;
+  readonly from: SceneLayer | null;
+  readonly to: SceneLayer | null;
+}
+/** A saved view before and after; null: it is not there. */
+export interface NamedViewEdit {
+  readonly kind: 'named-view';
+  readonly name: string;
+  readonly from: SceneView | null;
+  readonly to: SceneView | null;
+}
+
 export type Edit =
-  NamedSetEdit | RenameEdit | MoveEdit | InsertEdit | RemoveEdit | TransformEdit | SetEdit | AttributeEdit;
+  | NamedLayerEdit
+  | NamedViewEdit
+  | NamedSetEdit
+  | RenameEdit
+  | MoveEdit
+  | InsertEdit
+  | RemoveEdit
+  | TransformEdit
+  | SetEdit
+  | AttributeEdit;
 export type EditKind = Edit['kind'];
 
 export type Refusal = Readonly<{

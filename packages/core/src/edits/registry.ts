@@ -3,7 +3,9 @@ import { attributeEdit } from './attribute.js';
 import type { Applied, Edit, EditDefinition, EditKind, Touch } from './edit.js';
 import { insertEdit } from './insert.js';
 import { moveEdit } from './move.js';
+import { namedLayerEdit } from './named-layer.js';
 import { namedSetEdit } from './named-set.js';
+import { namedViewEdit } from './named-view.js';
 import { removeEdit } from './remove.js';
 import { renameEdit } from './rename.js';
 import { setEdit } from './set.js';
@@ -14,7 +16,9 @@ export const editRegistry: { readonly [K in EditKind]: EditDefinition<Extract<Ed
   attribute: attributeEdit,
   insert: insertEdit,
   move: moveEdit,
+  'named-layer': namedLayerEdit,
   'named-set': namedSetEdit,
+  'named-view': namedViewEdit,
   remove: removeEdit,
   rename: renameEdit,
   set: setEdit,

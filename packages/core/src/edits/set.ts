@@ -1,7 +1,7 @@
 import { applied, refused, type EditDefinition, type SetEdit } from './edit.js';
 import { sameJson } from './same-json.js';
 
-/** Switches, layer, mark, materials or rest of one object. */
+/** One field of one object, as listed in FieldValues. */
 export const setEdit: EditDefinition<SetEdit> = {
   kind: 'set',
   apply(scene, edit) {
@@ -18,6 +18,13 @@ export const setEdit: EditDefinition<SetEdit> = {
         'object-missing',
         edit.object,
         `"${object.name}" would use a material that is not in the scene`,
+      );
+    }
+    if (edit.field === 'shape' && edit.to !== null && !scene.shapes[edit.to as number]) {
+      return refused(
+        'object-missing',
+        edit.object,
+        `"${object.name}" would use a shape that is not in the scene`,
       );
     }
     scene.patch(edit.object, { [edit.field]: edit.to });

@@ -36,3 +36,8 @@ export function boxCentre(box: Box): Vec3 {
 export function boxSize(box: Box): Vec3 {
   return [box.max[0] - box.min[0], box.max[1] - box.min[1], box.max[2] - box.min[2]];
 }
+
+/** Metres between two boxes along the axis where they are furthest apart; 0 when they touch or overlap. */
+export function gap(a: Box, b: Box): number {
+  return Math.max(0, ...[0, 1, 2].map((k) => Math.max(a.min[k]! - b.max[k]!, b.min[k]! - a.max[k]!)));
+}

@@ -5,6 +5,7 @@ import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import { draft, type Plan } from './draft.js';
 import { freeGroupName } from './free-group-name.js';
+import { planMoves } from './plan-moves.js';
 import { planGroup } from './plan-group.js';
 import { topObjects } from './top-objects.js';
 
@@ -14,21 +15,44 @@ export type ArrangeBy = 'kind' | 'first-word' | 'material' | 'layer' | 'nearness
 export interface Cluster {
   readonly name: string;
   readonly objects: readonly ObjectId[];
+  /** One that is there already becomes their parent; left out: a new group. */
+  readonly under?: ObjectId;
 }
 export interface ArrangeOptions {
   readonly by: ArrangeBy;
   /** For nearness: how far apart the boxes of two objects may be, in metres. */
   readonly within?: number;
+  /** The part with the most faces, then the largest box, becomes the parent of the rest, in place of a new group. */
+  readonly underBiggest?: boolean;
 }
 
 /** How objects would be put together; those that share with nobody are left out. */
 export function proposeClusters(
   scene: Scene,
   objects: Iterable<ObjectId>,
-  { by, within = 0 }: ArrangeOptions,
+  { by, within = 0, underBiggest = false }: ArrangeOptions,
 ): Cluster[] {
   const tops = topObjects(scene, objects);
-  if (by === 'nearness') return nearClusters(scene, tops, within);
+  const clusters = by === 'nearness' ? nearClusters(scene, tops, within) : keyClusters(scene, tops, by);
+  return underBiggest ? clusters.map((cluster) => suggestParent(scene, cluster)) : clusters;
+}
+
+/** The part that the others of a cluster should hang under. */
+function suggestParent(scene: Scene, { objects }: Cluster): Cluster {
+  const faces = (id: ObjectId): number => {
+    let sum = 0;
+    for (const { shape } of scene.walk(id)) if (shape !== null) sum += scene.shapes[shape]!.faces;
+    return sum;
+  };
+  const most = Math.max(...objects.map(faces));
+  const under = biggest(
+    scene,
+    objects.filter((id) => faces(id) === most),
+  );
+  return { name: scene.get(under).name, under, objects: objects.filter((id) => id !== under) };
+}
+
+function keyClusters(scene: Scene, tops: readonly ObjectId[], by: Exclude<ArrangeBy, 'nearness'>): Cluster[] {
   const clusters = new Map<string, ObjectId[]>();
   for (const id of tops) {
     const key = keyOf(scene, id, by);
@@ -42,10 +66,20 @@ export function proposeClusters(
     .map(([key, ids]) => ({ name: groupName(key), objects: ids }));
 }
 
-/** Groups every cluster, each under a name that is free, as one list of edits. */
+/** Every cluster under its own parent, or in a new group under a name that is free, as one list of edits. */
 export function planClusters(scene: Scene, clusters: readonly Cluster[]): Plan {
   return draft(scene, (run) => {
-    for (const { name, objects } of clusters) {
+    for (const { name, objects, under } of clusters) {
+      if (under !== undefined) {
+        const plan = planMoves(
+          scene,
+          objects.map((object) => ({ object, under })),
+          'world',
+        );
+        if (!plan.ok) return plan;
+        run(plan.edits);
+        continue;
+      }
       const plan = planGroup(scene, objects, { name: freeGroupName(scene, name), pivot: 'centre' });
       if (!plan.ok) return plan;
       run(plan.edits);
@@ -61,6 +95,11 @@ function keyOf(scene: Scene, id: ObjectId, by: Exclude<ArrangeBy, 'nearness'>): 
   if (by === 'kind') return kind;
   if (by === 'layer') return layer;
   if (by === 'material') return materials.length ? (scene.materials[materials[0]!]?.name ?? '') : '';
+  return firstWord(name);
+}
+
+/** The first word of a name that says what it is, in lower case; empty when there is none. */
+export function firstWord(name: string): string {
   const words = splitWords(name).map((word) => word.text);
   return (words.find((word) => !small.test(word) && !/^[0-9]+$/.test(word)) ?? '').toLowerCase();
 }

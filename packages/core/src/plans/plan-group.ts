@@ -16,6 +16,8 @@ export interface GroupOptions {
   /** `control` makes something a person grabs; it is a group otherwise. */
   readonly kind?: Extract<Kind, 'group' | 'control'>;
   readonly layer?: string;
+  /** In the new object's own space; see ObjectData. */
+  readonly outline?: readonly Vec3[];
 }
 
 /**
@@ -47,6 +49,7 @@ export function planGroup(scene: Scene, objects: Iterable<ObjectId>, options: Gr
     mark: null,
     attributes: {},
     rest: null,
+    ...(options.outline ? { outline: options.outline } : {}),
     source: null,
   };
   const edits: Edit[] = [{ kind: 'insert', branch: { data: group, children: [] }, parent, index }];

@@ -6,7 +6,16 @@ import { branchOf, dataOf } from '../scene/branch.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 
-const fields: readonly (keyof FieldValues)[] = ['switches', 'layer', 'mark', 'materials', 'rest', 'bake'];
+const fields: readonly (keyof FieldValues)[] = [
+  'switches',
+  'layer',
+  'mark',
+  'materials',
+  'rest',
+  'bake',
+  'display',
+  'shape',
+];
 
 /**
  * The edits that make `scratch` equal to `target`, object by object through their ids. `scratch` is changed on the way
@@ -42,7 +51,22 @@ export function planRestore(scratch: Scene, target: Scene): Edit[] {
     const [from, to] = [scratch.sets.get(name) ?? null, target.sets.get(name) ?? null];
     if (!sameJson(from, to)) run({ kind: 'named-set', name, from, to });
   }
+  for (const name of new Set([...scratch.views.keys(), ...target.views.keys()])) {
+    const [from, to] = [scratch.views.get(name) ?? null, target.views.get(name) ?? null];
+    if (!sameJson(from, to)) run({ kind: 'named-view', name, from, to });
+  }
+  restoreLayers(scratch, target, run);
   return edits;
+}
+
+/** Away first, then from the top down, so that no layer lies within itself on the way. */
+function restoreLayers(scratch: Scene, target: Scene, run: (edit: Edit) => void): void {
+  const differs = (name: string): boolean =>
+    !sameJson(scratch.layers.get(name) ?? null, target.layers.get(name) ?? null);
+  for (const name of [...scratch.layers.keys()])
+    if (differs(name)) run({ kind: 'named-layer', name, from: scratch.layers.get(name)!, to: null });
+  for (const [name, to] of target.layers)
+    if (!scratch.layers.has(name)) run({ kind: 'named-layer', name, from: null, to });
 }
 
 function placeOne(

@@ -1,6 +1,6 @@
 import type { Transform } from '../math/transform.js';
 import type { Box } from '../math/box.js';
-import type { Mat4 } from '../math/mat4.js';
+import type { Mat4, Vec3 } from '../math/mat4.js';
 
 /** Never reused within a scene. Readers give 1, 2, 3... in source order. */
 export type ObjectId = number;
@@ -13,6 +13,10 @@ export const switchNames = ['shown', 'pickable', 'rendered', 'goes'] as const;
 export type SwitchName = (typeof switchNames)[number];
 export type Switches = Readonly<Record<SwitchName, boolean>>;
 export const allOn: Switches = Object.freeze({ shown: true, pickable: true, rendered: true, goes: true });
+
+/** How an object is drawn; solid unless something says otherwise. */
+export const displays = ['solid', 'wire', 'ghost', 'box'] as const;
+export type Display = (typeof displays)[number];
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 export type Attributes = Readonly<Record<string, Json>>;
@@ -40,6 +44,10 @@ export interface ObjectData {
   readonly rest: Transform | null;
   /** The shape is seen through this before the object's own transform: offset by a pivot, baked, mirrored. Left out: none. */
   readonly bake?: Mat4 | null;
+  /** A closed line in the object's own space, metres, that it is seen and grabbed by: the footprint of a control. */
+  readonly outline?: readonly Vec3[];
+  /** Left out: as its layer or a set says, else solid. */
+  readonly display?: Display | null;
   /** Index of the node in the source file; null for objects made here. */
   readonly source: number | null;
 }
@@ -49,10 +57,35 @@ export interface SceneObject extends ObjectData {
   readonly children: readonly ObjectId[];
 }
 
+/** What a layer or a set does to all its objects: a switch that is off here is off for each of them. */
+export interface Ruling {
+  readonly switches?: Partial<Switches>;
+  readonly display?: Display;
+}
 /** A named list of objects: picked by hand, or kept by a query. An object can be in many. */
-export type SceneSet =
-  | { readonly name: string; readonly how: 'fixed'; readonly objects: readonly ObjectId[] }
-  | { readonly name: string; readonly how: 'live'; readonly query: string };
+export type SceneSet = Ruling &
+  (
+    | { readonly name: string; readonly how: 'fixed'; readonly objects: readonly ObjectId[] }
+    | { readonly name: string; readonly how: 'live'; readonly query: string }
+  );
+
+/**
+ * What is known of a layer beyond the objects that name it. `Base` is always there. What is off in a layer is off in
+ * those below it too.
+ */
+export interface SceneLayer extends Ruling {
+  readonly name: string;
+  readonly colour?: string;
+  readonly parent?: string;
+}
+
+/** A saved combination of what is shown: what is off, everything else is on. */
+export interface SceneView {
+  readonly name: string;
+  readonly hidden: readonly ObjectId[];
+  readonly layers: readonly string[];
+  readonly sets: readonly string[];
+}
 
 export interface Shape {
   readonly name: string;
@@ -62,6 +95,8 @@ export interface Shape {
   readonly bounds: Box | null;
   /** Of the geometry: equal digests are equal points, corners and normals. */
   readonly digest?: string;
+  /** Of its points and corners in the file. */
+  readonly bytes?: number;
   /** Why its points must stay as they are in the file. */
   readonly fixed?: 'skinned' | 'packed';
 }

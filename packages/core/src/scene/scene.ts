@@ -1,6 +1,16 @@
 import { multiply, type Mat4, identityMat4 } from '../math/mat4.js';
 import { toMatrix } from '../math/transform.js';
-import type { Branch, Material, ObjectData, ObjectId, SceneObject, SceneSet, Shape } from './scene-object.js';
+import type {
+  Branch,
+  Material,
+  ObjectData,
+  ObjectId,
+  SceneLayer,
+  SceneObject,
+  SceneSet,
+  SceneView,
+  Shape,
+} from './scene-object.js';
 
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
 
@@ -12,6 +22,8 @@ export class Scene {
   readonly #objects: (Stored | undefined)[] = [];
   readonly #roots: ObjectId[] = [];
   readonly #sets = new Map<string, SceneSet>();
+  readonly #layers = new Map<string, SceneLayer>();
+  readonly #views = new Map<string, SceneView>();
   #structure = 0;
   #setsVersion = 0;
   readonly #byName = new Map<string, Set<ObjectId>>();
@@ -30,18 +42,34 @@ export class Scene {
   get structure(): number {
     return this.#structure;
   }
-  /** Named sets, in the order they were made. */
+  /** Named sets, by name. */
   get sets(): ReadonlyMap<string, SceneSet> {
     return this.#sets;
   }
+  /** Grows with every change of a set or layer. */
   get setsVersion(): number {
     return this.#setsVersion;
   }
   /** For edits and readers: put a set in, replace it, or take it away. */
   keepSet(name: string, set: SceneSet | null): void {
     this.#setsVersion++;
-    if (set) this.#sets.set(name, set);
-    else this.#sets.delete(name);
+    keepByName(this.#sets, name, set);
+  }
+  /** Layers that something is known of; one that objects only name is not here. */
+  get layers(): ReadonlyMap<string, SceneLayer> {
+    return this.#layers;
+  }
+  get views(): ReadonlyMap<string, SceneView> {
+    return this.#views;
+  }
+  /** For edits and readers. */
+  keepLayer(name: string, layer: SceneLayer | null): void {
+    this.#setsVersion++;
+    keepByName(this.#layers, name, layer);
+  }
+  /** For edits and readers. */
+  keepView(name: string, view: SceneView | null): void {
+    keepByName(this.#views, name, view);
   }
   get size(): number {
     return this.#count;
@@ -131,6 +159,7 @@ export class Scene {
     Object.assign(object, fields);
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;
+    if (fields.display === null) delete object.display;
     if (fields.local !== undefined) this.#forgetWorlds(id);
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
@@ -193,6 +222,8 @@ export class Scene {
       rest: data.rest,
       source: data.source,
       ...(data.bake ? { bake: data.bake } : {}),
+      ...(data.outline ? { outline: data.outline } : {}),
+      ...(data.display ? { display: data.display } : {}),
     };
     this.#keepName(data.name, data.id);
     this.#count++;
@@ -214,6 +245,22 @@ export class Scene {
   #forgetWorlds(id: ObjectId): void {
     if (!this.#worlds.size) return;
     for (const object of this.walk(id)) this.#worlds.delete(object.id);
+  }
+}
+
+/** Records stand by their names, so that taking a deletion back leaves them in the same order. */
+function keepByName<T>(map: Map<string, T>, name: string, value: T | null): void {
+  if (value === null) {
+    map.delete(name);
+    return;
+  }
+  const isNew = !map.has(name);
+  map.set(name, value);
+  if (!isNew) return;
+  const after = [...map].filter(([key]) => key > name).sort((a, b) => (a[0] < b[0] ? -1 : 1));
+  for (const [key, held] of after) {
+    map.delete(key);
+    map.set(key, held);
   }
 }
 

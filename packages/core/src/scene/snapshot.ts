@@ -1,14 +1,17 @@
-import type { Mat4 } from '../math/mat4.js';
+import type { Mat4, Vec3 } from '../math/mat4.js';
 import { identityTransform, sameTransform, type Transform } from '../math/transform.js';
 import { Scene } from './scene.js';
 import {
   allOn,
   type Attributes,
+  type Display,
   type Kind,
   type Mark,
   type Material,
   type ObjectData,
+  type SceneLayer,
   type SceneSet,
+  type SceneView,
   type Shape,
   type Switches,
 } from './scene-object.js';
@@ -28,6 +31,8 @@ export interface SnapshotRow {
   at?: Attributes;
   rs?: Transform;
   bk?: Mat4;
+  ds?: Display;
+  ol?: readonly Vec3[];
   src?: number;
 }
 
@@ -39,6 +44,8 @@ export interface SceneSnapshot {
   materials: readonly Material[];
   objects: SnapshotRow[];
   sets?: readonly SceneSet[];
+  layers?: readonly SceneLayer[];
+  views?: readonly SceneView[];
   /** Objects that an animation moves. */
   animated?: readonly number[];
 }
@@ -58,12 +65,16 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
     if (Object.keys(object.attributes).length) row.at = object.attributes;
     if (object.rest) row.rs = object.rest;
     if (object.bake) row.bk = object.bake;
+    if (object.outline) row.ol = object.outline;
+    if (object.display) row.ds = object.display;
     if (object.source !== null) row.src = object.source;
     objects.push(row);
   }
   const { nextId, shapes, materials, animated } = scene;
   const made: SceneSnapshot = { renquil: 'scene/1', nextId, shapes, materials, objects };
   if (scene.sets.size) made.sets = [...scene.sets.values()];
+  if (scene.layers.size) made.layers = [...scene.layers.values()];
+  if (scene.views.size) made.views = [...scene.views.values()];
   if (animated.size) made.animated = [...animated];
   return made;
 }
@@ -86,6 +97,8 @@ export function dataFromRow(row: SnapshotRow): ObjectData {
     attributes: row.at ?? noAttributes,
     rest: row.rs ?? null,
     ...(row.bk ? { bake: row.bk } : {}),
+    ...(row.ol ? { outline: row.ol } : {}),
+    ...(row.ds ? { display: row.ds } : {}),
     source: row.src ?? null,
   };
 }
@@ -94,6 +107,8 @@ export function openSnapshot(snapshot: SceneSnapshot): Scene {
   const scene = new Scene(snapshot.shapes, snapshot.materials, new Set(snapshot.animated));
   for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);
   for (const set of snapshot.sets ?? []) scene.keepSet(set.name, set);
+  for (const layer of snapshot.layers ?? []) scene.keepLayer(layer.name, layer);
+  for (const view of snapshot.views ?? []) scene.keepView(view.name, view);
   scene.reserveIds(snapshot.nextId);
   return scene;
 }

@@ -61,6 +61,17 @@ export const editSamples: Record<EditKind, (scene: Scene) => Edit[]> = {
       to: { parent: null, index: 0, local: scene.get(4).local },
     },
   ],
+  'named-layer': () => [
+    { kind: 'named-layer', name: 'Body', from: null, to: { name: 'Body', switches: { shown: false } } },
+  ],
+  'named-view': () => [
+    {
+      kind: 'named-view',
+      name: 'left',
+      from: null,
+      to: { name: 'left', hidden: [2], layers: ['Body'], sets: [] },
+    },
+  ],
   'named-set': () => [
     { kind: 'named-set', name: 'legs', from: null, to: { name: 'legs', how: 'fixed', objects: [2, 4] } },
     { kind: 'named-set', name: 'big', from: null, to: { name: 'big', how: 'live', query: 'faces:>2000' } },
@@ -73,6 +84,8 @@ export const editSamples: Record<EditKind, (scene: Scene) => Edit[]> = {
     { kind: 'set', object: 2, field: 'switches', from: allOn, to: { ...allOn, goes: false } },
     { kind: 'set', object: 2, field: 'rest', from: null, to: identityTransform },
     { kind: 'set', object: 2, field: 'materials', from: [], to: [] },
+    { kind: 'set', object: 2, field: 'display', from: null, to: 'wire' },
+    { kind: 'set', object: 2, field: 'shape', from: 0, to: null },
   ],
   transform: (scene) => [{ kind: 'transform', object: 2, from: scene.get(2).local, to: moved }],
 };

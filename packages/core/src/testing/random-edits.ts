@@ -42,7 +42,7 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
     return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
   }
   const object = any(objects);
-  switch (Math.floor(random() * 6)) {
+  switch (Math.floor(random() * 9)) {
     case 0: {
       const plan = planMove(scene, object.id, random() < 0.2 ? null : any(objects).id, {
         keep: random() < 0.5 ? 'local' : 'world',
@@ -73,6 +73,24 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
         s: [1, 1, 1] as const,
       };
       return [{ kind: 'transform', object: object.id, from: object.local, to }];
+    }
+    case 5: {
+      const to = { ...object.switches, shown: random() < 0.5, goes: random() < 0.7 };
+      return [{ kind: 'set', object: object.id, field: 'switches', from: object.switches, to }];
+    }
+    case 6: {
+      const from = scene.layers.get('Body') ?? null;
+      const to = random() < 0.5 ? null : { name: 'Body', switches: { shown: random() < 0.5 } };
+      return [{ kind: 'named-layer', name: 'Body', from, to }];
+    }
+    case 7: {
+      const from = scene.sets.get('s') ?? null;
+      const switches = { shown: random() < 0.5 };
+      const to =
+        random() < 0.5
+          ? { name: 's', how: 'fixed' as const, objects: [object.id], switches }
+          : { name: 's', how: 'live' as const, query: any(['name:d*', 'kids:>0', 'under:b']), switches };
+      return [{ kind: 'named-set', name: 's', from, to }];
     }
     default:
       return [{ kind: 'rename', object: object.id, from: object.name, to: any(someNames) }];

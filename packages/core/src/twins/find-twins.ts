@@ -8,9 +8,9 @@ const step = 1e-4;
 /**
  * Branches of the same shape: the same kinds, the same geometry (by digest; shapes without one by their index), the same
  * materials, children alike in the same relative places. Where a branch stands itself does not matter. Groups of two and
- * more, those with the most objects first; a branch inside a twin is not listed again.
+ * more, those with the most objects first; a branch inside a twin is listed again only when `inner` asks for it.
  */
-export function findTwins(scene: Scene): ObjectId[][] {
+export function findTwins(scene: Scene, { inner = false } = {}): ObjectId[][] {
   const keys = new Map<ObjectId, number>();
   const sizes = new Map<ObjectId, number>();
   const known = new Map<string, number>();
@@ -39,7 +39,7 @@ export function findTwins(scene: Scene): ObjectId[][] {
     .filter((ids) => ids.length > 1)
     .map((ids) => ids.reverse())
     .sort((a, b) => sizes.get(b[0]!)! - sizes.get(a[0]!)!);
-  return withoutInner(scene, groups);
+  return inner ? groups : withoutInner(scene, groups);
 }
 
 function placeKey(scene: Scene, id: ObjectId): string {
@@ -61,25 +61,41 @@ function withoutInner(scene: Scene, groups: readonly ObjectId[][]): ObjectId[][]
   return out;
 }
 
-/** The branch of a twin that corresponds to an object inside the other: the same way down. Null when there is none. */
+/**
+ * The object of a twin that corresponds to one inside the other: the same way down, where siblings are told by what
+ * they are and where they stand, then by their order. Null when there is none.
+ */
 export function sameInTwin(
   scene: Scene,
   object: ObjectId,
   branch: ObjectId,
   twin: ObjectId,
 ): ObjectId | null {
-  const way: number[] = [];
+  const way: ObjectId[] = [];
   for (let at = object; at !== branch;) {
     const { parent } = scene.get(at);
     if (parent === null) return null;
-    way.push(scene.childrenOf(parent).indexOf(at));
+    way.push(at);
     at = parent;
   }
   let at = twin;
-  for (const index of way.reverse()) {
-    const next = scene.childrenOf(at)[index];
+  for (const step of way.reverse()) {
+    const next = childLike(scene, at, step);
     if (next === undefined) return null;
     at = next;
   }
   return at;
+}
+
+function childLike(scene: Scene, parent: ObjectId, wanted: ObjectId): ObjectId | undefined {
+  const siblings = scene.childrenOf(scene.get(wanted).parent);
+  const children = scene.childrenOf(parent);
+  const key = likeKey(scene, wanted);
+  // Several alike in one place: the first is the first.
+  const rank = siblings.filter((id) => likeKey(scene, id) === key).indexOf(wanted);
+  return children.filter((id) => likeKey(scene, id) === key)[rank] ?? children[siblings.indexOf(wanted)];
+}
+function likeKey(scene: Scene, id: ObjectId): string {
+  const { kind, shape } = scene.get(id);
+  return `${kind}|${shape === null ? '' : (scene.shapes[shape]?.digest ?? shape)}|${placeKey(scene, id)}`;
 }

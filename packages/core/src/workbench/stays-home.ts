@@ -1,9 +1,10 @@
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
+import { switchedOff } from '../scene/switched.js';
 
 export interface StaysHome {
-  /** Tops of the branches that stay: helpers by kind or prefix, and what is switched not to go. */
+  /** Tops of the branches that stay: helpers by kind or prefix, and what is switched not to go, by itself, its layer or a set. */
   readonly tops: readonly { id: ObjectId; why: 'helper' | 'prefix' | 'switch'; prefix?: string }[];
   /** All objects that stay, with those below a top. */
   readonly all: ReadonlySet<ObjectId>;
@@ -16,15 +17,16 @@ export function staysHome(scene: Scene, convention: CompiledConvention): StaysHo
   const tops: { id: ObjectId; why: 'helper' | 'prefix' | 'switch'; prefix?: string }[] = [];
   const all = new Set<ObjectId>();
   const takenAlong: ObjectId[] = [];
+  const off = switchedOff(scene, 'goes');
   for (const object of scene.walk()) {
     const prefix = convention.helperPrefix(object.name);
     const why = prefix
       ? 'prefix'
       : object.kind === 'helper'
         ? 'helper'
-        : object.switches.goes
-          ? null
-          : 'switch';
+        : off.has(object.id)
+          ? 'switch'
+          : null;
     const below = object.parent !== null && all.has(object.parent);
     if (!why && !below) continue;
     all.add(object.id);

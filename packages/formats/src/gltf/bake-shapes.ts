@@ -14,6 +14,7 @@ import type { Gltf, GltfAccessor, GltfBufferView, GltfMesh, GltfPrimitive } from
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
 import { elementsOf, membersOf } from './json-spans.js';
+import { gatherFacts } from './node-data.js';
 import { rebuild } from './rebuild-gltf.js';
 
 export interface BakedSource {
@@ -23,22 +24,44 @@ export interface BakedSource {
 }
 
 /**
- * The source with a copy of every shape that something is baked into: positions, normals, tangents and morph targets
+ * The source with a copy of every shape that something is baked into, or that an object wears in other materials, and a
+ * line for every outline: positions, normals, tangents and morph targets
  * carried through the matrix, faces turned where it mirrors (glTF 2.0, sections 3.7.2 and 3.7.4). Bytes and JSON that
  * were there stay as they are; new ones are appended. Objects that share shape and bake share the copy.
  */
 export function bakeShapes(source: GltfSource, scene: Scene): BakedSource | null {
   const baker = new Baker(source);
+  const { materialsOf } = gatherFacts(source.json);
   const meshes = new Map<ObjectId, number>();
   const known = new Map<string, number>();
-  for (const { id, shape, bake } of scene.walk()) {
-    if (!bake || shape === null) continue;
-    const key = `${shape}:${bake.join()}`;
+  for (const { id, shape, bake, materials, outline } of scene.walk()) {
+    if (outline && shape === null) meshes.set(id, baker.line(outline));
+    if (shape === null) continue;
+    const was = materialsOf[shape]!;
+    const recoloured = materials.length !== was.length || materials.some((one, i) => one !== was[i]);
+    if (!bake && !recoloured) continue;
+    const key = `${shape}:${bake?.join()}:${recoloured ? materials.join() : ''}`;
     let mesh = known.get(key);
-    if (mesh === undefined) known.set(key, (mesh = baker.bake(shape, bake)));
+    if (mesh === undefined) {
+      mesh = baker.make(shape, bake ?? null, recoloured ? { was, materials } : null);
+      known.set(key, mesh);
+    }
     meshes.set(id, mesh);
   }
   return meshes.size ? { source: baker.finish(), meshes } : null;
+}
+
+interface Colours {
+  /** Materials of the shape's parts in the file, each once, and those that stand for them now. */
+  readonly was: readonly number[];
+  readonly materials: readonly number[];
+}
+/** As many as before: each takes the place of its forerunner. Otherwise the first of them is on every part. */
+function recolour(primitive: GltfPrimitive, { was, materials }: Colours): GltfPrimitive {
+  const { material, ...rest } = primitive;
+  const at = material === undefined ? -1 : was.indexOf(material);
+  const now = materials.length === was.length && at >= 0 ? materials[at] : materials[0];
+  return now === undefined ? rest : { ...rest, material: now };
 }
 
 class Baker {
@@ -51,9 +74,18 @@ class Baker {
   constructor(readonly source: GltfSource) {
     this.#json = source.json;
   }
-  bake(shape: number, matrix: Mat4): number {
+  /** A closed line of its own (mode 2, glTF 2.0 section 3.7.2.1). */
+  line(points: readonly Vec3[]): number {
+    const at = this.#floats(Float32Array.from(points.flat()), 3, true);
+    this.#meshes.push({ primitives: [{ attributes: { POSITION: at }, mode: 2 }] });
+    return (this.#json.meshes?.length ?? 0) + this.#meshes.length - 1;
+  }
+  make(shape: number, bake: Mat4 | null, colours: Colours | null): number {
     const mesh = this.#json.meshes![shape]!;
-    const primitives = mesh.primitives.map((primitive) => this.#primitive(primitive, matrix, shape));
+    const primitives = mesh.primitives.map((primitive) => {
+      const made = bake ? this.#primitive(primitive, bake, shape) : primitive;
+      return colours ? recolour(made, colours) : made;
+    });
     this.#meshes.push({ ...mesh, primitives });
     return this.#json.meshes!.length + this.#meshes.length - 1;
   }
@@ -193,7 +225,8 @@ class Baker {
       ['accessors', this.#accessors],
       ['bufferViews', this.#views],
     ];
-    const fresh = this.#ownBuffer();
+    if (!this.#parts.length) lists.length = 1;
+    const fresh = this.#ownBuffer() && this.#parts.length > 0;
     const isGlb = this.source.container === 'glb';
     if (fresh)
       lists.push([
@@ -202,6 +235,7 @@ class Baker {
       ]);
     const added = new Map<string, unknown>();
     for (const [name, items] of lists) {
+      if (!items.length) continue;
       const span = top.get(name);
       if (!span) {
         added.set(name, items);
@@ -212,14 +246,18 @@ class Baker {
       patch.replace(where, where, (last ? ',' : '') + items.map((item) => JSON.stringify(item)).join(','));
     }
     if (added.size) patch.setMembers(0, added);
-    if (!fresh)
+    if (!fresh && this.#parts.length)
       patch.setMembers(
         elementsOf(this.source.text, top.get('buffers')!.start)[0]!.start,
         new Map([['byteLength', bytes.length]]),
       );
     const text = patch.toString();
     const others = this.source.chunks.filter((chunk) => chunk.type !== binChunk);
-    const chunks = isGlb ? [{ type: binChunk, data: bytes }, ...others] : [];
+    const chunks = !isGlb
+      ? []
+      : this.#parts.length
+        ? [{ type: binChunk, data: bytes }, ...others]
+        : this.source.chunks;
     const file = rebuild(this.source, text, chunks);
     return openGltf(file, this.source.file, (path) => this.source.resources.get(path) ?? null);
   }

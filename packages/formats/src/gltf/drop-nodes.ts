@@ -4,7 +4,7 @@ import { dropFromList, listUsers } from './drop-from-list.js';
 import type { Gltf } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { rebuild } from './rebuild-gltf.js';
-import { shiftSets } from './sets-extras.js';
+import { shiftBoard } from './board-extras.js';
 
 /**
  * Extensions known to point at no node, or to point only from the node they stand on. With any other in the file the
@@ -32,20 +32,26 @@ export function isBlindExtension(name: string): boolean {
 
 /**
  * The document without some nodes: they go from the tree, from scenes and animations, and with them the meshes,
- * accessors, buffer views and bytes that nothing else uses. Refuses to drop a joint of a skin that stays.
+ * accessors, buffer views and bytes that nothing else uses; so do the meshes that were freed before. Refuses to drop a joint of a skin that stays.
  */
-export function dropNodes(source: GltfSource, text: string, dropped: ReadonlySet<number>): Uint8Array {
+export function dropNodes(
+  source: GltfSource,
+  text: string,
+  dropped: ReadonlySet<number>,
+  freed: ReadonlySet<number> = new Set(),
+): Uint8Array {
   const json = JSON.parse(text) as Gltf;
   for (const index of dropped) refuseJoint(json, index, dropped, source.file);
   const meshesBefore = usedMeshes(json, new Set());
   cutFromTree(json, dropped);
   cutAnimations(json, dropped);
-  const meshes = new Set([...meshesBefore].filter((mesh) => !usedMeshes(json, dropped).has(mesh)));
+  const worn = usedMeshes(json, dropped);
+  const meshes = new Set([...meshesBefore, ...freed].filter((mesh) => !worn.has(mesh)));
   const others = (json.extensionsUsed ?? []).filter((name) => !isBlindExtension(name));
   if (others.length) for (const index of dropped) json.nodes![index] = {};
   else {
     dropFromList(json, 'nodes', dropped);
-    shiftSets(json, dropped);
+    shiftBoard(json, dropped);
   }
   const chunks = dropUnused(json, meshes, source.chunks);
   const indent = /\n( +|\t)/.exec(text)?.[1];

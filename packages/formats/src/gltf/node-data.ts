@@ -1,9 +1,11 @@
 import {
   allOn,
+  displays,
   identityTransform,
   kinds,
   switchNames,
   type Attributes,
+  type Display,
   type Json,
   type Kind,
   type Mark,
@@ -52,6 +54,7 @@ export interface RenquilExtras {
   layer?: string;
   switches?: Partial<Switches>;
   mark?: Mark;
+  display?: Display;
   rest?: Transform;
 }
 
@@ -69,6 +72,7 @@ export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts):
     switches: ours.switches ? { ...allOn, ...ours.switches } : allOn,
     layer: ours.layer ?? 'Base',
     mark: ours.mark ?? null,
+    ...(ours.display ? { display: ours.display } : {}),
     attributes: extras ? attributesOf(extras) : noAttributes,
     rest: ours.rest ?? null,
     source: index,
@@ -112,6 +116,7 @@ function readOurs(value: unknown): RenquilExtras {
     const names = switchNames.filter((name) => typeof given[name] === 'boolean');
     if (names.length) out.switches = Object.fromEntries(names.map((name) => [name, given[name]]));
   }
+  if (displays.includes(value['display'] as Display)) out.display = value['display'] as Display;
   const mark = value['mark'];
   if (isObject(mark) && typeof mark['colour'] === 'string' && typeof mark['word'] === 'string') {
     const note = mark['note'];

@@ -10,7 +10,7 @@ import {
 import type { Gltf, GltfNode } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
-import { setsExtras } from './sets-extras.js';
+import { boardExtras } from './board-extras.js';
 import { elementsOf, membersOf, type MemberSpan } from './json-spans.js';
 import {
   gatherFacts,
@@ -81,7 +81,7 @@ export function patchNodes(
     scene.roots.map((id) => places.of(id)),
     places,
   );
-  const extras = setsExtras(json, scene, (id) => places.of(id));
+  const extras = boardExtras(json, scene, (id) => places.of(id));
   if (!changed.size && !added.length && !scenes.size && !extras) return text;
 
   const patch = new JsonPatch(text);
@@ -123,14 +123,16 @@ function changesOf(
     object.children.length === (listed?.length ?? 0) &&
     object.children.every((id, i) => places.of(id) === listed![i]);
   const sameLocal = sameTransform(object.local, localOf(node));
+  const sameMesh = object.shape === (node.mesh ?? null);
   const bare = node.extras === undefined && isBare(object, node, facts);
-  if (object.name === (node.name ?? '') && sameChildren && sameLocal && bare) return null;
+  if (object.name === (node.name ?? '') && sameChildren && sameLocal && sameMesh && bare) return null;
   const members = new Map<string, unknown>();
   if (object.name !== (node.name ?? '')) members.set('name', object.name);
   if (!sameChildren)
     members.set('children', object.children.length ? object.children.map((id) => places.of(id)) : undefined);
   if (!sameLocal)
     for (const [key, value] of Object.entries(transformMembers(object.local))) members.set(key, value);
+  if (!sameMesh) members.set('mesh', object.shape ?? undefined);
   const extras = bare ? unchanged : extrasOf(object, node, objectFromNode(node, object.source!, facts).kind);
   if (extras !== unchanged) members.set('extras', extras);
   return members.size ? members : null;
@@ -143,6 +145,7 @@ function isBare(object: SceneObject, node: GltfNode, facts: NodeFacts): boolean 
     object.layer === 'Base' &&
     !object.mark &&
     !object.rest &&
+    !object.display &&
     sameJson(object.switches, allOn) &&
     object.kind === kindOf(node, object.source!, facts)
   );
@@ -179,6 +182,7 @@ function oursOf(
   put('switches', sameJson(object.switches, allOn) ? undefined : object.switches);
   put('mark', object.mark ?? undefined);
   put('rest', object.rest ?? undefined);
+  put('display', object.display ?? undefined);
   return ours;
 }
 

@@ -2,8 +2,8 @@ import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } fro
 import { compressedBy, type Gltf, type GltfAccessor, type GltfMesh } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { gatherFacts, objectFromNode } from './node-data.js';
-import { readSets } from './sets-extras.js';
-import { shapeDigest } from './shape-digest.js';
+import { readBoard } from './board-extras.js';
+import { shapeBytes, shapeDigest } from './shape-digest.js';
 
 export interface ReadResult {
   readonly scene: Scene;
@@ -31,13 +31,13 @@ export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint
     nodes.flatMap((node) => (node.skin !== undefined && node.mesh !== undefined ? [node.mesh] : [])),
   );
   const scene = new Scene(
-    (json.meshes ?? []).map((mesh, i) =>
-      shapeOf(json, mesh, skinned.has(i), buffers ? shapeDigest(json, buffers, i) : null),
+    (json.meshes ?? []).map((_, i) =>
+      shapeOf(json, i, skinned.has(i), buffers ? shapeDigest(json, buffers, i) : null),
     ),
     (json.materials ?? []).map(materialOf),
     new Set([...facts.animated].map((node) => node + 1)),
   );
-  for (const set of readSets(json)) scene.keepSet(set.name, set);
+  readBoard(json, scene);
   const stack = rootsOf(json)
     .reverse()
     .map((node) => ({ node, parent: null as number | null }));
@@ -64,7 +64,8 @@ export function rootsOf(json: Gltf): number[] {
   return [...roots];
 }
 
-function shapeOf(json: Gltf, mesh: GltfMesh, skinned: boolean, digest: string | null): Shape {
+function shapeOf(json: Gltf, at: number, skinned: boolean, digest: string | null): Shape {
+  const mesh = json.meshes![at]!;
   const fixed = isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;
@@ -85,6 +86,7 @@ function shapeOf(json: Gltf, mesh: GltfMesh, skinned: boolean, digest: string | 
     faces,
     vertices,
     bounds,
+    bytes: shapeBytes(json, at),
     ...(fixed ? { fixed } : {}),
     ...(digest ? { digest } : {}),
   };

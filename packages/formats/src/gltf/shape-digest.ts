@@ -3,18 +3,45 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { componentBytes, compressedBy, typeSizes, type Gltf, type GltfPrimitive } from './gltf-json.js';
 
 /**
- * SHA-256 over what makes a mesh look as it does: of every part its mode, corners, positions and normals, byte for byte
- * with their layout. Null when the bytes cannot be looked into. Materials are not part of it.
+ * SHA-256 over what makes a mesh look as it does: of every part its mode, corners, every attribute and every morph
+ * target, byte for byte with their layout, so that one can stand in for another. Null when the bytes cannot be looked into. Materials are not part of it.
  */
 export function shapeDigest(json: Gltf, buffers: readonly Uint8Array[], mesh: number): string | null {
   const hash = sha256.create();
   for (const primitive of json.meshes?.[mesh]?.primitives ?? []) {
-    const parts = [primitive.attributes['POSITION'], primitive.attributes['NORMAL'], primitive.indices];
-    hash.update(new Uint8Array([primitive.mode ?? 4, ...parts.map((at) => (at === undefined ? 0 : 1))]));
     if (isPacked(json, primitive)) return null;
-    for (const at of parts) if (at !== undefined) update(hash, json, buffers, at);
+    const parts = accessorsOf(primitive);
+    hash.update(new TextEncoder().encode(`${primitive.mode ?? 4}|${parts.map(([name]) => name).join()}|`));
+    for (const [, at] of parts) update(hash, json, buffers, at);
   }
   return bytesToHex(hash.digest()).slice(0, 32);
+}
+
+/** Attributes by name, morph targets in their order, corners: each with a word for what it is. */
+function accessorsOf({ attributes, targets = [], indices }: GltfPrimitive): [string, number][] {
+  const named = (from: Record<string, number>, prefix: string): [string, number][] =>
+    Object.keys(from)
+      .sort()
+      .map((name) => [prefix + name, from[name]!]);
+  return [
+    ...named(attributes, ''),
+    ...targets.flatMap((target, i) => named(target, `${i}.`)),
+    ...(indices === undefined ? [] : [['corners', indices] as [string, number]]),
+  ];
+}
+
+/** Bytes of a mesh's data, each accessor once, as they are when unpacked. */
+export function shapeBytes(json: Gltf, mesh: number): number {
+  const seen = new Set<number>();
+  for (const primitive of json.meshes?.[mesh]?.primitives ?? [])
+    for (const [, at] of accessorsOf(primitive)) seen.add(at);
+  let bytes = 0;
+  for (const at of seen) {
+    const accessor = json.accessors?.[at];
+    if (accessor)
+      bytes += accessor.count * componentBytes[accessor.componentType]! * typeSizes[accessor.type]!;
+  }
+  return bytes;
 }
 
 function isPacked(json: Gltf, primitive: GltfPrimitive): boolean {

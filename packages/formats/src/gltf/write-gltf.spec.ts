@@ -1,8 +1,10 @@
 import {
   applyChange,
   identityTransform,
+  planControl,
   planMove,
   planRemove,
+  planShare,
   takeSnapshot,
   type Edit,
   type ObjectData,
@@ -36,6 +38,39 @@ const data = (id: number, name: string): ObjectData => ({
 async function errors(glb: Uint8Array): Promise<unknown[]> {
   const report = (await validator.validateBytes(glb)) as { issues: { messages: { severity: number }[] } };
   return report.issues.messages.filter((message) => message.severity === 0);
+}
+
+/** Two nodes, each with a mesh of its own that holds the same triangle; materials blue and red. */
+function twoTriangles(): Uint8Array {
+  const points = Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]);
+  const bin = new Uint8Array(72);
+  bin.set(new Uint8Array(points.buffer), 0);
+  bin.set(new Uint8Array(points.buffer), 36);
+  const accessor = (bufferView: number) => ({
+    bufferView,
+    componentType: 5126,
+    count: 3,
+    type: 'VEC3',
+    min: [0, 0, 0],
+    max: [1, 1, 0],
+  });
+  return makeGlb(
+    {
+      asset: { version: '2.0' },
+      scene: 0,
+      scenes: [{ nodes: [0, 1] }],
+      nodes: [
+        { name: 'a', mesh: 0 },
+        { name: 'b', mesh: 1, translation: [3, 0, 0] },
+      ],
+      meshes: [0, 1].map((at) => ({ primitives: [{ attributes: { POSITION: at }, material: 0 }] })),
+      materials: [{ name: 'blue' }, { name: 'red' }],
+      accessors: [accessor(0), accessor(1)],
+      bufferViews: [0, 36].map((byteOffset) => ({ buffer: 0, byteOffset, byteLength: 36, target: 34962 })),
+      buffers: [{ byteLength: 72 }],
+    },
+    bin,
+  );
 }
 
 describe('writing a scene into its file', () => {
@@ -103,6 +138,81 @@ describe('writing a scene into its file', () => {
     expect([...again.sets.values()]).toEqual([...scene.sets.values()]);
     const fewer = readGltf(writeGltf(source, scene, { without: new Set([1]) }), 'x.glb').scene;
     expect(fewer.sets.get('legs')).toEqual({ name: 'legs', how: 'fixed', objects: [1, 2] });
+  });
+  it('keeps layers, views and what rules over them, and skips a ring of layers that a file holds', () => {
+    const { scene, source } = readGltf(nodesGlb(['a', 'b', 'c']), 'x.glb');
+    const switches = { shown: false };
+    applyChange(scene, {
+      label: '',
+      edits: [
+        { kind: 'named-layer', name: 'All', from: null, to: { name: 'All', colour: '#345', switches } },
+        {
+          kind: 'named-layer',
+          name: 'Body',
+          from: null,
+          to: { name: 'Body', parent: 'All', display: 'wire' },
+        },
+        {
+          kind: 'named-set',
+          name: 's',
+          from: null,
+          to: { name: 's', how: 'live', query: 'kind:mesh', switches, display: 'box' },
+        },
+        {
+          kind: 'named-view',
+          name: 'left',
+          from: null,
+          to: { name: 'left', hidden: [2, 3], layers: ['Body'], sets: ['s'] },
+        },
+        { kind: 'set', object: 2, field: 'display', from: null, to: 'ghost' },
+      ],
+    });
+    const again = readGltf(writeGltf(source, scene), 'x.glb').scene;
+    expect([...again.layers.values()]).toEqual([...scene.layers.values()]);
+    expect([...again.views.values()]).toEqual([...scene.views.values()]);
+    expect([...again.sets.values()]).toEqual([...scene.sets.values()]);
+    expect(again.get(2).display).toBe('ghost');
+    const fewer = readGltf(writeGltf(source, scene, { without: new Set([1]) }), 'x.glb').scene;
+    expect(fewer.views.get('left')!.hidden).toEqual([1, 2]);
+    const ring = [
+      { name: 'a', parent: 'b' },
+      { name: 'b', parent: 'a' },
+    ];
+    const odd = new TextEncoder().encode(
+      JSON.stringify({
+        asset: { version: '2.0' },
+        extras: { renquil: { layers: ring, views: [4], sets: {} } },
+      }),
+    );
+    expect([...readGltf(odd, 'x.gltf').scene.layers.values()]).toEqual([
+      { name: 'a', parent: 'b' },
+      { name: 'b' },
+    ]);
+  });
+  it('writes a footprint as a closed line, other materials on a mesh of their own, and drops copies', async () => {
+    const bytes = twoTriangles();
+    const { scene, source } = readGltf(bytes, 'two.glb');
+    expect(scene.shapes[0]!.digest).toBe(scene.shapes[1]!.digest);
+    const share = planShare(scene);
+    expect([share.objects, share.bytes]).toEqual([1, scene.shapes[1]!.bytes!]);
+    const control = planControl(scene, [1, 2]);
+    if (!control.ok) throw new Error(control.because);
+    applyChange(scene, {
+      label: '',
+      edits: [
+        ...control.edits,
+        ...share.edits,
+        { kind: 'set', object: 1, field: 'materials', from: [0], to: [1] },
+      ],
+    });
+    const written = writeGltf(source, scene);
+    expect(written.length).toBeLessThan(bytes.length + 900);
+    expect(await errors(written)).toEqual([]);
+    const again = readGltf(written, 'x.glb').scene;
+    const [root, first, second] = [...again.walk()];
+    expect([root!.kind, root!.name, again.shapes[root!.shape!]!.faces]).toEqual(['control', 'new_ctrl', 0]);
+    expect(again.materials[first!.materials[0]!]!.name).toBe('red');
+    expect(again.materials[second!.materials[0]!]!.name).toBe('blue');
   });
   it('survives any run of edits: what is written reads back as the scene that was written', async () => {
     for (let seed = 1; seed <= 12; seed++) {

@@ -21,9 +21,23 @@ export function writeGltf(source: GltfSource, scene: Scene, options: WriteOption
   const places = new NodePlaces(from.json, scene);
   const text = patchNodes(from, scene, places, baked?.meshes);
   const dropped = droppedNodes(places, options.without);
-  if (dropped.size) return dropNodes(from, text, dropped);
+  const freed = freedMeshes(source, scene);
+  if (dropped.size || freed.size) return dropNodes(from, text, dropped, freed);
   if (text === source.text) return source.bytes;
   return rebuild(from, text);
+}
+
+/** Meshes whose objects all took another shape, so that copies turned into instances make the file smaller. */
+function freedMeshes({ json }: GltfSource, scene: Scene): Set<number> {
+  const freed = new Set<number>();
+  const worn = new Set<number | null>();
+  for (const { shape, source } of scene.walk()) {
+    worn.add(shape);
+    const was = source === null ? undefined : json.nodes?.[source]?.mesh;
+    if (was !== undefined && was !== shape) freed.add(was);
+  }
+  for (const mesh of freed) if (worn.has(mesh)) freed.delete(mesh);
+  return freed;
 }
 
 /** Nodes that were read but are in the scene no more, and those the caller leaves out. */

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { kinds } from '@renquil/core';
+import { displays, kinds } from '@renquil/core';
 
 const id = Joi.number()
   .integer()
@@ -20,6 +20,7 @@ const transform = Joi.alternatives(
 );
 const parent = id.allow(null);
 const place = Joi.object({ parent: parent.required(), index: index.required(), local: transform.required() });
+const display = Joi.string().valid(...displays);
 const flag = Joi.boolean().required();
 const switches = Joi.object({ shown: flag, pickable: flag, rendered: flag, goes: flag });
 const mark = Joi.object({
@@ -43,6 +44,8 @@ const data = Joi.object({
   attributes: Joi.object().unknown().required(),
   rest: transform.allow(null).required(),
   bake: vector(16).allow(null),
+  display: display.allow(null),
+  outline: Joi.array().items(vector(3)).min(2).max(1000),
   source: index.allow(null).required(),
 });
 const branch = Joi.object({
@@ -50,19 +53,43 @@ const branch = Joi.object({
   children: Joi.array().items(Joi.link('#branchNode')).required(),
 }).id('branchNode');
 
+const ruling = {
+  switches: Joi.object({
+    shown: Joi.boolean(),
+    pickable: Joi.boolean(),
+    rendered: Joi.boolean(),
+    goes: Joi.boolean(),
+  }),
+  display,
+};
 const setName = Joi.string().min(1).max(200);
 const sceneSet = Joi.alternatives(
   Joi.object({
     name: setName.required(),
+    ...ruling,
     how: Joi.string().valid('fixed').required(),
     objects: Joi.array().items(id).max(1_000_000).required(),
   }),
   Joi.object({
     name: setName.required(),
+    ...ruling,
     how: Joi.string().valid('live').required(),
     query: Joi.string().max(1000).required(),
   }),
 );
+const sceneLayer = Joi.object({
+  name: setName.required(),
+  colour: Joi.string().max(30),
+  parent: setName,
+  ...ruling,
+});
+const names = Joi.array().items(setName).max(10_000).required();
+const sceneView = Joi.object({
+  name: setName.required(),
+  hidden: Joi.array().items(id).max(1_000_000).required(),
+  layers: names,
+  sets: names,
+});
 const fields = {
   switches,
   layer: Joi.string().max(200),
@@ -70,6 +97,8 @@ const fields = {
   materials: Joi.array().items(index),
   rest: transform.allow(null),
   bake: vector(16).allow(null),
+  display: display.allow(null),
+  shape: index.allow(null),
 };
 const set = Joi.alternatives(
   ...Object.entries(fields).map(([field, value]) =>
@@ -95,6 +124,16 @@ export const editSchemas: Readonly<Record<string, Joi.Schema>> = {
   }),
   insert: one('insert', { branch: branch.required(), parent: parent.required(), index: index.required() }),
   move: one('move', { object: id.required(), from: place.required(), to: place.required() }),
+  'named-layer': one('named-layer', {
+    name: setName.required(),
+    from: sceneLayer.allow(null).required(),
+    to: sceneLayer.allow(null).required(),
+  }),
+  'named-view': one('named-view', {
+    name: setName.required(),
+    from: sceneView.allow(null).required(),
+    to: sceneView.allow(null).required(),
+  }),
   'named-set': one('named-set', {
     name: setName.required(),
     from: sceneSet.allow(null).required(),

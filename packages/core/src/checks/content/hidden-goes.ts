@@ -1,3 +1,4 @@
+import { offBy } from '../../scene/switched.js';
 import { defineCheck } from '../check.js';
 
 /** Switched off for the eye, and still handed off. */
@@ -6,17 +7,27 @@ export const hiddenGoes = defineCheck({
   family: 'content',
   title: 'Hidden but going',
   severity: 'warning',
-  reach: 'object',
+  reach: 'switches',
   source: 'common practice',
   messages: {
     hidden: {
       short: 'hidden, but goes',
-      because: '"{{name}}" is not shown, yet it is handed off. Show it, or keep it home.',
+      because: '"{{name}}" is not shown ({{by}}), yet it is handed off. Show it, or keep it home.',
     },
   },
-  evaluate({ name, switches, kind }, { convention }) {
-    if (switches.shown || !switches.goes || kind === 'helper' || convention.helperPrefix(name)) return null;
-    return { message: 'hidden', data: { name } };
+  evaluate(object, { scene, convention }) {
+    const { name, kind } = object;
+    if (kind === 'helper' || convention.helperPrefix(name)) return null;
+    const off = offBy(scene, object, 'shown');
+    if (!off || offBy(scene, object, 'goes')) return null;
+    // What is above is not named: its name would be another thing to keep up with.
+    const by =
+      off.by === 'itself'
+        ? 'its own switch'
+        : off.by === 'above'
+          ? 'one above it is hidden'
+          : `the ${off.by} "${off.name}" is hidden`;
+    return { message: 'hidden', data: { name, by } };
   },
   fix: (object) => [
     {

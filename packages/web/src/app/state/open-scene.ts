@@ -47,6 +47,7 @@ export class OpenScene implements OnDestroy {
   readonly versions = new Subject<void>();
   readonly undoNext = computed(() => this.#stacks().undo.at(-1)?.label ?? null);
   readonly redoNext = computed(() => this.#stacks().redo.at(-1)?.label ?? null);
+  readonly lastDone = computed(() => this.#stacks().undo.at(-1) ?? null);
   readonly mayEdit = computed(() => (this.info()?.role ?? 'viewer') !== 'viewer');
   readonly home = computed(() => (this.tick(), staysHome(this.scene, this.convention)), {
     equal: (a, b) => sameSet(a.all, b.all),

@@ -17,6 +17,7 @@ import { CheckStep } from './check/check-step';
 import { FindingsState } from './check/findings-state';
 import { HandoffStep } from './handoff/handoff-step';
 import { LedgerState } from './ledger/ledger-state';
+import { SwitchPaint } from './ledger/switch-paint';
 import { BenchState } from './name/bench-state';
 import { NameStep } from './name/name-step';
 import { steps, walked, type StepName } from './steps';
@@ -38,7 +39,7 @@ import { workbenchCommands } from './workbench-commands';
     ToolRow,
     TopBar,
   ],
-  providers: [Analysis, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState],
+  providers: [Analysis, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState, SwitchPaint],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
   templateUrl: './workbench.html',
   host: { class: 'flex h-full flex-col' },

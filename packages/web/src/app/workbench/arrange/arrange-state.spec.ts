@@ -54,4 +54,44 @@ describe('arranging', () => {
     arrange.remove();
     expect(tree()).toBe('a\nd');
   });
+  it('adds a control under everything, and brings in what is left outside', async () => {
+    const { arrange, ledger, tree, open } = await start();
+    ledger.pickAll([1, 4]);
+    arrange.control(false);
+    expect(open.scene.get(6).kind).toBe('control');
+    expect(tree()).toBe('new_ctrl\n  a\n    b\n      c\n  d\ne');
+    arrange.bringIn();
+    expect(tree()).toBe('new_ctrl\n  a\n    b\n      c\n  d\n  e');
+  });
+  it('takes out and deletes what that empties, and puts a parent over each', async () => {
+    const { arrange, ledger, tree } = await start();
+    ledger.pickAll([3]);
+    arrange.takeOut();
+    expect(tree()).toBe('a\n  c\nd\ne');
+    arrange.insertParents();
+    expect(tree()).toBe('a\n  new_grp\n    c\nd\ne');
+  });
+  it('repeats the last change on all twins, or says why it cannot', async () => {
+    const bed = await workbenchBed('r\n  a\n    m : mesh\n  b @5,0,0\n    n : mesh');
+    const arrange = TestBed.inject(ArrangeState);
+    bed.ledger.pickAll([3]);
+    arrange.toggle(3, 'goes');
+    arrange.repeatOnTwins();
+    expect(bed.open.scene.get(5).switches.goes).toBeFalse();
+    bed.open.apply('Rename r', [{ kind: 'rename', object: 1, from: 'r', to: 's' }]);
+    arrange.repeatOnTwins();
+    expect(TestBed.inject(ToastList).toasts().at(-1)!.text).toContain('no branch that has twins');
+  });
+  it('turns one switch of many rows as one change', async () => {
+    const { arrange, open } = await start();
+    arrange.turn([1, 4, 5], 'pickable', false);
+    expect([1, 2, 4, 5].map((id) => open.scene.get(id).switches.pickable)).toEqual([
+      false,
+      true,
+      false,
+      false,
+    ]);
+    open.undo();
+    expect(open.scene.get(4).switches.pickable).toBeTrue();
+  });
 });

@@ -2,12 +2,21 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   draft,
   freeGroupName,
+  leftOutside,
+  mainRoot,
+  planControl,
+  planInsertParents,
+  planShare,
+  planTakeOut,
+  repeatOnTwins,
+  type InsertEdit,
   planClusters,
   planMirror,
   planZero,
   topObjects,
   type Axis,
   type Cluster,
+  type Display,
   type Channel,
   planBackToRest,
   planGroup,
@@ -29,6 +38,7 @@ import {
   type SwitchName,
   type Transform,
 } from '@renquil/core';
+import { bytes as bytesText } from '../../ui/bytes';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
@@ -44,27 +54,83 @@ export class ArrangeState {
   readonly snap = signal(0);
   /** New objects enter this layer. */
   readonly layer = signal('Base');
+  /** The next click in the 3D view sets the pivot there. */
+  readonly pointing = signal(false);
   readonly picked = computed(() => [...this.#ledger.picking().picked]);
 
-  group(pivot: PivotAt, kind: 'group' | 'control' = 'group'): void {
+  group(pivot: PivotAt): void {
     const { scene } = this.#open;
     const id = scene.nextId;
-    const name = freeGroupName(scene, kind === 'control' ? 'new_ctrl' : 'new_grp');
+    const name = freeGroupName(scene, 'new_grp');
     const picked = this.picked();
-    const options = { name, pivot, kind, layer: this.layer(), snap: this.snap() };
-    const label =
-      kind === 'control'
-        ? `Add a control over ${picked.length}`
-        : picked.length
-          ? `Group ${this.#these(picked)}`
-          : 'Make an empty group';
+    const options = { name, pivot, layer: this.layer(), snap: this.snap() };
+    const label = picked.length ? `Group ${this.#these(picked)}` : 'Make an empty group';
     if (!this.#apply(label, planGroup(scene, picked, options))) return;
     this.#ledger.show(id);
     // The name is the next thing anyone types.
     this.#ledger.editing.set(id);
   }
+  /** A control under what is picked, or under everything; nothing picked: everything. */
+  control(everything: boolean): void {
+    const { scene } = this.#open;
+    const picked = this.picked();
+    const all = everything || !picked.length;
+    const plan = planControl(scene, picked, { layer: this.layer(), snap: this.snap(), everything: all });
+    const over = all ? 'everything' : this.#these(picked);
+    if (!this.#apply(`Add a control over ${over}`, plan) || !plan.ok) return;
+    const made = plan.edits[0] as InsertEdit;
+    this.#ledger.show(made.branch.data.id);
+    this.#ledger.editing.set(made.branch.data.id);
+  }
+  /** What stands outside goes under the main root. */
+  bringIn(): void {
+    const { scene, convention } = this.#open;
+    const main = mainRoot(scene);
+    const outside = leftOutside(scene, convention);
+    if (main !== null && outside.length) this.moveUnder(outside, main);
+  }
+  takeOut(): void {
+    const picked = this.picked();
+    this.#apply(`Take ${this.#these(picked)} out`, planTakeOut(this.#open.scene, picked));
+  }
+  insertParents(): void {
+    const { scene } = this.#open;
+    const picked = this.picked();
+    const name = (): string => freeGroupName(scene, 'new_grp');
+    this.#apply(`Put a parent over ${this.#these(picked)}`, planInsertParents(scene, picked, name));
+  }
+  /** One material on every part of what is picked. */
+  material(index: number): void {
+    const { scene } = this.#open;
+    const edits = this.picked().flatMap((object): Edit[] => {
+      const { shape, materials: from } = scene.get(object);
+      if (shape === null || (from.length === 1 && from[0] === index)) return [];
+      return [{ kind: 'set', object, field: 'materials', from, to: [index] }];
+    });
+    const name = scene.materials[index]!.name || 'a material without a name';
+    if (edits.length) this.#open.apply(`Put ${name} on ${edits.length}`, edits);
+    else this.#toasts.say('Nothing that is picked has a shape without it.');
+  }
+  /** The last change once more, on every twin of the branch it was made in. */
+  repeatOnTwins(): void {
+    const last = this.#open.lastDone();
+    if (!last) return;
+    const made = repeatOnTwins(this.#open.scene, last.edits);
+    if (!made.ok) this.#toasts.complain(`${made.because}. Nothing was changed.`);
+    else if (this.#open.apply(`${last.label}, on ${made.twins.length} twins`, made.edits))
+      this.#toasts.say(`Done to ${made.twins.length} twins.`);
+  }
+  share(): void {
+    const { edits, objects, bytes } = planShare(this.#open.scene);
+    if (this.#open.apply(`Turn ${objects} copies into instances`, edits))
+      this.#toasts.say(`${objects} copies share a shape now; the file is ${bytesText(bytes)} smaller.`);
+  }
+  make(label: string, plan: Plan): boolean {
+    return this.#apply(label, plan);
+  }
   cluster(clusters: readonly Cluster[]): void {
-    this.#apply(`Group into ${clusters.length}`, planClusters(this.#open.scene, clusters));
+    const label = clusters.some(({ under }) => under !== undefined) ? 'Hang parts under' : 'Group into';
+    this.#apply(`${label} ${clusters.length}`, planClusters(this.#open.scene, clusters));
   }
   ungroup(all: boolean): void {
     const picked = this.picked();
@@ -185,7 +251,24 @@ export class ArrangeState {
     if (active !== undefined)
       this.#set(active, mark ? `Mark as ${mark.word}:` : 'Unmark', 'mark', () => mark);
   }
-  #set<F extends 'switches' | 'layer' | 'mark'>(
+  /** How what is picked is drawn; null: as its layer or a set says. */
+  display(look: Display | null): void {
+    const active = this.picked()[0];
+    if (active !== undefined)
+      this.#set(active, look ? `Draw as ${look}:` : 'Draw as the layer says:', 'display', () => look);
+  }
+  /** One switch of many objects, as a drag down its column turns it. */
+  turn(ids: readonly ObjectId[], name: SwitchName, to: boolean): void {
+    const { scene } = this.#open;
+    const edits = ids.flatMap((object): Edit[] => {
+      const from = scene.get(object).switches;
+      return from[name] === to
+        ? []
+        : [{ kind: 'set', object, field: 'switches', from, to: { ...from, [name]: to } }];
+    });
+    this.#open.apply(`Turn ${name} ${to ? 'on' : 'off'} for ${this.#these(ids)}`, edits);
+  }
+  #set<F extends 'switches' | 'layer' | 'mark' | 'display'>(
     id: ObjectId,
     label: string,
     field: F,
@@ -195,7 +278,7 @@ export class ArrangeState {
     const all = picked.has(id) ? [...picked] : [id];
     const { scene } = this.#open;
     const edits = all.flatMap((object): Edit[] => {
-      const [from, next] = [scene.get(object)[field], to(object)];
+      const [from, next] = [scene.get(object)[field] ?? null, to(object)];
       return JSON.stringify(from) === JSON.stringify(next)
         ? []
         : [{ kind: 'set', object, field, from, to: next }];

@@ -3,12 +3,27 @@ import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
-import { findTwins, findUntidy, planTidy, type Cluster, type PivotAt, type TidyItem } from '@renquil/core';
+import {
+  displays,
+  findTwins,
+  findUntidy,
+  firstWord,
+  mirrorTwin,
+  planShare,
+  planTidy,
+  topObjects,
+  type Cluster,
+  type PivotAt,
+  type TidyItem,
+} from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
 import { AutoArrange } from './auto-arrange';
+import { TwinSheet, type TwinWish } from './twin-sheet';
+import { bytes as bytesText } from '../../ui/bytes';
+import { CountPipe } from '../../ui/count';
 import { TidyList } from './tidy-list';
 
 const pivots: readonly (readonly [PivotAt, string])[] = [
@@ -22,7 +37,7 @@ const pivots: readonly (readonly [PivotAt, string])[] = [
 /** The tools of the Arrange step. */
 @Component({
   selector: 'rq-arrange-tools',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, NgIcon],
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideChevronDown })],
   templateUrl: './arrange-tools.html',
   host: { class: 'contents' },
@@ -34,6 +49,10 @@ export class ArrangeTools {
   readonly #dialog = inject(Dialog);
   readonly #toasts = inject(ToastList);
   readonly pivots = pivots;
+  readonly displays = displays;
+  /** Asked when the menu opens: it walks the scene. */
+  readonly copies = computed(() => (this.open.tick(), planShare(this.open.scene)));
+  readonly saved = computed(() => bytesText(this.copies().bytes));
   readonly axes = ['x', 'y', 'z'] as const;
   readonly none = computed(() => !this.open.mayEdit() || !this.arrange.picked().length);
   readonly untidy = computed(() => {
@@ -91,11 +110,44 @@ export class ArrangeTools {
         'What is picked has no twins: no other branch has the same shapes in the same places.',
       );
   }
-  /** All of the same kind, or with the same material, as what is picked. */
-  pickAlike(by: 'kind' | 'material'): void {
+  /** The branches that are the mirror images of what is picked, across the middle. */
+  pickMirror(): void {
+    const { scene } = this.open;
+    const found = this.arrange.picked().map((id) => mirrorTwin(scene, id));
+    const twins = found.filter((id) => id !== null);
+    if (twins.length) this.#ledger.pickAll(new Set(twins));
+    else this.#toasts.say('Nothing on the other side of the middle is the mirror image of what is picked.');
+  }
+  /** What is picked, or one picked branch and all its twins, against a master. */
+  holdTwins(): void {
+    const { scene } = this.open;
+    const picked = topObjects(scene, this.arrange.picked());
+    const alike =
+      picked.length === 1 ? findTwins(scene, { inner: true }).find((ids) => ids.includes(picked[0]!)) : null;
+    // The first picked is the first master: what is picked keeps its order.
+    const order = this.arrange.picked().filter((id) => picked.includes(id));
+    const branches = [...new Set([...order, ...(alike ?? [])])];
+    if (branches.length < 2) {
+      this.#toasts.say('Pick the branches that should be alike, the master first.');
+      return;
+    }
+    const ref = this.#dialog.open<TwinWish>(TwinSheet, {
+      data: { scene, branches, mayEdit: this.open.mayEdit() },
+      ariaLabel: 'Twins and their master',
+    });
+    ref.closed.subscribe((wish) => {
+      if (wish) this.arrange.make(wish.label, wish.plan);
+    });
+  }
+  /** All of the same kind, with the same material or first word, as what is picked. */
+  pickAlike(by: 'kind' | 'material' | 'word'): void {
     const { scene } = this.open;
     const of = (id: number): readonly (string | number)[] =>
-      by === 'kind' ? [scene.get(id).kind] : scene.get(id).materials;
+      by === 'kind'
+        ? [scene.get(id).kind]
+        : by === 'material'
+          ? scene.get(id).materials
+          : [firstWord(scene.get(id).name)].filter((word) => word !== '');
     const wanted = new Set(this.arrange.picked().flatMap((id) => of(id)));
     const found: number[] = [];
     for (const { id } of scene.walk()) if (of(id).some((one) => wanted.has(one))) found.push(id);

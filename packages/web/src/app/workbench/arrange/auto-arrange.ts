@@ -1,18 +1,27 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { Component, computed, inject, signal } from '@angular/core';
-import { proposeClusters, type ArrangeBy, type Cluster, type ObjectId, type Scene } from '@renquil/core';
+import {
+  proposeClusters,
+  proposeRigOrder,
+  type ArrangeBy,
+  type Cluster,
+  type ObjectId,
+  type Scene,
+} from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 
 export interface AutoArrangeData {
   readonly scene: Scene;
   readonly objects: readonly ObjectId[];
 }
-const ways: readonly (readonly [ArrangeBy, string])[] = [
+type Way = ArrangeBy | 'rig-order';
+const ways: readonly (readonly [Way, string])[] = [
   ['first-word', 'the first word of the name'],
   ['kind', 'kind'],
   ['material', 'material'],
   ['layer', 'layer'],
   ['nearness', 'being near each other'],
+  ['rig-order', 'rig order: the heaviest first, outwards'],
 ];
 
 /** Groups that could be made, seen before they are, each on its own tick. Closes with those that are ticked. */
@@ -34,7 +43,7 @@ const ways: readonly (readonly [ArrangeBy, string])[] = [
             <option [value]="one[0]" [selected]="one[0] === by()">{{ one[1] }}</option>
           }
         </select>
-        @if (by() === 'nearness') {
+        @if (by() === 'nearness' || by() === 'rig-order') {
           <label class="flex items-center gap-1.5"
             >within
             <input
@@ -47,13 +56,24 @@ const ways: readonly (readonly [ArrangeBy, string])[] = [
             m</label
           >
         }
+        @if (by() !== 'rig-order') {
+          <label class="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              data-testid="under-biggest"
+              [checked]="underBiggest()"
+              (change)="toggleBiggest()"
+            />
+            under the biggest part
+          </label>
+        }
       </div>
       <ul class="max-h-[52vh] min-h-24 overflow-y-auto px-4 py-2">
         @for (cluster of clusters(); track $index; let i = $index) {
           <li>
             <label class="flex items-center gap-2.5 py-1">
               <input type="checkbox" [checked]="!off().has(i)" (change)="toggle(i)" />
-              <bdi class="font-mono">{{ cluster.name }}</bdi>
+              <bdi class="font-mono">{{ cluster.under === undefined ? '' : 'under ' }}{{ cluster.name }}</bdi>
               <span class="text-ink-2">{{ cluster.objects.length | count: 'object' }}</span>
               <bdi class="min-w-0 flex-1 truncate text-right text-[12px] text-ink-2">{{
                 sample(cluster)
@@ -73,7 +93,7 @@ const ways: readonly (readonly [ArrangeBy, string])[] = [
           [disabled]="clusters().length === off().size"
           (click)="ref.close(chosen())"
         >
-          Make {{ clusters().length - off().size | count: 'group' }}
+          {{ verb() }} {{ clusters().length - off().size | count: noun() }}
         </button>
       </div>
     </div>
@@ -83,15 +103,27 @@ export class AutoArrange {
   readonly ref = inject<DialogRef<readonly Cluster[]>>(DialogRef);
   readonly data = inject<AutoArrangeData>(DIALOG_DATA);
   readonly ways = ways;
-  readonly by = signal<ArrangeBy>('first-word');
+  readonly by = signal<Way>('first-word');
+  readonly underBiggest = signal(false);
+  readonly isUnder = computed(() => this.by() === 'rig-order' || this.underBiggest());
+  readonly verb = computed(() => (this.isUnder() ? 'Hang under' : 'Make'));
+  readonly noun = computed(() => (this.isUnder() ? 'part' : 'group'));
   readonly within = signal(0.01);
   readonly off = signal<ReadonlySet<number>>(new Set());
-  readonly clusters = computed(() =>
-    proposeClusters(this.data.scene, this.data.objects, { by: this.by(), within: this.within() }),
-  );
+  readonly clusters = computed(() => {
+    const { scene, objects } = this.data;
+    const [by, within] = [this.by(), this.within()];
+    return by === 'rig-order'
+      ? proposeRigOrder(scene, objects, within)
+      : proposeClusters(scene, objects, { by, within, underBiggest: this.underBiggest() });
+  });
 
   choose(by: string): void {
-    this.by.set(by as ArrangeBy);
+    this.by.set(by as Way);
+    this.off.set(new Set());
+  }
+  toggleBiggest(): void {
+    this.underBiggest.update((now) => !now);
     this.off.set(new Set());
   }
   setGap(field: HTMLInputElement): void {

@@ -1,3 +1,4 @@
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterRenderEffect,
   Component,
@@ -8,18 +9,21 @@ import {
   viewChild,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucidePlus, lucideSquare, lucideTrash2, lucideZap } from '@ng-icons/lucide';
+import { lucideEllipsis, lucidePlus, lucideSquare, lucideZap } from '@ng-icons/lucide';
 import { setMembers, type SceneSet } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
+import { ToastList } from '../../state/toast-list';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
+import { rulingSays } from './ruling-menu';
+import { SetMenu } from './set-menu';
 
 /** Named sets: from what is picked (kept by hand) or from the filter (kept by the query). Deleting one deletes no object. */
 @Component({
   selector: 'rq-set-list',
-  imports: [CountPipe, NgIcon],
-  viewProviders: [provideIcons({ lucidePlus, lucideSquare, lucideTrash2, lucideZap })],
+  imports: [CdkMenuTrigger, CountPipe, NgIcon, SetMenu],
+  viewProviders: [provideIcons({ lucideEllipsis, lucidePlus, lucideSquare, lucideZap })],
   templateUrl: './set-list.html',
   host: { class: 'block' },
 })
@@ -27,9 +31,12 @@ export class SetList {
   readonly open = inject(OpenScene);
   readonly ledger = inject(LedgerState);
   readonly arrange = inject(ArrangeState);
+  readonly #toasts = inject(ToastList);
   /** The field for a new name takes the keys as soon as it is there. */
   readonly field = viewChild<ElementRef<HTMLInputElement>>('name');
-  readonly naming = signal<'fixed' | 'live' | null>(null);
+  readonly naming = signal<'fixed' | 'live' | 'rename' | null>(null);
+  readonly renamed = signal<SceneSet | null>(null);
+  readonly says = rulingSays;
   readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly sets = computed(() => {
     this.open.tick();
@@ -50,26 +57,29 @@ export class SetList {
     const how = this.naming();
     const name = typed.trim().slice(0, 200);
     this.naming.set(null);
+    const renamed = this.renamed();
+    this.renamed.set(null);
     if (!how || !name) return;
+    if (how === 'rename') {
+      if (renamed) this.#rename(renamed, name);
+      return;
+    }
     const to: SceneSet =
       how === 'fixed'
         ? { name, how, objects: this.arrange.picked() }
         : { name, how, query: this.ledger.filter().trim() };
     this.#save(`Make the set ${name}`, name, to);
   }
-  /** Puts what is picked into a fixed set, or takes it out. */
-  change(set: SceneSet, how: 'add' | 'take'): void {
-    if (set.how !== 'fixed') return;
-    const picked = this.arrange.picked();
-    const kept = set.objects.filter((id) => !picked.includes(id));
-    const objects = how === 'add' ? [...kept, ...picked] : kept;
-    this.#save(`${how === 'add' ? 'Put into' : 'Take out of'} the set ${set.name}`, set.name, {
-      ...set,
-      objects,
-    });
-  }
-  remove(set: SceneSet): void {
-    this.#save(`Delete the set ${set.name}`, set.name, null);
+  #rename(set: SceneSet, name: string): void {
+    if (name === set.name) return;
+    if (this.open.scene.sets.has(name)) {
+      this.#toasts.complain(`There is a set ${name} already.`);
+      return;
+    }
+    this.open.apply(`Rename the set ${set.name} to ${name}`, [
+      { kind: 'named-set', name: set.name, from: set, to: null },
+      { kind: 'named-set', name, from: null, to: { ...set, name } },
+    ]);
   }
   #save(label: string, name: string, to: SceneSet | null): void {
     this.open.apply(label, [{ kind: 'named-set', name, from: this.open.scene.sets.get(name) ?? null, to }]);

@@ -3,7 +3,11 @@ import { show } from '../../../testing/page';
 import { SidePanel } from './side-panel';
 import { SetList } from './set-list';
 import { tally } from './tally';
+import { offBy, planLayer, type SceneSet } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
+import { LayerList } from './layer-list';
+import { SetMenu } from './set-menu';
+import { ViewList } from './view-list';
 
 const outline = 'r : control\n  a : mesh\n  b : mesh\n  sun : light';
 
@@ -64,19 +68,12 @@ describe('the list of sets', () => {
     };
     return { ...bed, page, make };
   };
-  it('keeps what is picked, adds to it and takes from it', async () => {
-    const { page, ledger, open, make } = await start();
+  it('keeps what is picked, and counts it', async () => {
+    const { page, ledger, make } = await start();
     expect(page.button('New set from what is picked').disabled).toBeTrue();
     ledger.pickAll([2]);
     await page.settle();
     await make('New set from what is picked', 'parts');
-    ledger.pickAll([3]);
-    await page.settle();
-    await page.click('Put what is picked into parts');
-    expect(open.scene.sets.get('parts')).toEqual({ name: 'parts', how: 'fixed', objects: [2, 3] });
-    ledger.pickAll([2]);
-    await page.settle();
-    await page.click('Take what is picked out of parts');
     expect(page.text('[data-testid=set]')).toEqual(['parts1']);
   });
   it('keeps a live set up to date, and undoes its making', async () => {
@@ -93,15 +90,93 @@ describe('the list of sets', () => {
     await page.settle();
     expect(open.scene.sets.size).toBe(0);
   });
-  it('deletes a set and no object', async () => {
-    const { page, ledger, open, make } = await start();
-    ledger.pickAll([2, 3]);
-    await page.settle();
-    await make('New set from what is picked', 'parts');
-    await page.click('Delete the set parts');
-    expect([open.scene.sets.size, open.scene.size]).toEqual([0, 4]);
+});
+
+describe('what can be done with a set', () => {
+  const start = async () => {
+    const bed = await workbenchBed(outline);
+    const set: SceneSet = { name: 'parts', how: 'fixed', objects: [2] };
+    const other: SceneSet = { name: 'big', how: 'live', query: 'kind:mesh' };
+    for (const to of [set, other]) bed.open.apply('', [{ kind: 'named-set', name: to.name, from: null, to }]);
+    bed.ledger.pickAll([3]);
+    return { ...bed, page: await show(SetMenu, { set }) };
+  };
+  it('what is picked goes in and comes out, and it is picked', async () => {
+    const { page, open, ledger } = await start();
+    page.component.change('add');
+    expect(open.scene.sets.get('parts')).toEqual({ name: 'parts', how: 'fixed', objects: [2, 3] });
+    open.undo();
+    page.component.pick();
+    expect([...ledger.picking().picked]).toEqual([2]);
+    page.component.change('take');
+    expect(open.scene.sets.get('parts')).toEqual(jasmine.objectContaining({ objects: [] }));
+  });
+  it('combined with another it makes a third, and both stay', async () => {
+    const { page, open, ledger } = await start();
+    page.component.combine(page.component.others()[0]!, 'together');
+    ledger.filter.set('set:"parts and big"');
+    expect([open.scene.sets.size, ledger.shownCount()]).toEqual([3, 2]);
+  });
+  it('it is doubled under a free name, and deleted without its objects', async () => {
+    const { page, open } = await start();
+    await page.click('Double it');
+    expect([...open.scene.sets.keys()]).toEqual(['big', 'parts', 'parts 2']);
+    await page.click('Delete the set');
+    expect([...open.scene.sets.keys(), open.scene.size]).toEqual(['big', 'parts 2', 4]);
     open.undo();
     expect(open.scene.sets.get('parts')).toBeDefined();
+  });
+  it('a switch that is off for it rules over its objects', async () => {
+    const { page, open } = await start();
+    page.component.rule({ switches: { goes: false } });
+    expect([...open.home().all]).toEqual([2]);
+  });
+});
+
+describe('the list of layers', () => {
+  const start = async () => {
+    const bed = await workbenchBed(outline);
+    bed.open.apply('', planLayer(bed.open.scene, 'Fur', { parent: 'Skin' }));
+    bed.ledger.pickAll([2]);
+    const page = await show(LayerList);
+    return { ...bed, page };
+  };
+  it('shows layers under those they lie in, Base first', async () => {
+    const { page, open } = await start();
+    expect(page.text('[data-testid=layer]')).toEqual(['Base4', 'Skin0', 'Fur0']);
+    expect(page.component.rows().map((row) => row.depth)).toEqual([0, 0, 1]);
+    expect(page.component.nests(page.component.rows()[1]!)).toEqual(['Base']);
+    page.component.rule('Skin', { switches: { shown: false } });
+    open.scene.patch(2, { layer: 'Fur' });
+    expect(offBy(open.scene, open.scene.get(2), 'shown')).toEqual({ by: 'layer', name: 'Skin' });
+  });
+  it('renames, colours and deletes one, its objects going to Base', async () => {
+    const { page, open } = await start();
+    page.component.arrange.toLayer('Fur');
+    page.component.naming.set({ renames: 'Fur' });
+    page.component.named('Wool');
+    page.component.colour('Wool', '#123456');
+    expect([open.scene.get(2).layer, open.scene.layers.get('Wool')!.colour]).toEqual(['Wool', '#123456']);
+    page.component.remove('Wool');
+    expect([open.scene.get(2).layer, open.scene.size]).toEqual(['Base', 4]);
+  });
+});
+
+describe('the list of views', () => {
+  it('keeps what is shown and brings it back, and everything', async () => {
+    const { open } = await workbenchBed(outline);
+    const page = await show(ViewList);
+    const { switches } = open.scene.get(2);
+    open.apply('', [
+      { kind: 'set', object: 2, field: 'switches', from: switches, to: { ...switches, shown: false } },
+    ]);
+    page.component.keep('left');
+    await page.click('All on');
+    expect(open.scene.get(2).switches.shown).toBeTrue();
+    await page.click('left');
+    expect(open.scene.get(2).switches.shown).toBeFalse();
+    await page.click('Delete the view left');
+    expect(page.text('[data-testid=view]')).toEqual(['All on']);
   });
 });
 

@@ -2,6 +2,8 @@ import { Component, computed, inject, signal } from '@angular/core';
 import {
   boxSize,
   isInSet,
+  leftOutside,
+  mainRoot,
   parseQuery,
   pathOf,
   placeIn,
@@ -96,6 +98,33 @@ export class Inspector {
     return facts;
   });
 
+  /** What would stay behind when the main root is moved. */
+  readonly outside = computed(() => {
+    this.open.tick();
+    const { scene, convention } = this.open;
+    const left = leftOutside(scene, convention);
+    const main = mainRoot(scene);
+    if (!left.length || main === null) return null;
+    const names = left.slice(0, 3).map((id) => scene.get(id).name || '(no name)');
+    const more = left.length - names.length;
+    const listed = more ? `${names.join(', ')} and ${more} more` : names.join(' and ');
+    return {
+      main: scene.get(main).name,
+      says: `${listed} ${left.length === 1 ? 'sits' : 'sit'} outside the root.`,
+    };
+  });
+
+  /** Three numbers, metres in the world; anything else leaves the pivot where it is. */
+  typePivot(field: HTMLInputElement): void {
+    const numbers = field.value
+      .trim()
+      .split(/[\s;]+/)
+      .map((part) => Number(part.replace(',', '.')));
+    if (numbers.length === 3 && numbers.every(Number.isFinite)) {
+      this.arrange.pivot({ point: numbers as unknown as Vec3 });
+      field.value = '';
+    }
+  }
   /** A number was typed into one of the nine fields; what is no number puts the old one back. */
   type(row: number, axis: number, field: HTMLInputElement): void {
     const place = this.place();

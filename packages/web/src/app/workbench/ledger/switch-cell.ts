@@ -1,7 +1,7 @@
-import { Component, inject, input } from '@angular/core';
-import { switchNames, type SceneObject, type SwitchName } from '@renquil/core';
+import { Component, computed, inject, input } from '@angular/core';
+import { offBy, switchNames, type OffBy, type SceneObject, type SwitchName } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
-import { ArrangeState } from '../arrange/arrange-state';
+import { SwitchPaint } from './switch-paint';
 
 const titles: Record<SwitchName, string> = {
   shown: 'Shown',
@@ -10,27 +10,36 @@ const titles: Record<SwitchName, string> = {
   goes: 'Goes: is handed off',
 };
 
-/** Shown, Pickable, Rendered, Goes: four switches; a click on one of many picked rows turns it for all of them. */
+/**
+ * Shown, Pickable, Rendered, Goes: four switches. A click on one of many picked rows turns it for all of them; a drag
+ * down the column turns it row by row. What rules over a switch from elsewhere is told.
+ */
 @Component({
   selector: 'rq-switch-cell',
   template: `
-    @for (name of names; track name) {
+    @for (one of switches(); track one.name) {
       <button
         type="button"
         tabindex="-1"
         class="grid size-[18px] place-items-center rounded border text-[10px] font-bold"
         [class]="
-          object().switches[name]
-            ? 'border-clear/50 bg-clear/15 text-ink'
-            : 'border-line bg-sheet text-ink-3 line-through'
+          !one.on
+            ? 'border-line bg-sheet text-ink-3 line-through'
+            : one.off
+              ? 'border-dashed border-line-strong bg-sheet text-ink-3'
+              : 'border-clear/50 bg-clear/15 text-ink'
         "
-        [title]="titles[name] + (object().switches[name] ? ', on' : ', off')"
-        [attr.aria-label]="titles[name] + ' for ' + object().name"
-        [attr.aria-pressed]="object().switches[name]"
+        [title]="one.title"
+        [attr.aria-label]="titles[one.name] + ' for ' + object().name"
+        [attr.aria-pressed]="one.on"
         [disabled]="!open.mayEdit()"
-        (click)="$event.stopPropagation(); arrange.toggle(object().id, name)"
+        (mousedown)="$event.preventDefault()"
+        (pointerdown)="paint.begin($event, object().id, one.name, !one.on)"
+        (pointerenter)="paint.over(object().id)"
+        (click)="$event.stopPropagation(); paint.click($event, object().id, one.name)"
+        (dblclick)="$event.stopPropagation()"
       >
-        {{ name[0]!.toUpperCase() }}
+        {{ one.name[0]!.toUpperCase() }}
       </button>
     }
   `,
@@ -38,8 +47,26 @@ const titles: Record<SwitchName, string> = {
 })
 export class SwitchCell {
   readonly open = inject(OpenScene);
-  readonly arrange = inject(ArrangeState);
+  readonly paint = inject(SwitchPaint);
   readonly object = input.required<SceneObject>();
-  readonly names = switchNames;
   readonly titles = titles;
+  readonly switches = computed(() => {
+    this.open.tick();
+    const object = this.object();
+    const painted = this.paint.now();
+    return switchNames.map((name) => {
+      const painting = painted?.name === name && painted.ids.has(object.id);
+      const on = painting ? painted.to : object.switches[name];
+      const off = on ? offBy(this.open.scene, object, name) : null;
+      return { name, on, off, title: `${titles[name]}, ${on ? ruledBy(off) : 'off'}` };
+    });
+  });
+}
+
+/** Who wins: off does, wherever it is said. */
+function ruledBy(off: OffBy | null): string {
+  if (!off || off.by === 'itself') return 'on';
+  return off.by === 'above'
+    ? `on here, but off for "${off.name}" above it`
+    : `on here, but off for the ${off.by} "${off.name}"`;
 }

@@ -1,5 +1,5 @@
 import { BoxGeometry, BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
-import type { Scene } from '@renquil/core';
+import type { Scene, Vec3 } from '@renquil/core';
 import type { DrawnPart } from './geometry-messages';
 
 export interface ShapePart {
@@ -17,6 +17,7 @@ const budget = 12_000_000;
 export class ShapeStore {
   readonly #decoded = new Map<number, readonly ShapePart[]>();
   readonly #boxes = new Map<number, readonly ShapePart[]>();
+  readonly #outlines = new Map<readonly Vec3[], BufferGeometry>();
   #corners = 0;
   /** Shapes drawn as boxes since there was no room or no way to read them. */
   boxed = 0;
@@ -41,16 +42,31 @@ export class ShapeStore {
     );
   }
   partsOf(index: number): readonly ShapePart[] {
-    return this.#decoded.get(index) ?? this.#boxOf(index);
+    return this.#decoded.get(index) ?? this.boxOf(index);
+  }
+  /** A closed line as pairs of points. */
+  outlineOf(outline: readonly Vec3[]): BufferGeometry {
+    let geometry = this.#outlines.get(outline);
+    if (!geometry) {
+      const pairs = outline.flatMap((point, i) => [...point, ...outline[(i + 1) % outline.length]!]);
+      geometry = new BufferGeometry().setAttribute(
+        'position',
+        new BufferAttribute(Float32Array.from(pairs), 3),
+      );
+      this.#outlines.set(outline, geometry);
+    }
+    return geometry;
   }
   dispose(): void {
+    for (const geometry of this.#outlines.values()) geometry.dispose();
     for (const parts of [...this.#decoded.values(), ...this.#boxes.values()])
       for (const { geometry, edges } of parts) {
         geometry.dispose();
         edges?.dispose();
       }
   }
-  #boxOf(index: number): readonly ShapePart[] {
+  /** The bounds of a shape as a box. */
+  boxOf(index: number): readonly ShapePart[] {
     let parts = this.#boxes.get(index);
     if (!parts) {
       const bounds = this.scene.shapes[index]?.bounds;

@@ -1,7 +1,7 @@
 import { Box3, Vector3 } from 'three';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { applyChange } from '@renquil/core';
-import { drawList } from './draw-list';
+import { drawList, outlineList } from './draw-list';
 import { framing, Stage } from './stage';
 
 const frame = (): Promise<void> =>
@@ -32,12 +32,13 @@ describe('the stage', () => {
     stage.dispose();
     canvas.remove();
   });
+  const wish = (home: number[] = []) => ({ home: new Set(home), helpers: 'ghost' as const, only: null });
   const fitOn = (x: number) =>
     stage.fit(new Box3(new Vector3(x - 0.6, -0.6, -0.6), new Vector3(x + 0.6, 0.6, 0.6)));
 
   it('draws only when something changed', async () => {
     stage.resize();
-    stage.rebuild(new Set(), null);
+    stage.rebuild(wish());
     fitOn(0);
     await frame();
     const { drawn } = stage;
@@ -51,22 +52,30 @@ describe('the stage', () => {
   });
   it('says which object lies under a point, an instance like any other', () => {
     stage.resize();
-    stage.rebuild(new Set([3]), null);
+    stage.rebuild(wish([3]));
     fitOn(3);
     expect(stage.objectAt(150, 100)).toBe(2);
     expect(stage.objectAt(2, 2)).toBeNull();
   });
   it('picks a real part before a ghost in front of it', () => {
     stage.resize();
-    stage.rebuild(new Set([3]), null);
+    stage.rebuild(wish([3]));
     fitOn(0);
     expect(stage.objectAt(150, 100)).toBe(1);
-    stage.rebuild(new Set([1, 3]), null);
+    stage.rebuild(wish([1, 3]));
     expect([1, 3]).toContain(stage.objectAt(150, 100)!);
+  });
+  it('finds what has its middle in a box on the screen, and where a ray meets it', () => {
+    stage.resize();
+    stage.rebuild(wish());
+    fitOn(3);
+    expect(stage.objectsIn({ x0: 100, y0: 50, x1: 200, y1: 150 })).toContain(2);
+    expect(stage.objectsIn({ x0: 0, y0: 0, x1: 5, y1: 5 })).toEqual([]);
+    expect(stage.hitAt(150, 100)!.point[0]).toBeGreaterThan(2);
   });
   it('looks from the sides without perspective and still picks', () => {
     stage.resize();
-    stage.rebuild(new Set([3]), null);
+    stage.rebuild(wish([3]));
     fitOn(3);
     for (const view of ['front', 'side', 'top', 'free'] as const) {
       stage.look(view);
@@ -78,8 +87,31 @@ describe('the stage', () => {
 describe('drawList', () => {
   const scene = sceneFromOutline('a_grp : group\n  x : mesh\n  y : mesh\ncut_z : mesh');
   const ids = (home: number[], only: number[] | null) =>
-    drawList(scene, new Set(home), only && new Set(only)).map((g) => [g.ghost, ...g.objects]);
-  it('puts ghosts apart', () => expect(ids([4], null).filter(([ghost]) => ghost)).toEqual([[true, 4]]));
+    drawList(scene, { home: new Set(home), helpers: 'ghost', only: only && new Set(only) }).map((g) => [
+      g.look,
+      ...g.objects,
+    ]);
+  it('puts ghosts apart', () => expect(ids([4], null)).toContain(['ghost', 4]));
+  it('draws as the object says, then its layer, and leaves out what a layer hides', () => {
+    scene.patch(2, { display: 'wire' });
+    scene.keepLayer('Base', { name: 'Base', display: 'box' });
+    expect(ids([4], null)).toEqual([
+      ['wire', 2],
+      ['box', 3, 4],
+    ]);
+    scene.keepLayer('Base', { name: 'Base', switches: { shown: false } });
+    expect(ids([], null)).toEqual([]);
+    scene.keepLayer('Base', null);
+    scene.patch(2, { display: null });
+  });
+  it('draws a control as its outline, unless it is hidden', () => {
+    const made = sceneFromOutline('r_ctrl : control\n  m : mesh');
+    made.patch(1, { outline: [[0, 0, 0]] } as never);
+    const all = { home: new Set<number>(), helpers: 'ghost', only: null } as const;
+    expect(outlineList(made, all)).toEqual([1]);
+    made.patch(1, { switches: { ...made.get(1).switches, shown: false } });
+    expect(outlineList(made, all)).toEqual([]);
+  });
   it('keeps to a branch when isolated', () =>
     expect(
       ids([], [1])

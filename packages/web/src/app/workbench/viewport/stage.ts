@@ -24,8 +24,8 @@ import {
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import { Gizmo } from './gizmo';
-import { drawnWorld, type ObjectId, type Scene } from '@renquil/core';
-import { drawList } from './draw-list';
+import { drawnWorld, ownBounds, type Display, type ObjectId, type Scene, type Vec3 } from '@renquil/core';
+import { drawList, outlineList, type DrawWish } from './draw-list';
 import { ShapeStore, type ShapePart } from './shape-store';
 
 export type ViewName = 'free' | 'front' | 'side' | 'top';
@@ -80,7 +80,7 @@ export class Stage {
     this.#three.add(...this.gizmo.objects);
   }
   /** Everything anew: after the tree, a helper name, a switch or the isolation changed, or shapes arrived. */
-  rebuild(home: ReadonlySet<ObjectId>, only: ReadonlySet<ObjectId> | null): void {
+  rebuild(wish: DrawWish): void {
     for (const child of [...this.#content.children]) {
       if (child instanceof InstancedMesh) child.dispose();
     }
@@ -88,25 +88,29 @@ export class Stage {
     this.#lines = [];
     const matrix = new Matrix4();
     let edged = 0;
-    for (const group of drawList(this.scene, home, only)) {
-      for (const part of this.store.partsOf(group.shape)) {
+    for (const group of drawList(this.scene, wish)) {
+      const parts = group.look === 'box' ? this.store.boxOf(group.shape) : this.store.partsOf(group.shape);
+      const isGhost = group.look === 'ghost';
+      for (const part of parts) {
         if (part.lines) {
           for (const id of group.objects) this.#addLines(part.geometry, id);
           continue;
         }
         const mesh = new InstancedMesh(
           part.geometry,
-          this.#material(part.material, group.ghost),
+          this.#material(part.material, group.look),
           group.objects.length,
         );
-        group.objects.forEach((id, i) => mesh.setMatrixAt(i, matrix.fromArray(this.scene.world(id))));
+        group.objects.forEach((id, i) => mesh.setMatrixAt(i, matrix.fromArray(drawnWorld(this.scene, id))));
         mesh.userData['objects'] = group.objects;
-        mesh.userData['ghost'] = group.ghost;
+        mesh.userData['ghost'] = isGhost;
         this.#content.add(mesh);
-        if (part.edges && !group.ghost && (edged += group.objects.length) < edgesMost)
+        if (part.edges && !isGhost && (edged += group.objects.length) < edgesMost)
           this.#addEdges(part.edges, group.objects);
       }
     }
+    for (const id of outlineList(this.scene, wish))
+      this.#addLines(this.store.outlineOf(this.scene.get(id).outline!), id);
     this.draw();
   }
   /** Outlines what is picked: jonquil over a dark edge, drawn on top of everything. */
@@ -116,6 +120,16 @@ export class Stage {
     for (const id of picked) {
       if (!this.scene.find(id)) continue;
       for (const object of this.scene.walk(id)) {
+        if (object.outline && object.shape === null && left-- > 0) {
+          const part = {
+            geometry: this.store.outlineOf(object.outline),
+            edges: null,
+            lines: true,
+            material: null,
+            faces: 0,
+          };
+          this.#outline(part, this.scene.world(object.id) as number[]);
+        }
         if (object.shape === null || left-- <= 0) continue;
         for (const part of this.store.partsOf(object.shape))
           this.#outline(part, drawnWorld(this.scene, object.id) as number[]);
@@ -124,6 +138,10 @@ export class Stage {
     this.draw();
   }
   objectAt(x: number, y: number): ObjectId | null {
+    return this.hitAt(x, y)?.id ?? null;
+  }
+  /** The object under a point of the canvas and the place in the world where it is met, metres. */
+  hitAt(x: number, y: number): { id: ObjectId; point: Vec3 } | null {
     const { clientWidth, clientHeight } = this.canvas;
     // Between two pictures the camera may have moved: its matrix is made when drawing.
     this.#camera.updateMatrixWorld();
@@ -134,9 +152,33 @@ export class Stage {
     // A ghost is only picked where nothing real lies behind it.
     const hit = hits.find((h) => !h.object.userData['ghost']) ?? hits[0];
     if (!hit) return null;
-    if (hit.instanceId !== undefined)
-      return (hit.object.userData['objects'] as ObjectId[])[hit.instanceId] ?? null;
-    return this.#lines.find((line) => line.object === hit.object)?.id ?? null;
+    const id =
+      hit.instanceId === undefined
+        ? this.#lines.find((line) => line.object === hit.object)?.id
+        : (hit.object.userData['objects'] as ObjectId[])[hit.instanceId];
+    return id === undefined ? null : { id, point: hit.point.toArray() };
+  }
+  /** Drawn objects whose middle lies within a rectangle of the canvas, pixels. */
+  objectsIn(rect: { x0: number; y0: number; x1: number; y1: number }): ObjectId[] {
+    this.#camera.updateMatrixWorld();
+    const { clientWidth, clientHeight } = this.canvas;
+    const drawn = new Set<ObjectId>(this.#lines.map((line) => line.id));
+    for (const child of this.#content.children)
+      for (const id of (child.userData['objects'] as ObjectId[] | undefined) ?? []) drawn.add(id);
+    const middle = new Vector3();
+    return [...drawn].filter((id) => {
+      const box = this.scene.find(id) && ownBounds(this.scene, id);
+      if (!box) return false;
+      middle.set(...(box.min.map((low, k) => (low + box.max[k]!) / 2) as [number, number, number]));
+      middle.project(this.#camera);
+      const x = ((middle.x + 1) / 2) * clientWidth;
+      const y = ((1 - middle.y) / 2) * clientHeight;
+      return middle.z < 1 && x >= rect.x0 && x <= rect.x1 && y >= rect.y0 && y <= rect.y1;
+    });
+  }
+  /** While a box is drawn the view stands still. */
+  holdStill(still: boolean): void {
+    this.#controls.enabled = !still;
   }
   /** Brings a box into view as large as it goes; null does nothing. */
   fit(box: Box3 | null): void {
@@ -288,14 +330,15 @@ export class Stage {
     outline.renderOrder = 3;
     this.#marks.add(outline);
   }
-  #material(index: number | null, ghost: boolean): Material {
-    return this.#keep(`${index}${ghost ? 'g' : ''}`, () => {
+  #material(index: number | null, look: Display): Material {
+    return this.#keep(`${index} ${look}`, () => {
       const [r, g, b, a] = index === null ? [0.62, 0.64, 0.62, 1] : this.scene.materials[index]!.colour;
-      const opacity = ghost ? 0.16 : a;
-      const colour = ghost ? new Color(this.colours.ink) : new Color(r, g, b);
+      const opacity = { ghost: 0.16, box: 0.1, wire: 1, solid: a }[look];
+      const colour = look === 'ghost' || look === 'box' ? new Color(this.colours.ink) : new Color(r, g, b);
       return new MeshLambertMaterial({
         color: colour,
         side: DoubleSide,
+        wireframe: look === 'wire',
         transparent: opacity < 1,
         opacity,
         depthWrite: opacity === 1,

@@ -12,16 +12,31 @@ import {
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideMaximize } from '@ng-icons/lucide';
-import { uniteBoxes, worldBounds, type Box, type ObjectId } from '@renquil/core';
+import {
+  displays,
+  offBy,
+  uniteBoxes,
+  worldBounds,
+  type Box,
+  type Display,
+  type ObjectId,
+} from '@renquil/core';
 import { Box3, Vector3 } from 'three';
 import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
 import { CountPipe } from '../../ui/count';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
+import { ToastList } from '../../state/toast-list';
+import type { DrawWish } from './draw-list';
 import type { GizmoMode } from './gizmo';
 import type { FromGeometry } from './geometry-messages';
 import { Stage, type ViewName } from './stage';
+
+const lookKey = 'renquil.helpers';
+function rememberedLook(): Display {
+  return displays.find((one) => one === localStorage.getItem(lookKey)) ?? 'ghost';
+}
 
 /** The scene in 3D. A click picks, here and in the ledger; Ctrl adds. */
 @Component({
@@ -34,6 +49,7 @@ import { Stage, type ViewName } from './stage';
 export class Viewport {
   readonly #open = inject(OpenScene);
   readonly #theme = inject(Theme);
+  readonly #toasts = inject(ToastList);
   readonly ledger = inject(LedgerState);
   readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   readonly view = signal<ViewName>('free');
@@ -47,6 +63,12 @@ export class Viewport {
   readonly modes: readonly GizmoMode[] = ['move', 'turn', 'scale'];
   readonly arrange = inject(ArrangeState);
   readonly mayEdit = this.#open.mayEdit;
+  /** How what stays home is drawn; remembered on this machine. */
+  readonly helpersAs = signal<Display>(rememberedLook());
+  readonly displays = displays;
+  /** A drag draws a box and picks what is in it, in place of turning the view. */
+  readonly boxing = signal(false);
+  readonly box = signal<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
   #worker: Worker | null = null;
   #down: { x: number; y: number } | null = null;
   /** The pointer let go of the handles: that is no click on what lies behind. */
@@ -60,8 +82,8 @@ export class Viewport {
     });
     effect(() => {
       this.#open.drawTick();
-      const [home, only, stage] = [this.#open.home().all, this.ledger.isolated(), this.stage()];
-      if (stage) untracked(() => stage.rebuild(home, only));
+      const [wish, stage] = [this.#wish(), this.stage()];
+      if (stage) untracked(() => stage.rebuild(wish));
     });
     effect(() => {
       this.#open.drawTick();
@@ -90,6 +112,26 @@ export class Viewport {
   down(event: PointerEvent): void {
     this.#onHandles = false;
     this.#down = event.button === 0 ? { x: event.clientX, y: event.clientY } : null;
+    if (this.boxing() && this.#down) this.canvas().nativeElement.setPointerCapture(event.pointerId);
+  }
+  drag(event: PointerEvent): void {
+    if (!this.boxing() || !this.#down) return;
+    const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
+    const [x, y] = [
+      [this.#down.x - left, event.clientX - left],
+      [this.#down.y - top, event.clientY - top],
+    ];
+    this.box.set({ x0: Math.min(...x), x1: Math.max(...x), y0: Math.min(...y), y1: Math.max(...y) });
+  }
+  toggleBoxing(): void {
+    this.boxing.update((now) => !now);
+    this.box.set(null);
+    this.stage()?.holdStill(this.boxing());
+  }
+  drawHelpers(as: string): void {
+    const look = displays.find((one) => one === as) ?? 'ghost';
+    this.helpersAs.set(look);
+    localStorage.setItem(lookKey, look);
   }
   up(event: PointerEvent): void {
     const began = this.#down;
@@ -98,25 +140,65 @@ export class Viewport {
       this.#onHandles = false;
       return;
     }
+    const add = event.ctrlKey || event.metaKey || event.shiftKey;
+    const drawn = this.box();
+    this.box.set(null);
+    if (drawn && began && drawn.x1 - drawn.x0 > 4) {
+      this.#pickBox(this.stage()?.objectsIn(drawn) ?? [], add);
+      return;
+    }
     // A drag turns the view; only a click that stayed where it was picks.
     if (!began || Math.hypot(event.clientX - began.x, event.clientY - began.y) > 4) return;
     const box = this.canvas().nativeElement.getBoundingClientRect();
-    const id = this.stage()?.objectAt(event.clientX - box.left, event.clientY - box.top) ?? null;
-    const add = event.ctrlKey || event.metaKey || event.shiftKey;
-    if (id !== null && this.#open.scene.get(id).switches.pickable)
-      this.ledger.show(id, add ? 'toggle' : 'only');
+    const hit = this.stage()?.hitAt(event.clientX - box.left, event.clientY - box.top) ?? null;
+    if (this.arrange.pointing()) {
+      this.arrange.pointing.set(false);
+      if (hit) this.arrange.pivot({ point: hit.point });
+      return;
+    }
+    if (hit && this.#mayPick(hit.id)) this.ledger.show(hit.id, add ? 'toggle' : 'only');
+    else if (hit) this.#sayWhy(hit.id);
     else if (!add) this.ledger.pickNothing();
+  }
+  #mayPick(id: ObjectId): boolean {
+    return offBy(this.#open.scene, this.#open.scene.get(id), 'pickable') === null;
+  }
+  /** Not here, but anywhere else: and who says so. */
+  #sayWhy(id: ObjectId): void {
+    const { scene } = this.#open;
+    const off = offBy(scene, scene.get(id), 'pickable')!;
+    const who = {
+      itself: 'its own switch',
+      above: `${off.name} above it`,
+      layer: `the layer ${off.name}`,
+      set: `the set ${off.name}`,
+    };
+    this.#toasts.say(
+      `${scene.get(id).name} cannot be picked here: ${who[off.by]} is off. The ledger, the map, a set or a filter still picks it.`,
+    );
+  }
+  #pickBox(found: readonly ObjectId[], add: boolean): void {
+    const pickable = found.filter((id) => this.#mayPick(id));
+    this.ledger.pickAll(new Set([...(add ? this.ledger.picking().picked : []), ...pickable]));
+  }
+  #wish(): DrawWish {
+    return {
+      home: this.#open.home().all,
+      helpers: this.helpersAs(),
+      only: this.ledger.isolated(),
+    };
   }
   key(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const actions: Record<string, () => void> = {
       f: () => this.fit(),
       i: () => this.isolate(),
+      b: () => this.toggleBoxing(),
       '1': () => this.look('free'),
       '2': () => this.look('front'),
       '3': () => this.look('side'),
       '4': () => this.look('top'),
-      Escape: () => this.ledger.pickNothing(),
+      Escape: () => (this.arrange.pointing() ? this.arrange.pointing.set(false) : this.ledger.pickNothing()),
     };
     const action = actions[event.key];
     if (!action) return;
@@ -168,7 +250,7 @@ export class Viewport {
       if (message.done < message.total) return;
     }
     this.loading.set(null);
-    stage.rebuild(this.#open.home().all, this.ledger.isolated());
+    stage.rebuild(this.#wish());
     stage.markPicked(this.ledger.picking().picked);
     if (stage.store.boxed)
       this.problem.set(

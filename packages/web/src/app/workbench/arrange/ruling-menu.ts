@@ -1,0 +1,67 @@
+import { CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuGroup } from '@angular/cdk/menu';
+import { Component, computed, input, output } from '@angular/core';
+import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core';
+
+/** The switches and the look of a layer or set: what is off here is off for all its objects. */
+@Component({
+  selector: 'rq-ruling-menu',
+  imports: [CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox, CdkMenuItemRadio],
+  template: `
+    <div class="sheet w-44 p-1" cdkMenu>
+      @for (name of switches; track name) {
+        <button
+          type="button"
+          class="btn btn-bare w-full justify-between"
+          cdkMenuItemCheckbox
+          [cdkMenuItemChecked]="on()[name]"
+          (cdkMenuItemTriggered)="flip(name)"
+        >
+          <span class="first-letter:uppercase">{{ name }}</span>
+          <span class="text-[12px] text-ink-2">{{ on()[name] ? 'on' : 'off' }}</span>
+        </button>
+      }
+      <hr class="my-1 border-line" />
+      <div cdkMenuGroup>
+        @for (look of looks; track look) {
+          <button
+            type="button"
+            class="btn btn-bare w-full justify-between"
+            cdkMenuItemRadio
+            [cdkMenuItemChecked]="look === (of()?.display ?? 'solid')"
+            (cdkMenuItemTriggered)="changed.emit({ display: look })"
+          >
+            Drawn {{ look === 'box' || look === 'ghost' ? 'as ' + look : look }}
+            @if (look === (of()?.display ?? 'solid')) {
+              <span aria-hidden="true">✓</span>
+            }
+          </button>
+        }
+      </div>
+    </div>
+  `,
+})
+export class RulingMenu {
+  readonly of = input.required<Ruling | undefined>();
+  readonly changed = output<Ruling>();
+  readonly switches = switchNames;
+  readonly looks: readonly Display[] = displays;
+  readonly on = computed(() => {
+    const said = this.of()?.switches;
+    return Object.fromEntries(switchNames.map((name) => [name, said?.[name] ?? true])) as Record<
+      SwitchName,
+      boolean
+    >;
+  });
+
+  flip(name: SwitchName): void {
+    this.changed.emit({ switches: { ...this.of()?.switches, [name]: !this.on()[name] } });
+  }
+}
+
+/** In a few letters: what a layer or set turns off, and how it is drawn. */
+export function rulingSays(ruling: Ruling | undefined): string {
+  const off = switchNames.filter((name) => ruling?.switches?.[name] === false);
+  return [...off.map((name) => `${name} off`), ...(ruling?.display ? [`drawn ${ruling.display}`] : [])].join(
+    ', ',
+  );
+}

@@ -1,0 +1,154 @@
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { Component, computed, inject, input, output } from '@angular/core';
+import {
+  combineSets,
+  setMembers,
+  setWays,
+  tidyRuling,
+  type Ruling,
+  type SceneSet,
+  type SetWay,
+} from '@renquil/core';
+import { OpenScene } from '../../state/open-scene';
+import { ArrangeState } from '../arrange/arrange-state';
+import { LedgerState } from '../ledger/ledger-state';
+import { RulingMenu } from './ruling-menu';
+
+const ways: Record<SetWay, string> = {
+  together: 'Together with',
+  without: 'Without what is in',
+  both: 'Only what is also in',
+};
+
+/** What can be done with a set. Nothing here touches the objects themselves, but for what its switches rule. */
+@Component({
+  selector: 'rq-set-menu',
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, RulingMenu],
+  template: `
+    <div class="sheet w-56 p-1" cdkMenu>
+      <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="pick()">
+        Pick all in it
+      </button>
+      @if (set().how === 'fixed') {
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          [cdkMenuItemDisabled]="!arrange.picked().length"
+          (cdkMenuItemTriggered)="change('add')"
+        >
+          Put what is picked in
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          [cdkMenuItemDisabled]="!arrange.picked().length"
+          (cdkMenuItemTriggered)="change('take')"
+        >
+          Take what is picked out
+        </button>
+      }
+      <button type="button" class="btn btn-bare w-full" cdkMenuItem [cdkMenuTriggerFor]="ruling">
+        Switches and look ▸
+      </button>
+      <hr class="my-1 border-line" />
+      @for (way of ways; track way[0]) {
+        <button
+          type="button"
+          class="btn btn-bare w-full"
+          cdkMenuItem
+          [cdkMenuItemDisabled]="!others().length"
+          [cdkMenuTriggerFor]="partner"
+          [cdkMenuTriggerData]="{ way: way[0] }"
+        >
+          {{ way[1] }} ▸
+        </button>
+      }
+      <button
+        type="button"
+        class="btn btn-bare w-full"
+        cdkMenuItem
+        (cdkMenuItemTriggered)="
+          save('Double', freeName(set().name), { ...set(), name: freeName(set().name) })
+        "
+      >
+        Double it
+      </button>
+      <button
+        type="button"
+        class="btn btn-bare w-full"
+        cdkMenuItem
+        (cdkMenuItemTriggered)="rename.emit(set())"
+      >
+        Rename…
+      </button>
+      <button
+        type="button"
+        class="btn btn-bare w-full"
+        cdkMenuItem
+        (cdkMenuItemTriggered)="save('Delete', set().name, null)"
+      >
+        Delete the set, keep its objects
+      </button>
+    </div>
+    <ng-template #ruling><rq-ruling-menu [of]="set()" (changed)="rule($event)" /></ng-template>
+    <ng-template #partner let-way="way">
+      <div class="sheet max-h-64 overflow-y-auto p-1" cdkMenu>
+        @for (other of others(); track other.name) {
+          <button
+            type="button"
+            class="btn btn-bare w-full"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="combine(other, way)"
+          >
+            <bdi>{{ other.name }}</bdi>
+          </button>
+        }
+      </div>
+    </ng-template>
+  `,
+})
+export class SetMenu {
+  readonly arrange = inject(ArrangeState);
+  readonly #open = inject(OpenScene);
+  readonly #ledger = inject(LedgerState);
+  readonly set = input.required<SceneSet>();
+  readonly rename = output<SceneSet>();
+  readonly ways = setWays.map((way) => [way, ways[way]] as const);
+  readonly others = computed(() => {
+    this.#open.tick();
+    return [...this.#open.scene.sets.values()].filter((one) => one.name !== this.set().name);
+  });
+
+  pick(): void {
+    this.#ledger.pickAll(setMembers(this.#open.scene, this.set()));
+  }
+  change(how: 'add' | 'take'): void {
+    const set = this.set();
+    if (set.how !== 'fixed') return;
+    const picked = this.arrange.picked();
+    const kept = set.objects.filter((id) => !picked.includes(id));
+    this.save(how === 'add' ? 'Put into' : 'Take out of', set.name, {
+      ...set,
+      objects: how === 'add' ? [...kept, ...picked] : kept,
+    });
+  }
+  rule(ruling: Ruling): void {
+    this.save('Change', this.set().name, tidyRuling({ ...this.set(), ...ruling }));
+  }
+  combine(other: SceneSet, way: SetWay): void {
+    const words: Record<SetWay, string> = { together: 'and', without: 'without', both: 'in' };
+    const name = this.freeName(`${this.set().name} ${words[way]} ${other.name}`.slice(0, 180));
+    this.#open.apply(`Make the set ${name}`, combineSets(this.#open.scene, name, this.set(), other, way));
+  }
+  save(what: string, name: string, to: SceneSet | null): void {
+    const from = this.#open.scene.sets.get(name) ?? null;
+    this.#open.apply(`${what} the set ${name}`, [{ kind: 'named-set', name, from, to }]);
+  }
+  freeName(wanted: string): string {
+    const { sets } = this.#open.scene;
+    if (!sets.has(wanted)) return wanted;
+    for (let n = 2; ; n++) if (!sets.has(`${wanted} ${n}`)) return `${wanted} ${n}`;
+  }
+}
