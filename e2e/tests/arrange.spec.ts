@@ -93,6 +93,7 @@ test('a flat heap becomes a tree: group, name, drag, sort, control, undo, and th
     await app.ledger.focus();
     await page.keyboard.press('Control+a');
     await page.getByTestId('add-control').click();
+    await page.getByTestId('control-all').click();
     await page.getByTestId('name-field').fill('heap_ctrl');
     await page.getByTestId('name-field').press('Enter');
     expect((await outline(app))[0]).toBe('heap_ctrl');
@@ -273,15 +274,42 @@ test('sets by hand and by query, and grouping by what parts share', async ({ pag
   await app.filter('');
   await app.saved();
   await page.reload();
-  await expect(page.getByTestId('set')).toHaveText([/to weigh\s*2/, /bolts\s*2/]);
+  await expect(page.getByTestId('set')).toHaveText([/bolts\s*2/, /to weigh\s*2/]);
   await app.rename('spare', 'bolt11');
-  await expect(page.getByTestId('set').nth(1)).toHaveText(/bolts\s*3/);
-  await page.getByTestId('set').first().click();
+  await expect(page.getByTestId('set').first()).toHaveText(/bolts\s*3/);
+  await page.getByTestId('set').last().click();
   await expect(page.getByTestId('ledger-count')).toHaveText('2 of 7');
   await app.filter('set:bolts -set:"to weigh"');
   await expect(page.getByTestId('ledger-count')).toHaveText('2 of 7');
   await app.filter('');
-  await page.getByRole('button', { name: 'Delete the set to weigh' }).click({ force: true });
+  await test.step('a set turns a switch off for its objects, another is made of two, one is deleted', async () => {
+    const menu = page.getByTestId('set-menu').first();
+    await menu.focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: 'Switches and look' }).click();
+    await page.getByRole('menuitemcheckbox', { name: /shown/i }).click();
+    await page.keyboard.press('Escape');
+    await expect(app.row('bolt2').getByRole('button', { name: /^Shown/ })).toHaveAttribute(
+      'title',
+      /off for the set "bolts"/,
+    );
+    await page.getByTestId('new-view').click();
+    await page.getByTestId('view-name').fill('no bolts');
+    await page.getByTestId('view-name').press('Enter');
+    await page.getByTestId('view').filter({ hasText: 'All on' }).click();
+    await expect(app.row('bolt2').getByRole('button', { name: /^Shown/ })).toHaveAttribute(
+      'title',
+      /Shown, on$/,
+    );
+    await page.getByTestId('view').filter({ hasText: 'no bolts' }).click();
+    await expect(app.row('bolt2').getByRole('button', { name: /^Shown/ })).toHaveAttribute(
+      'title',
+      /"bolts"/,
+    );
+    await page.getByTestId('set-menu').last().focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: 'Delete the set' }).click();
+  });
   await app.saved();
   await expect(page.getByTestId('set')).toHaveCount(1);
   await expect(page.getByTestId('ledger-count')).toHaveText('7');

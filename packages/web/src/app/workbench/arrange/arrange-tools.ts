@@ -16,6 +16,7 @@ import {
   type PivotAt,
   type TidyItem,
 } from '@renquil/core';
+import { Submenu } from '../../ui/submenu';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
@@ -37,7 +38,7 @@ const pivots: readonly (readonly [PivotAt, string])[] = [
 /** The tools of the Arrange step. */
 @Component({
   selector: 'rq-arrange-tools',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon],
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, Submenu],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideChevronDown })],
   templateUrl: './arrange-tools.html',
   host: { class: 'contents' },

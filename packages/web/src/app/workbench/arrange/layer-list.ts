@@ -11,6 +11,7 @@ import {
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucidePlus } from '@ng-icons/lucide';
 import { planLayer, planRemoveLayer, planRenameLayer, type Ruling } from '@renquil/core';
+import { Submenu } from '../../ui/submenu';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
@@ -23,7 +24,7 @@ import { swatches, tally } from './tally';
 /** The layers: every object is in one. What is off for a layer is off for its objects and the layers in it. */
 @Component({
   selector: 'rq-layer-list',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, RulingMenu],
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, RulingMenu, Submenu],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus })],
   templateUrl: './layer-list.html',
   host: { class: 'block' },

@@ -9,6 +9,7 @@ import {
   type SceneSet,
   type SetWay,
 } from '@renquil/core';
+import { Submenu } from '../../ui/submenu';
 import { OpenScene } from '../../state/open-scene';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
@@ -23,7 +24,7 @@ const ways: Record<SetWay, string> = {
 /** What can be done with a set. Nothing here touches the objects themselves, but for what its switches rule. */
 @Component({
   selector: 'rq-set-menu',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, RulingMenu],
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, RulingMenu, Submenu],
   template: `
     <div class="sheet w-56 p-1" cdkMenu>
       <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="pick()">
