@@ -11,6 +11,8 @@ interface Running {
   readonly check: Check;
   readonly severity: Severity;
   readonly context: CheckContext;
+  /** For a check that does not always apply: whether it did when it was last asked. */
+  applied: boolean;
 }
 
 /**
@@ -34,12 +36,14 @@ export class CheckRun {
         check,
         severity: setting?.severity ?? check.severity,
         context: { scene, convention, parameters },
+        applied: true,
       });
     }
   }
   /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
   all(tick?: (done: number) => void): void {
     this.#found.clear();
+    this.#askApplies();
     let done = 0;
     for (const object of this.scene.walk()) {
       this.#evaluate(object.id, this.#running);
@@ -49,6 +53,7 @@ export class CheckRun {
   /** Evaluates what a change, already applied, may have affected. Returns the objects that were looked at again. */
   after(edits: readonly Edit[]): Set<ObjectId> {
     const seen = new Set<ObjectId>();
+    const onScene = this.#sceneChecks(edits);
     const touch = touchedBy(edits);
     const whole = new Set(touch.objects);
     for (const id of whole) {
@@ -80,6 +85,8 @@ export class CheckRun {
       seen.add(id);
       this.#evaluate(id, running);
     });
+    if (onScene.length)
+      for (const { id } of this.scene.walk()) if (!whole.has(id) && this.#evaluate(id, onScene)) seen.add(id);
     return seen;
   }
   /** Everything below what was moved may be deeper now; every root may be the odd one out. */
@@ -100,6 +107,21 @@ export class CheckRun {
     const mainMayChange =
       roots || edits.some((edit) => edit.kind === 'move' || edit.kind === 'insert' || edit.kind === 'remove');
     if (onRoots.length && mainMayChange) for (const id of this.scene.roots) again(id, onRoots);
+  }
+  #askApplies(): void {
+    for (const one of this.#running) if (one.check.applies) one.applied = one.check.applies(one.context);
+  }
+  /** Checks over the whole scene that these edits concern: they apply, or did until now. */
+  #sceneChecks(edits: readonly Edit[]): Running[] {
+    const before = new Map(this.#running.map((one) => [one, one.applied] as const));
+    this.#askApplies();
+    const kinds = new Set(edits.map((edit) => edit.kind));
+    return this.#running.filter((one) => {
+      const was = before.get(one)!;
+      if (was !== one.applied) return true;
+      if (!one.applied || one.check.reach !== 'scene') return false;
+      return !one.check.heeds || one.check.heeds.some((kind) => kinds.has(kind));
+    });
   }
   /** A switch rules over all below it; a layer or set over its objects; a live set over what any edit brings into it. */
   #afterSwitches(edits: readonly Edit[], again: (id: ObjectId, running: readonly Running[]) => void): void {
@@ -133,23 +155,26 @@ export class CheckRun {
     return (object && running?.check.fix?.(object, running.context)) ?? null;
   }
 
-  #evaluate(id: ObjectId, running: readonly Running[]): void {
+  /** @returns whether anything was or is found. */
+  #evaluate(id: ObjectId, running: readonly Running[]): boolean {
     const object = this.scene.find(id);
     const before = this.#found.get(id);
     if (!object) {
       if (before) this.#found.delete(id);
-      return;
+      return before !== undefined;
     }
     const kept =
       before && running !== this.#running
         ? before.filter((f) => !running.some((r) => r.check.id === f.check))
         : [];
-    for (const { check, severity, context } of running) {
+    for (const { check, severity, context, applied } of running) {
+      if (!applied) continue;
       const report = check.evaluate(object, context);
       if (report) kept.push(toFinding(check, id, severity, report));
     }
     if (kept.length) this.#found.set(id, running === this.#running ? kept : kept.sort(byCheck));
     else if (before) this.#found.delete(id);
+    return before !== undefined || kept.length > 0;
   }
 }
 

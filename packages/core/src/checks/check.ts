@@ -1,4 +1,4 @@
-import type { Edit } from '../edits/edit.js';
+import type { Edit, EditKind } from '../edits/edit.js';
 import { fillText } from '../errors.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
@@ -11,9 +11,10 @@ export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
 /**
  * What an edit elsewhere can change of an object's answer. object: nothing. children: edits that give it or take from it
  * a child. same-name: renames from or to its name. branch: moves of something above it. roots: of a root, anything that
- * changes which roots there are. switches: besides moves and switches above it, what layers and sets rule.
+ * changes which roots there are. switches: besides moves and switches above it, what layers and sets rule. scene: any edit of the kinds it
+ * heeds, for every object; such a check says when it applies at all.
  */
-export type Reach = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches';
+export type Reach = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches' | 'scene';
 
 export interface CheckContext {
   readonly scene: Scene;
@@ -39,6 +40,10 @@ export interface Check<M extends string = string> {
   readonly title: string;
   readonly severity: Severity;
   readonly reach: Reach;
+  /** For reach scene: the kinds of edits that can change an answer. */
+  readonly heeds?: readonly EditKind[];
+  /** Whether there is anything to ask in this scene; left out: always. */
+  applies?(context: CheckContext): boolean;
   /** Where the rule comes from: a standard and clause, or "common practice". */
   readonly source: string;
   readonly messages: Readonly<Record<M, MessageText>>;

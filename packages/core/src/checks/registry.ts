@@ -1,9 +1,23 @@
 import type { Check } from './check.js';
+import { attributeDiffers } from './content/attribute-differs.js';
+import { copies } from './content/copies.js';
+import { emptyShape } from './content/empty-shape.js';
+import { faceBudget } from './content/face-budget.js';
 import { hiddenGoes } from './content/hidden-goes.js';
 import { noMaterial } from './content/no-material.js';
+import { overlapping } from './content/overlapping.js';
+import { shownStays } from './content/shown-stays.js';
+import { unused } from './content/unused.js';
+import { branchOrder } from './hierarchy/branch-order.js';
 import { emptyGroup } from './hierarchy/empty-group.js';
+import { exclusiveSets } from './hierarchy/exclusive-sets.js';
+import { kindUnder } from './hierarchy/kind-under.js';
 import { loneChild } from './hierarchy/lone-child.js';
+import { noLayer } from './hierarchy/no-layer.js';
 import { outsideRoot } from './hierarchy/outside-root.js';
+import { requiredBranch } from './hierarchy/required-branch.js';
+import { skeleton } from './hierarchy/skeleton.js';
+import { strangerBranch } from './hierarchy/stranger-branch.js';
 import { tooDeep } from './hierarchy/too-deep.js';
 import { defaultName } from './names/default-name.js';
 import { forbiddenCharacters } from './names/forbidden-characters.js';
@@ -11,23 +25,47 @@ import { namePattern } from './names/name-pattern.js';
 import { notUnique } from './names/not-unique.js';
 import { unnamed } from './names/unnamed.js';
 import { negativeScale } from './transforms/negative-scale.js';
+import { notZeroed } from './transforms/not-zeroed.js';
+import { onFloor } from './transforms/on-floor.js';
+import { pivotAnchor } from './transforms/pivot-anchor.js';
 import { rootPlace } from './transforms/root-place.js';
+import { size } from './transforms/size.js';
+import { symmetricPose } from './transforms/symmetric-pose.js';
 import { unevenScale } from './transforms/uneven-scale.js';
 
 /** Every check, by id. A test holds this list, the folders and docs/checks.md to each other. */
 export const checkRegistry: readonly Check[] = [
+  attributeDiffers,
+  branchOrder,
+  copies,
   defaultName,
   emptyGroup,
+  emptyShape,
+  exclusiveSets,
+  faceBudget,
   forbiddenCharacters,
   hiddenGoes,
+  kindUnder,
   loneChild,
   namePattern,
   negativeScale,
+  noLayer,
   noMaterial,
   notUnique,
+  notZeroed,
+  onFloor,
   outsideRoot,
+  overlapping,
+  pivotAnchor,
+  requiredBranch,
   rootPlace,
+  shownStays,
+  size,
+  skeleton,
+  strangerBranch,
+  symmetricPose,
   tooDeep,
   unevenScale,
   unnamed,
+  unused,
 ];

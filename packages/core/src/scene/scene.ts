@@ -25,6 +25,8 @@ export class Scene {
   readonly #layers = new Map<string, SceneLayer>();
   readonly #views = new Map<string, SceneView>();
   #structure = 0;
+  #attributesVersion = 0;
+  #placesVersion = 0;
   #setsVersion = 0;
   readonly #byName = new Map<string, Set<ObjectId>>();
   readonly #worlds = new Map<ObjectId, Mat4>();
@@ -41,6 +43,14 @@ export class Scene {
   /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
   get structure(): number {
     return this.#structure;
+  }
+  /** Grows when an attribute may have changed. */
+  get attributesVersion(): number {
+    return this.#attributesVersion + this.#structure;
+  }
+  /** Grows when anything may stand elsewhere or look otherwise. */
+  get placesVersion(): number {
+    return this.#placesVersion + this.#structure;
   }
   /** Named sets, by name. */
   get sets(): ReadonlyMap<string, SceneSet> {
@@ -157,6 +167,8 @@ export class Scene {
       this.#keepName(fields.name, id);
     }
     Object.assign(object, fields);
+    if ('attributes' in fields) this.#attributesVersion++;
+    if ('local' in fields || 'shape' in fields || 'bake' in fields) this.#placesVersion++;
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;
     if (fields.display === null) delete object.display;

@@ -5,6 +5,7 @@ import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { Convention } from '../names/slots/convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { PathBook } from '../scene/paths.js';
+import type { Scene } from '../scene/scene.js';
 import { takeSnapshot } from '../scene/snapshot.js';
 import { sceneFromOutline, tidyOutline, outlineOf } from './outline.js';
 
@@ -18,6 +19,8 @@ export interface CheckTable {
   readonly valid: readonly string[];
   readonly invalid: readonly InvalidRow[];
   readonly convention?: Convention;
+  /** What an outline cannot say: sets, layers, shapes. */
+  readonly prepare?: (scene: Scene) => void;
 }
 
 /**
@@ -28,6 +31,7 @@ export function testCheck(check: Check, table: CheckTable): void {
   const convention = new CompiledConvention(table.convention ?? partsConvention);
   const run = (outline: string) => {
     const scene = sceneFromOutline(outline);
+    table.prepare?.(scene);
     const made = new CheckRun(scene, convention, [check]);
     const before = JSON.stringify(takeSnapshot(scene));
     made.all();

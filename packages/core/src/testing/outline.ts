@@ -1,9 +1,9 @@
 import { identityTransform } from '../math/transform.js';
 import { Scene } from '../scene/scene.js';
-import { allOn, kinds, type Kind } from '../scene/scene-object.js';
+import { allOn, kinds, type Attributes, type Kind } from '../scene/scene-object.js';
 
 /**
- * Outline notation: one object a line, two spaces deeper is a child: `name : kind @x,y,z ~sx,sy,sz`. Kind, place and scale may be left
+ * Outline notation: one object a line, two spaces deeper is a child: `name : kind @x,y,z ~sx,sy,sz {json}`. Kind, place, scale and attributes may be left
  * out (group when it has children or no kind is given). A name with blanks at its ends, or empty, stands in quotes.
  */
 export function sceneFromOutline(text: string): Scene {
@@ -15,9 +15,10 @@ export function sceneFromOutline(text: string): Scene {
   const parents: number[] = [];
   lines.forEach((line, i) => {
     const depth = (line.length - line.trimStart().length - indent) / 2;
-    const match = /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?(?:\s+~([-\d.,e]+))?\s*$/.exec(
-      line,
-    );
+    const match =
+      /^\s*(?:"([^"]*)"|(.*?))(?:\s+:\s*(\w+))?(?:\s+@([-\d.,e]+))?(?:\s+~([-\d.,e]+))?(?:\s+(\{.*\}))?\s*$/.exec(
+        line,
+      );
     if (!match || !Number.isInteger(depth) || depth > parents.length)
       throw new Error(`outline line ${i + 1}: ${line}`);
     const kind = (match[3] ?? 'group') as Kind;
@@ -36,7 +37,7 @@ export function sceneFromOutline(text: string): Scene {
         switches: allOn,
         layer: 'Base',
         mark: null,
-        attributes: {},
+        attributes: match[6] ? (JSON.parse(match[6]) as Attributes) : {},
         rest: null,
         source: null,
       },

@@ -16,7 +16,22 @@ export function seededRandom(seed: number): () => number {
   };
 }
 
-const someNames = ['', 'a', 'b', 'door', 'L_door001_steel_geo', 'group1', 'x y', 'cut_vent', 'body_grp', 'é'];
+const someNames = [
+  'geo_grp',
+  'hips',
+  'L_leg',
+  'R_leg',
+  '',
+  'a',
+  'b',
+  'door',
+  'L_door001_steel_geo',
+  'group1',
+  'x y',
+  'cut_vent',
+  'body_grp',
+  'é',
+];
 
 /** One random edit of any kind that applies to the scene as it is. */
 export function randomEdit(scene: Scene, random: () => number): Edit[] {
@@ -27,7 +42,7 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
     const data = {
       id: scene.nextId,
       name: any(someNames),
-      kind: 'group' as const,
+      kind: any(['group', 'group', 'joint', 'light', 'control'] as const),
       local: identityTransform,
       shape: null,
       materials: [],
@@ -57,13 +72,13 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
         { kind: 'set', object: object.id, field: 'layer', from: object.layer, to: any(['Base', 'Body']) },
       ];
     case 3: {
-      const from = object.attributes['lod'];
-      const edit = {
-        kind: 'attribute' as const,
-        object: object.id,
-        key: 'lod',
-        to: Math.floor(random() * 9),
-      };
+      const [key, to] = any([
+        ['lod', Math.floor(random() * 3)],
+        ['assetType', any(['prop', 'character', 'set'])],
+        ['skeleton', any(['webxr-hand', 'vrm-1.0', ''])],
+      ] as const);
+      const from = object.attributes[key];
+      const edit = { kind: 'attribute' as const, object: object.id, key, to };
       return [from === undefined ? edit : { ...edit, from }];
     }
     case 4: {

@@ -21,6 +21,21 @@ const check = Joi.object({
   severity: Joi.string().valid('blocker', 'warning', 'note', 'off'),
   parameters: Joi.object().unknown(),
 });
+const template = Joi.object({
+  branches: Joi.array()
+    .items(
+      Joi.object({
+        name: Joi.string().min(1).max(200).required(),
+        optional: Joi.boolean(),
+        kind: Joi.string().valid(...kinds),
+      }),
+    )
+    .max(100)
+    .required(),
+  strangers: Joi.boolean(),
+  floor: Joi.boolean(),
+  symmetric: Joi.boolean(),
+});
 const schema = Joi.object({
   renquil: Joi.string().valid('convention/1').required(),
   name: Joi.string().min(1).max(120).required(),
@@ -33,6 +48,7 @@ const schema = Joi.object({
     .pattern(Joi.string().valid(...kinds), Joi.array().items(part).min(1).max(12))
     .required(),
   helpers: Joi.object({ prefixes: Joi.array().items(Joi.string().min(1).max(30)).required() }).required(),
+  templates: Joi.object().pattern(Joi.string().min(1).max(60), template),
   checks: Joi.object().pattern(Joi.string(), check),
 });
 

@@ -1,4 +1,5 @@
 import type { Kind } from '../../scene/scene-object.js';
+import type { AssetTemplate } from '../../templates/asset-template.js';
 import type { Severity } from '../../checks/check.js';
 
 export type WordCase = 'camel' | 'lower' | 'upper' | 'any';
@@ -38,6 +39,8 @@ export interface Convention {
   readonly slots: Readonly<Record<string, SlotRule>>;
   readonly patterns: Readonly<Partial<Record<Kind, readonly PatternPart[]>>>;
   readonly helpers: { readonly prefixes: readonly string[] };
+  /** What assets of a type are made of; shipped ones are there without being listed. */
+  readonly templates?: Readonly<Record<string, AssetTemplate>>;
   readonly checks?: Readonly<Record<string, CheckSetting>>;
 }
 

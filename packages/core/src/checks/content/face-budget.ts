@@ -1,0 +1,35 @@
+import { mainRoot } from '../../scene/main-root.js';
+import { defineCheck } from '../check.js';
+
+/** More faces than an object, or the whole asset, may have. */
+export const faceBudget = defineCheck({
+  id: 'face-budget',
+  family: 'content',
+  title: 'Over the face budget',
+  severity: 'warning',
+  reach: 'scene',
+  heeds: ['move', 'insert', 'remove', 'set'],
+  source: 'common practice; the convention sets the numbers',
+  messages: {
+    object: {
+      short: '{{faces}} faces',
+      because: '"{{name}}" has {{faces}} faces; an object may have {{limit}}.',
+    },
+    asset: {
+      short: '{{faces}} faces in all',
+      because: 'Under "{{name}}" there are {{faces}} faces in all; an asset may have {{limit}}.',
+    },
+  },
+  parameters: { object: 250_000, asset: 5_000_000 },
+  evaluate({ id, name, shape, parent }, { scene, parameters }) {
+    if (parent === null && mainRoot(scene) === id) {
+      let faces = 0;
+      for (const one of scene.walk(id)) if (one.shape !== null) faces += scene.shapes[one.shape]!.faces;
+      const limit = parameters['asset'] as number;
+      if (faces > limit) return { message: 'asset', data: { name, faces, limit } };
+    }
+    const own = shape === null ? 0 : scene.shapes[shape]!.faces;
+    const limit = parameters['object'] as number;
+    return own > limit ? { message: 'object', data: { name, faces: own, limit } } : null;
+  },
+});

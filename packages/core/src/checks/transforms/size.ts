@@ -1,0 +1,36 @@
+import { boxSize } from '../../math/box.js';
+import { worldBounds } from '../../scene/bounds.js';
+import { mainRoot } from '../../scene/main-root.js';
+import { defineCheck } from '../check.js';
+
+/** An asset so small or large that its unit was taken for another. */
+export const size = defineCheck({
+  id: 'size',
+  family: 'transforms',
+  title: 'Implausible size',
+  severity: 'note',
+  reach: 'scene',
+  heeds: ['transform', 'move', 'insert', 'remove', 'set'],
+  source: 'glTF 2.0, section 3.4: units are metres; common practice',
+  messages: {
+    small: {
+      short: 'only {{metres}} m large',
+      because:
+        '"{{name}}" is {{metres}} m across in all, less than {{limit}} m: was it modelled in another unit?',
+    },
+    large: {
+      short: '{{metres}} m large',
+      because: '"{{name}}" is {{metres}} m across, more than {{limit}} m: was it modelled in another unit?',
+    },
+  },
+  parameters: { least: 0.005, most: 5000 },
+  evaluate({ id, name, parent }, { scene, parameters }) {
+    if (parent !== null || mainRoot(scene) !== id) return null;
+    const box = worldBounds(scene, id);
+    if (!box) return null;
+    const metres = Number(Math.max(...boxSize(box)).toPrecision(3));
+    const [least, most] = [parameters['least'] as number, parameters['most'] as number];
+    if (metres < least) return { message: 'small', data: { name, metres, limit: least } };
+    return metres > most ? { message: 'large', data: { name, metres, limit: most } } : null;
+  },
+});
