@@ -76,3 +76,7 @@ export * from './workbench/picking.js';
 export * from './workbench/roll-up.js';
 export * from './workbench/stays-home.js';
 export * from './workbench/tree-rows.js';
+export * from './templates/asset-rules.js';
+export * from './templates/asset-template.js';
+export * from './templates/asset-templates.js';
+export * from './templates/skeletons.js';

@@ -13,14 +13,17 @@ export interface TreeRowsInput {
   readonly folded: ReadonlySet<ObjectId>;
   /** Matches of the filter; null: no filter. A match never pulls in its children. */
   readonly matches: ReadonlySet<ObjectId> | null;
+  /** Siblings in another order than the tree's. */
+  readonly compare?: ((a: ObjectId, b: ObjectId) => number) | null;
 }
 
 /** The visible lines of the tree, in order. With a filter: the matches and, dimmed, the ancestors that lead to them. */
-export function treeRows(scene: Scene, { folded, matches }: TreeRowsInput): TreeRow[] {
+export function treeRows(scene: Scene, { folded, matches, compare }: TreeRowsInput): TreeRow[] {
   const wanted = matches && withAncestors(scene, matches);
   const rows: TreeRow[] = [];
   const stack: { id: ObjectId; depth: number }[] = [];
-  const push = (ids: readonly ObjectId[], depth: number): void => {
+  const push = (siblings: readonly ObjectId[], depth: number): void => {
+    const ids = compare ? [...siblings].sort(compare) : siblings;
     for (let i = ids.length - 1; i >= 0; i--)
       if (!wanted || wanted.has(ids[i]!)) stack.push({ id: ids[i]!, depth });
   };

@@ -11,6 +11,7 @@ import { Session } from '../app/state/session';
 import { FindingsState } from '../app/workbench/check/findings-state';
 import { LedgerState } from '../app/workbench/ledger/ledger-state';
 import { ArrangeState } from '../app/workbench/arrange/arrange-state';
+import { ColumnChoice } from '../app/workbench/ledger/column-choice';
 import { SwitchPaint } from '../app/workbench/ledger/switch-paint';
 import { BenchState } from '../app/workbench/name/bench-state';
 import { LocalAnalysis } from './local-analysis';
@@ -52,6 +53,7 @@ export async function workbenchBed(
       BenchState,
       FindingsState,
       ArrangeState,
+      ColumnChoice,
       SwitchPaint,
     ],
   });

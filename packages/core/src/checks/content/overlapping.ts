@@ -22,7 +22,8 @@ export const overlapping = defineCheck({
     },
   },
   applies: ({ scene }) => scene.size <= most,
-  evaluate({ id, name }, { scene }) {
+  evaluate({ id, name, kind }, { scene, convention }) {
+    if (kind === 'helper' || convention.helperPrefix(name)) return null;
     const alike = places(scene).get(id);
     if (!alike || alike[0] === id) return null;
     // The first of them stays; the others are one too many. Names may change without this being asked again.

@@ -17,6 +17,7 @@ import { CheckStep } from './check/check-step';
 import { FindingsState } from './check/findings-state';
 import { HandoffStep } from './handoff/handoff-step';
 import { LedgerState } from './ledger/ledger-state';
+import { ColumnChoice } from './ledger/column-choice';
 import { SwitchPaint } from './ledger/switch-paint';
 import { BenchState } from './name/bench-state';
 import { NameStep } from './name/name-step';
@@ -39,7 +40,16 @@ import { workbenchCommands } from './workbench-commands';
     ToolRow,
     TopBar,
   ],
-  providers: [Analysis, OpenScene, LedgerState, BenchState, FindingsState, ArrangeState, SwitchPaint],
+  providers: [
+    Analysis,
+    OpenScene,
+    LedgerState,
+    BenchState,
+    FindingsState,
+    ArrangeState,
+    ColumnChoice,
+    SwitchPaint,
+  ],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
   templateUrl: './workbench.html',
   host: { class: 'flex h-full flex-col' },

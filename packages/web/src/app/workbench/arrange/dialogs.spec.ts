@@ -6,6 +6,7 @@ import { show } from '../../../testing/page';
 import { ReviewList } from '../name/review-list';
 import { AutoArrange } from './auto-arrange';
 import { AttributeSheet } from './attribute-sheet';
+import { TemplateSheet } from './template-sheet';
 import { TidyList } from './tidy-list';
 import { TwinSheet, type TwinWish } from './twin-sheet';
 
@@ -171,5 +172,24 @@ describe('the sheet of an attribute', () => {
     const { closed, page } = await start();
     page.component.takeOff();
     expect(closed().edits).toEqual([{ kind: 'attribute', object: 2, key: 'lod', from: 8 }]);
+  });
+});
+
+describe('the sheet of what an asset holds', () => {
+  it('adds, orders and takes out branches, and says only what is on', async () => {
+    const template = { branches: [{ name: 'geo_grp' }, { name: 'col_grp', optional: true }], floor: true };
+    const { closed } = dialog({ template, own: false, type: 'prop', mayEdit: true });
+    const page = await show(TemplateSheet);
+    await page.click('Add a branch');
+    page.component.change(2, { name: ' loc_grp ' });
+    await page.settle();
+    await page.click('Move col_grp up');
+    page.component.flip('floor');
+    page.component.flip('strangers');
+    await page.click('Keep');
+    expect(closed()).toEqual({
+      branches: [{ name: 'col_grp', optional: true }, { name: 'geo_grp' }, { name: 'loc_grp' }],
+      strangers: true,
+    });
   });
 });

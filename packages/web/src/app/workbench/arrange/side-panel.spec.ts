@@ -5,6 +5,7 @@ import { SetList } from './set-list';
 import { tally } from './tally';
 import { offBy, planLayer, type SceneSet } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
+import { AssetPanel } from './asset-panel';
 import { LayerList } from './layer-list';
 import { SetMenu } from './set-menu';
 import { ViewList } from './view-list';
@@ -177,6 +178,26 @@ describe('the list of views', () => {
     expect(open.scene.get(2).switches.shown).toBeFalse();
     await page.click('Delete the view left');
     expect(page.text('[data-testid=view]')).toEqual(['All on']);
+  });
+});
+
+describe('the asset', () => {
+  it('is said on the main root, and its checks follow', async () => {
+    const { open } = await workbenchBed(outline);
+    const page = await show(AssetPanel);
+    page.component.set('assetType', 'prop');
+    await page.settle();
+    expect(JSON.stringify(open.scene.get(1).attributes)).toBe('{"assetType":"prop"}');
+    expect(page.root.textContent).toContain('*geo_grp');
+    page.component.set('assetType', '');
+    await page.settle();
+    expect(Object.keys(open.scene.get(1).attributes)).toEqual([]);
+    expect(page.component.template()).toBeNull();
+  });
+  it('needs a root to be said on', async () => {
+    await workbenchBed('a : mesh\nb : mesh');
+    const page = await show(AssetPanel);
+    expect(page.root.textContent).toContain('under one root first');
   });
 });
 

@@ -6,6 +6,7 @@ import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
+import { AssetPanel } from './asset-panel';
 import { AttributeSheet, type AttributeSheetData, type AttributeWish } from './attribute-sheet';
 import { filterOf } from './filter-of';
 import { LayerList } from './layer-list';
@@ -18,7 +19,7 @@ const words = ['working on', 'waits', 'done'] as const;
 /** Layers, marks, kinds and attributes with their counts. A click narrows the ledger to one of them; again, to none. */
 @Component({
   selector: 'rq-side-panel',
-  imports: [CountPipe, LayerList, NgIcon, SetList, ViewList],
+  imports: [AssetPanel, CountPipe, LayerList, NgIcon, SetList, ViewList],
   viewProviders: [provideIcons({ lucideChartColumn })],
   templateUrl: './side-panel.html',
   host: { class: 'block h-full overflow-y-auto bg-page px-2.5 py-3' },

@@ -13,6 +13,7 @@ import type { DropAt } from './row-drag';
 import { NameField } from './name-field';
 import { SwitchCell } from './switch-cell';
 import type { RowView } from './row-view';
+import type { TreeColumn } from './tree-columns';
 
 @Component({
   selector: 'rq-ledger-row',
@@ -48,6 +49,7 @@ export class LedgerRow {
   readonly view = input.required<RowView>();
   readonly columns = input.required<'slots' | 'tree'>();
   readonly template = input.required<string>();
+  readonly tree = input<readonly TreeColumn[]>([]);
   readonly picked = input.required<boolean>();
   readonly active = input.required<boolean>();
   readonly editing = input.required<boolean>();
@@ -73,9 +75,11 @@ export class LedgerRow {
       ].join('; '),
     };
   });
-  readonly faces = computed(() => {
-    const { shape } = this.object();
-    return shape === null ? null : this.#open.scene.shapes[shape]!.faces;
+  readonly cells = computed(() => {
+    // The object is the same one after a change: only the view is new.
+    this.view();
+    const object = this.object();
+    return this.tree().map((column) => ({ column, text: column.text?.(this.#open.scene, object) ?? null }));
   });
 
   fold(event: MouseEvent): void {

@@ -13,6 +13,8 @@ import {
   type PickHow,
   type Picking,
 } from '@renquil/core';
+import { ColumnChoice } from './column-choice';
+import { compareBy, treeColumns } from './tree-columns';
 import { OpenScene } from '../../state/open-scene';
 
 export interface ShownPreview {
@@ -24,6 +26,7 @@ export interface ShownPreview {
 @Injectable()
 export class LedgerState {
   readonly #open = inject(OpenScene);
+  readonly #columns = inject(ColumnChoice);
   readonly filter = signal('');
   readonly kind = signal<Kind | ''>('');
   readonly folded = signal<ReadonlySet<ObjectId>>(new Set());
@@ -61,9 +64,19 @@ export class LedgerState {
     for (const object of scene.walk()) if (test(scene, object)) found.add(object.id);
     return found;
   });
+  /** How siblings are sorted while Arrange is shown; null: as the tree has them. */
+  readonly sorted = computed(() => {
+    const sort = this.#columns.sort();
+    if (!sort || !this.sorts()) return null;
+    const column = sort.key === 'name' ? 'name' : treeColumns.find((one) => one.key === sort.key);
+    return column ? compareBy(this.#open.scene, column, sort.down) : null;
+  });
+  /** Only Arrange sorts; the ledger on the page says so. */
+  readonly sorts = signal(false);
   readonly rows = computed(() => {
     this.#open.tick();
-    return treeRows(this.#open.scene, { folded: this.folded(), matches: this.matches() });
+    const { sorted } = this;
+    return treeRows(this.#open.scene, { folded: this.folded(), matches: this.matches(), compare: sorted() });
   });
   readonly order = computed(() => this.rows().map((row) => row.id));
   readonly shownCount = computed(() => this.matches()?.size ?? (this.#open.tick(), this.#open.scene.size));

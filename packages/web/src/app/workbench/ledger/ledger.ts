@@ -1,3 +1,7 @@
+import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import { CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucideColumns3 } from '@ng-icons/lucide';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import {
   afterNextRender,
@@ -15,6 +19,7 @@ import type { TreeRow } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { count } from '../../ui/count';
+import { ColumnChoice } from './column-choice';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
 import { NameReader } from './name-reader';
@@ -41,7 +46,19 @@ const slotWidths: Readonly<Record<string, string>> = {
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
   selector: 'rq-ledger',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, LedgerRow],
+  imports: [
+    CdkDrag,
+    CdkDropList,
+    CdkFixedSizeVirtualScroll,
+    CdkMenu,
+    CdkMenuItemCheckbox,
+    CdkMenuTrigger,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    LedgerRow,
+    NgIcon,
+  ],
+  viewProviders: [provideIcons({ lucideColumns3 })],
   templateUrl: './ledger.html',
   host: { class: 'flex h-full min-h-0 min-w-0 flex-col bg-sheet' },
 })
@@ -57,16 +74,13 @@ export class Ledger {
   readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
 
   readonly slots = [...this.open.convention.slots.keys()];
-  readonly titles = computed(() =>
-    this.columns() === 'slots'
-      ? this.slots.map((slot) => slotTitles[slot] ?? slot)
-      : ['Kids', 'Faces', 'Layer', 'Switches'],
-  );
+  readonly titles = computed(() => this.slots.map((slot) => slotTitles[slot] ?? slot));
+  readonly choice = inject(ColumnChoice);
   readonly template = computed(() => {
     const middle =
       this.columns() === 'slots'
         ? this.slots.map((slot) => slotWidths[slot] ?? '80px')
-        : ['42px', '62px', 'minmax(44px,64px)', '96px'];
+        : this.choice.chosen().map((column) => column.width);
     return `minmax(230px,1fr) ${middle.join(' ')} ${this.columns() === 'slots' ? 'minmax(88px,132px)' : 'minmax(80px,118px)'}`;
   });
   readonly total = computed(() => {
@@ -93,6 +107,8 @@ export class Ledger {
   readonly trackRow = (_: number, row: TreeRow): number => row.id;
 
   constructor() {
+    effect(() => this.state.sorts.set(this.columns() === 'tree'));
+    effect(() => this.drag.ontoOnly.set(this.state.sorted() !== null));
     effect(() => {
       const wanted = this.state.reveal();
       if (wanted)
@@ -109,6 +125,13 @@ export class Ledger {
       if (wasEditing && !editing) this.focus();
       wasEditing = editing;
     });
+  }
+  order(event: CdkDragDrop<unknown>): void {
+    this.choice.move(event.previousIndex, event.currentIndex);
+  }
+  sortedBy(key: string): 'ascending' | 'descending' | 'none' {
+    const sort = this.choice.sort();
+    return sort?.key !== key ? 'none' : sort.down ? 'descending' : 'ascending';
   }
   focus(): void {
     this.grid().nativeElement.focus({ preventScroll: true });

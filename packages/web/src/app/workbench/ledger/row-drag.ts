@@ -14,6 +14,8 @@ export class RowDrag {
   readonly #open = inject(OpenScene);
   readonly #ledger = inject(LedgerState);
   readonly #arrange = inject(ArrangeState);
+  /** Rows that are sorted have no place before or after another. */
+  readonly ontoOnly = signal(false);
   readonly target = signal<{ readonly id: ObjectId; readonly at: DropAt } | null>(null);
   #dragged: readonly ObjectId[] = [];
   #unfold: ReturnType<typeof setTimeout> | undefined;
@@ -32,7 +34,7 @@ export class RowDrag {
     event.preventDefault();
     const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
     const share = (event.clientY - box.top) / box.height;
-    const at: DropAt = share < 0.28 ? 'before' : share > 0.72 ? 'after' : 'onto';
+    const at: DropAt = this.ontoOnly() ? 'onto' : share < 0.28 ? 'before' : share > 0.72 ? 'after' : 'onto';
     const now = this.target();
     if (now?.id === row.id && now.at === at) return;
     this.target.set({ id: row.id, at });
