@@ -2,6 +2,7 @@ import { switchNames, kinds, type Json, type SceneObject } from '../scene/scene-
 import { drawnWorld } from '../scene/bounds.js';
 import type { Scene } from '../scene/scene.js';
 import type { Query } from './query.js';
+import { factsOf, twinsOf } from './query-facts.js';
 import { isInSet } from './is-in-set.js';
 
 export interface KeyValue {
@@ -59,6 +60,20 @@ export const queryKeyRegistry: readonly QueryKey[] = [
     says: 'an attribute of that name',
     make: text((_scene, { attributes }) => Object.keys(attributes)),
   },
+  {
+    key: 'changed',
+    says: 'yes or no: since the last version',
+    make: yesNo((scene, { id }) => factsOf(scene).changed?.(id) ?? false),
+  },
+  {
+    key: 'finding',
+    says: 'a check that found something, or how bad: blocker, warning, note',
+    make: text((scene, { id }) =>
+      (factsOf(scene).findings?.(id) ?? []).flatMap(({ check, severity }) => [check, severity]),
+    ),
+  },
+  { key: 'source', says: 'file or here: where it was made', make: sourceKey },
+  { key: 'twin', says: 'yes, no, or the name of one of its twins', make: twinKey },
   { key: 'kids', says: 'objects directly below', make: number((_scene, { children }) => children.length) },
   { key: 'kind', says: kinds.join(', '), make: kindKey },
   { key: 'layer', says: 'the layer', make: text((_scene, { layer }) => [layer]) },
@@ -76,7 +91,11 @@ export const queryKeyRegistry: readonly QueryKey[] = [
   },
   { key: 'set', says: 'a set it is in', make: setKey },
   { key: 'side', says: 'L, R or C: where it sits, seen from the asset', make: sideKey },
-  ...switchNames.map((name): QueryKey => ({ key: name, says: 'yes or no', make: switchKey(name) })),
+  ...switchNames.map((name): QueryKey => ({
+    key: name,
+    says: 'yes or no',
+    make: yesNo((_scene, { switches }) => switches[name]),
+  })),
   {
     key: 'under',
     says: 'everything below objects of that name',
@@ -115,11 +134,23 @@ function setKey(value: KeyValue, { matcher, parse }: KeyTools): Query {
   };
 }
 
-function switchKey(name: (typeof switchNames)[number]): Make {
+function yesNo(of: (scene: Scene, object: SceneObject) => boolean): Make {
   return ({ text: said }, { fail }) => {
-    if (said !== 'yes' && said !== 'no') fail(`${name}: takes yes or no`);
-    return (_scene, { switches }) => switches[name] === (said === 'yes');
+    if (said !== 'yes' && said !== 'no') fail('only yes or no can stand here');
+    return (scene, object) => of(scene, object) === (said === 'yes');
   };
+}
+
+function sourceKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
+  if (said !== 'file' && said !== 'here') fail('source: takes file or here');
+  return (_scene, { source }) => (source === null) === (said === 'here');
+}
+
+function twinKey(value: KeyValue, { matcher }: KeyTools): Query {
+  if (value.text === 'yes' || value.text === 'no')
+    return (scene, { id }) => twinsOf(scene, id).length > 0 === (value.text === 'yes');
+  const test = matcher(value);
+  return (scene, { id }) => twinsOf(scene, id).some((one) => one !== id && test(scene.get(one).name));
 }
 
 /** glTF 2.0: the front faces +Z, so an asset's left is +X. Within a millimetre of the middle is C. */

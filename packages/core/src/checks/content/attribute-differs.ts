@@ -66,8 +66,8 @@ function majorities(scene: Scene): ReadonlyMap<string, string> {
   for (const { kind, attributes } of scene.walk())
     for (const key in attributes) {
       const at = `${kind} ${key}`;
-      let values = counts.get(at);
-      if (!values) counts.set(at, (values = new Map()));
+      let values: Map<string, number> | undefined = counts.get(at);
+      if (!values) counts.set(at, (values = new Map<string, number>()));
       const value = JSON.stringify(attributes[key]);
       values.set(value, (values.get(value) ?? 0) + 1);
     }

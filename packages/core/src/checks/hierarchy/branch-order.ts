@@ -18,7 +18,8 @@ export const branchOrder = defineCheck({
       because: 'Under "{{name}}" the branches stand as {{now}}; a {{type}} has them as {{wanted}}.',
     },
   },
-  applies: ({ scene, convention }) => assetRules(scene, convention.source.templates)?.template != null,
+  applies: ({ scene, convention }) =>
+    (assetRules(scene, convention.source.templates)?.template ?? null) !== null,
   evaluate(object, { scene, convention }) {
     const rules = assetRules(scene, convention.source.templates);
     if (rules?.root !== object.id) return null;

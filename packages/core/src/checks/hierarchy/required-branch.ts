@@ -21,7 +21,8 @@ export const requiredBranch = defineCheck({
       because: 'A {{type}} holds {{branches}} directly under its root "{{name}}", and here there is none.',
     },
   },
-  applies: ({ scene, convention }) => assetRules(scene, convention.source.templates)?.template != null,
+  applies: ({ scene, convention }) =>
+    (assetRules(scene, convention.source.templates)?.template ?? null) !== null,
   evaluate(object, context) {
     const rules = assetRules(context.scene, context.convention.source.templates);
     if (rules?.root !== object.id) return null;

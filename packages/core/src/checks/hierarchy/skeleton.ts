@@ -32,7 +32,8 @@ export const skeleton = defineCheck({
       because: '{{clause}}: there is one joint "{{name}}", and here is another.',
     },
   },
-  applies: ({ scene, convention }) => assetRules(scene, convention.source.templates)?.skeleton != null,
+  applies: ({ scene, convention }) =>
+    (assetRules(scene, convention.source.templates)?.skeleton ?? null) !== null,
   evaluate(object, { scene, convention }) {
     const rules = assetRules(scene, convention.source.templates);
     const standard = rules?.skeleton;

@@ -18,7 +18,7 @@ export const strangerBranch = defineCheck({
   },
   applies: ({ scene, convention }) => {
     const template = assetRules(scene, convention.source.templates)?.template;
-    return template != null && !template.strangers;
+    return !!template && !template.strangers;
   },
   evaluate({ parent, name, kind }, { scene, convention }) {
     const rules = assetRules(scene, convention.source.templates);

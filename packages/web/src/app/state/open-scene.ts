@@ -7,6 +7,8 @@ import {
   partsConvention,
   Scene,
   staysHome,
+  tellFacts,
+  touchedBy,
   type Edit,
 } from '@renquil/core';
 import { firstValueFrom, Subject } from 'rxjs';
@@ -29,6 +31,8 @@ export class OpenScene implements OnDestroy {
   readonly #events = new SceneEvents((revision) => void this.#hear(revision));
   readonly #stacks = signal<Stacks>({ undo: [], redo: [] });
   #queue = new ChangeQueue(new Scene());
+  /** Objects changed since the last version. */
+  readonly #changed = new Set<number>();
   #sending = false;
   #retry: ReturnType<typeof setTimeout> | undefined;
 
@@ -68,6 +72,14 @@ export class OpenScene implements OnDestroy {
         if (!result.ok) throw new Error(`Revision ${change.revision} does not apply: ${result.detail}.`);
       }
       this.#queue = new ChangeQueue(scene);
+      this.#changed.clear();
+      // The snapshot may be older than the last version: what was changed up to that does not count.
+      const saved = info.scene.revision - info.scene.unsaved;
+      for (const change of info.changes) if (change.revision > saved) this.#note(change.edits);
+      tellFacts(scene, {
+        findings: (id) => this.#analysis.of(id),
+        changed: (id) => this.#changed.has(id),
+      });
       this.#analysis.open(
         snapshot,
         info.changes.map((change) => change.edits),
@@ -115,7 +127,10 @@ export class OpenScene implements OnDestroy {
   /** The summary anew, after a version was saved. */
   async refreshInfo(): Promise<void> {
     const now = this.info();
-    if (now) this.info.set(await firstValueFrom(this.#api.scene(now.scene.id)));
+    if (!now) return;
+    const info = await firstValueFrom(this.#api.scene(now.scene.id));
+    if (info.scene.unsaved === 0) this.#changed.clear();
+    this.info.set(info);
   }
   ngOnDestroy(): void {
     this.#events.close();
@@ -135,6 +150,7 @@ export class OpenScene implements OnDestroy {
   }
   #tell(applied: readonly (readonly Edit[])[]): void {
     for (const edits of applied) {
+      this.#note(edits);
       this.#analysis.follow(edits);
       this.edits.next(edits);
     }
@@ -142,6 +158,9 @@ export class OpenScene implements OnDestroy {
     this.tick.update((n) => n + 1);
     if (applied.some((edits) => edits.some((edit) => edit.kind !== 'rename' && edit.kind !== 'attribute')))
       this.drawTick.update((n) => n + 1);
+  }
+  #note(edits: readonly Edit[]): void {
+    for (const id of touchedBy(edits).objects) this.#changed.add(id);
   }
   async #pump(): Promise<void> {
     if (this.#sending) return;

@@ -1,6 +1,6 @@
 import { Component, inject, input, output } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideFunnel, lucideListTree, lucideSave, lucideTextCursorInput } from '@ng-icons/lucide';
+import { lucideListTree, lucideSave, lucideTextCursorInput } from '@ng-icons/lucide';
 import { kinds, type Kind, type Severity } from '@renquil/core';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
@@ -9,13 +9,14 @@ import { ArrangeTools } from './arrange/arrange-tools';
 import { FindingsState } from './check/findings-state';
 import { LedgerState } from './ledger/ledger-state';
 import { BenchState } from './name/bench-state';
+import { QueryField } from './query-field';
 import type { StepName } from './steps';
 
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
-  imports: [ArrangeTools, CountPipe, NgIcon, SeverityMark],
-  viewProviders: [provideIcons({ lucideFunnel, lucideListTree, lucideSave, lucideTextCursorInput })],
+  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, SeverityMark],
+  viewProviders: [provideIcons({ lucideListTree, lucideSave, lucideTextCursorInput })],
   templateUrl: './tool-row.html',
   host: {
     class:
@@ -37,15 +38,5 @@ export class ToolRow {
 
   setKind(kind: string): void {
     this.ledger.kind.set(kind as Kind | '');
-  }
-  filterKey(event: KeyboardEvent, field: HTMLInputElement): void {
-    if (event.key === 'Escape') {
-      if (field.value) this.ledger.filter.set((field.value = ''));
-      else field.blur();
-    } else if (event.key === 'ArrowDown' || event.key === 'Enter') {
-      event.preventDefault();
-      document.querySelector<HTMLElement>('[role=treegrid]')?.focus();
-      if (event.key === 'ArrowDown') this.ledger.step(1, false);
-    }
   }
 }

@@ -3,7 +3,7 @@ import { Component, computed, inject, signal } from '@angular/core';
 import { attributeSpread, type Edit, type Json, type ObjectId, type Scene } from '@renquil/core';
 import { BarController, BarElement, CategoryScale, LinearScale, type ChartConfiguration } from 'chart.js';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
-import { CountPipe } from '../../ui/count';
+import { count, CountPipe } from '../../ui/count';
 
 export interface AttributeSheetData {
   readonly scene: Scene;
@@ -27,10 +27,7 @@ export type AttributeWish =
         </h2>
         <p class="text-ink-2">
           {{ spread().objects.length | count: 'object' }} hold it, {{ kinds() }};
-          {{ spread().values | count: 'value' }}
-          @if (spread().numbers; as n) {
-            , from {{ n.min }} to {{ n.max }}, middle {{ n.median }}
-          }
+          {{ spread().values | count: 'value' }}{{ range() }}
         </p>
       </div>
       <div class="h-52 px-4 py-3">
@@ -82,7 +79,15 @@ export class AttributeSheet {
   readonly data = inject<AttributeSheetData>(DIALOG_DATA);
   readonly problem = signal('');
   readonly spread = computed(() => attributeSpread(this.data.scene, this.data.key));
-  readonly kinds = computed(() => [...this.spread().byKind].map(([kind, n]) => `${n} ${kind}`).join(', '));
+  readonly kinds = computed(() =>
+    [...this.spread().byKind]
+      .map(([kind, n]) => count(n, kind, kind === 'mesh' ? 'meshes' : `${kind}s`))
+      .join(', '),
+  );
+  readonly range = computed(() => {
+    const { numbers } = this.spread();
+    return numbers ? `, from ${numbers.min} to ${numbers.max}, middle ${numbers.median}` : '';
+  });
   readonly label = computed(() =>
     this.spread()
       .bars.map(({ says, count }) => `${says}: ${count}`)

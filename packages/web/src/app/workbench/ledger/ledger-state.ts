@@ -15,6 +15,7 @@ import {
 } from '@renquil/core';
 import { ColumnChoice } from './column-choice';
 import { compareBy, treeColumns } from './tree-columns';
+import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 
 export interface ShownPreview {
@@ -27,6 +28,7 @@ export interface ShownPreview {
 export class LedgerState {
   readonly #open = inject(OpenScene);
   readonly #columns = inject(ColumnChoice);
+  readonly #analysis = inject(Analysis);
   readonly filter = signal('');
   readonly kind = signal<Kind | ''>('');
   readonly folded = signal<ReadonlySet<ObjectId>>(new Set());
@@ -57,6 +59,8 @@ export class LedgerState {
   });
   readonly matches = computed<ReadonlySet<ObjectId> | null>(() => {
     this.#open.tick();
+    // What the checks found comes later than the change it is about.
+    if (this.filter().includes('finding:')) this.#analysis.version();
     const { test } = this.query();
     if (!test) return null;
     const found = new Set<ObjectId>();

@@ -18,6 +18,11 @@ describe('the lineage map', () => {
       expect(blocks.get(child)!.x1).toBeLessThanOrEqual(blocks.get(parent)!.x1 + 1e-9);
     }
   });
+  it('makes deep branches wide by depth', () => {
+    const blocks = new Map(layLineage(scene, 'depth', 0).map((block) => [block.id, block] as const));
+    const width = (id: number) => Math.round((blocks.get(id)!.x1 - blocks.get(id)!.x0) * 9);
+    expect([1, 2, 3, 4, 5].map(width)).toEqual([8, 2, 5, 3, 1]);
+  });
   it('leaves out what would be too narrow to see', () => {
     const heap = sceneFromOutline(`r\n${[...Array(500).keys()].map((i) => `  m${i} : mesh`).join('\n')}`);
     expect(layLineage(heap, 'objects', 0.01)).toHaveSize(1);

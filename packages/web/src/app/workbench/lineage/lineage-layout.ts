@@ -1,7 +1,8 @@
 import { hierarchy, partition } from 'd3-hierarchy';
 import type { ObjectId, Scene } from '@renquil/core';
 
-export type WidthBy = 'faces' | 'objects';
+export const widths = ['faces', 'objects', 'depth'] as const;
+export type WidthBy = (typeof widths)[number];
 export interface Block {
   readonly id: ObjectId;
   readonly depth: number;
@@ -45,7 +46,10 @@ export function layLineage(scene: Scene, by: WidthBy, least: number): Block[] {
     );
 }
 
-/** What a branch weighs: its faces, or its objects; an object without a shape counts a little, so that it can be seen. */
+/**
+ * What a branch weighs: its faces, its objects, or its objects each as much as it lies deep. By faces an object without a
+ * shape counts a little, so that it can be seen.
+ */
 function branchWeights(scene: Scene, by: WidthBy): Map<ObjectId, number> {
   const weights = new Map<ObjectId, number>();
   const order = [...scene.walk()];
@@ -53,8 +57,13 @@ function branchWeights(scene: Scene, by: WidthBy): Map<ObjectId, number> {
     by === 'faces'
       ? Math.max(1, scene.shapes.reduce((sum, shape) => sum + shape.faces, 0) / Math.max(1, scene.size) / 8)
       : 1;
-  for (const { id, shape } of order)
-    weights.set(id, by === 'faces' && shape !== null ? Math.max(light, scene.shapes[shape]!.faces) : light);
+  const depths = new Map<ObjectId, number>();
+  for (const { id, shape, parent } of order) {
+    const depth = parent === null ? 1 : depths.get(parent)! + 1;
+    depths.set(id, depth);
+    const own = by === 'faces' && shape !== null ? Math.max(light, scene.shapes[shape]!.faces) : light;
+    weights.set(id, by === 'depth' ? depth : own);
+  }
   for (let i = order.length - 1; i >= 0; i--) {
     const { id, parent } = order[i]!;
     if (parent !== null) weights.set(parent, weights.get(parent)! + weights.get(id)!);

@@ -37,6 +37,23 @@ describe('the lineage map on the page', () => {
     );
     expect([...ledger.picking().picked]).toEqual([2, 4]);
   });
+  it('puts a block under the one it is dropped on, and picks nothing by that', async () => {
+    const { canvas, open, ledger } = await start();
+    const box = canvas.getBoundingClientRect();
+    const at = (share: number, row: number) => ({
+      clientX: box.left + share * box.width,
+      clientY: box.top + row * 27 + 10,
+      bubbles: true,
+    });
+    canvas.dispatchEvent(new PointerEvent('pointerdown', at(0.8, 1)));
+    canvas.dispatchEvent(new MouseEvent('mousemove', at(0.2, 1)));
+    canvas.dispatchEvent(new PointerEvent('pointerup', at(0.2, 1)));
+    canvas.dispatchEvent(new MouseEvent('click', at(0.2, 1)));
+    expect(open.scene.get(4).parent).toBe(2);
+    expect(ledger.picking().picked.size).toBe(0);
+    open.undo();
+    expect(open.scene.get(4).parent).toBe(1);
+  });
   it('is walked by the arrow keys, and unfolds the ledger on the way', async () => {
     const { page, canvas, ledger } = await start();
     ledger.foldAll();

@@ -15,7 +15,13 @@ import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
 import { LedgerState, worst } from '../ledger/ledger-state';
-import { layLineage, walkLineage, type Block, type WidthBy } from './lineage-layout';
+import { ArrangeState } from '../arrange/arrange-state';
+import { layerRows } from '../arrange/layer-rows';
+import { tally } from '../arrange/tally';
+import { layLineage, walkLineage, widths, type Block, type WidthBy } from './lineage-layout';
+
+const tints = ['findings', 'mark', 'layer'] as const;
+type Tint = (typeof tints)[number];
 
 const rowHeight = 27;
 
@@ -27,16 +33,25 @@ const rowHeight = 27;
       <h2 class="font-bold">Lineage</h2>
       <label class="text-[12px] text-ink-2"
         >width
-        <select
-          #by
-          class="field !h-5 !px-1 text-[12px]"
-          (change)="by.value === 'faces' ? widthBy.set('faces') : widthBy.set('objects')"
-        >
-          <option value="faces">faces</option>
-          <option value="objects">objects</option>
+        <select #by class="field !h-5 !px-1 text-[12px]" (change)="setWidth(by.value)">
+          @for (one of widths; track one) {
+            <option [value]="one">{{ one }}</option>
+          }
         </select>
       </label>
-      <span class="text-[12px] text-ink-2">tint: findings</span>
+      <label class="text-[12px] text-ink-2"
+        >tint
+        <select
+          #tinted
+          class="field !h-5 !px-1 text-[12px]"
+          data-testid="lineage-tint"
+          (change)="setTint(tinted.value)"
+        >
+          @for (one of tints; track one) {
+            <option [value]="one">{{ one }}</option>
+          }
+        </select>
+      </label>
       <span class="flex-1"></span>
       <span class="text-[12px] text-ink-2" aria-hidden="true">← → siblings · ↑ parent · ↓ first child</span>
     </div>
@@ -49,9 +64,11 @@ const rowHeight = 27;
         [attr.aria-label]="'Map of the tree, ' + blocks().length + ' blocks. Arrow keys walk it.'"
         data-testid="lineage"
         (click)="click($event)"
+        (pointerdown)="down($event)"
+        (pointerup)="up($event)"
         (keydown)="key($event)"
         (mousemove)="hover($event)"
-        (mouseleave)="hovered.set(null)"
+        (mouseleave)="hovered.set(null); dragged = null"
       ></canvas>
     </div>
   `,
@@ -63,7 +80,18 @@ export class Lineage {
   readonly #analysis = inject(Analysis);
   readonly #theme = inject(Theme);
   readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  readonly #arrange = inject(ArrangeState);
+  readonly widths = widths;
+  readonly tints = tints;
   readonly widthBy = signal<WidthBy>('faces');
+  readonly tint = signal<Tint>('findings');
+  /** What is being dragged onto another block, once the pointer has moved. */
+  dragged: {
+    readonly ids: readonly ObjectId[];
+    readonly x: number;
+    readonly y: number;
+    moved: boolean;
+  } | null = null;
   readonly width = signal(0);
   readonly hovered = signal<ObjectId | null>(null);
   readonly blocks = computed<readonly Block[]>(() => {
@@ -83,20 +111,55 @@ export class Lineage {
       this.#open.tick();
       this.#analysis.version();
       this.#theme.name();
+      this.tint();
       const [blocks, picked, hovered] = [this.blocks(), this.#ledger.picking().picked, this.hovered()];
       untracked(() => this.#draw(blocks, picked, hovered));
     });
   }
+  setWidth(by: string): void {
+    this.widthBy.set(widths.find((one) => one === by) ?? 'faces');
+  }
+  setTint(by: string): void {
+    this.tint.set(tints.find((one) => one === by) ?? 'findings');
+  }
+  down(event: PointerEvent): void {
+    const id = this.#at(event);
+    if (event.button !== 0 || id === null || !this.#open.mayEdit()) return;
+    const { picked } = this.#ledger.picking();
+    this.dragged = {
+      ids: picked.has(id) ? [...picked] : [id],
+      x: event.clientX,
+      y: event.clientY,
+      moved: false,
+    };
+  }
+  /** Let go over another block: what was dragged goes under it. */
+  up(event: PointerEvent): void {
+    const target = this.#at(event);
+    if (this.dragged?.moved && target !== null && !this.dragged.ids.includes(target))
+      this.#arrange.moveUnder(this.dragged.ids, target);
+    if (!this.dragged?.moved) this.dragged = null;
+  }
   click(event: MouseEvent): void {
+    // The click that ends a drag picks nothing.
+    if (this.dragged) {
+      this.dragged = null;
+      this.hovered.set(null);
+      return;
+    }
     const id = this.#at(event);
     if (id !== null) this.#ledger.show(id, event.ctrlKey || event.metaKey ? 'toggle' : 'only');
   }
   hover(event: MouseEvent): void {
     const id = this.#at(event);
     this.hovered.set(id);
+    if (this.dragged && Math.hypot(event.clientX - this.dragged.x, event.clientY - this.dragged.y) > 4)
+      this.dragged.moved = true;
+    this.canvas().nativeElement.style.cursor = this.dragged?.moved ? 'grabbing' : '';
     this.canvas().nativeElement.title = id === null ? '' : this.#open.scene.get(id).name;
   }
   key(event: KeyboardEvent): void {
+    if (event.key === 'Escape') this.dragged = null;
     const next = walkLineage(this.#open.scene, this.#ledger.picking().active, event.key);
     if (next === null) return;
     event.preventDefault();
@@ -129,25 +192,40 @@ export class Lineage {
       '--block',
       '--warn',
     ].map(colour) as [string, string, string, string, string, string];
+    const tintOf = this.#tintOf({ block, warn, line });
     for (const { id, depth, x0, x1 } of blocks) {
       const object = this.#open.scene.find(id);
       if (!object) continue;
       const [x, y, w, h] = [x0 * width, depth * rowHeight, (x1 - x0) * width, rowHeight - 2];
       pen.fillStyle = picked.has(id) ? jonquil : plain;
       pen.fillRect(x, y, Math.max(0.5, w - 1.5), h);
-      const severity = worst(this.#analysis.of(id))?.severity;
-      if (severity && !picked.has(id)) {
-        pen.globalAlpha = 0.2;
-        pen.fillStyle = severity === 'blocker' ? block : severity === 'warning' ? warn : line;
+      const tint = picked.has(id) ? null : tintOf(id);
+      if (tint) {
+        pen.globalAlpha = 0.25;
+        pen.fillStyle = tint;
         pen.fillRect(x, y, Math.max(0.5, w - 1.5), h);
         pen.globalAlpha = 1;
       }
       if (w > 6) {
-        pen.strokeStyle = id === hovered ? ink : line;
+        pen.strokeStyle = id === hovered ? (this.dragged?.moved ? jonquil : ink) : line;
         pen.strokeRect(x + 0.5, y + 0.5, w - 2.5, h - 1);
       }
       if (w > 26) this.#label(pen, object.name, x + 6, y + h / 2, w - 12, picked.has(id) ? '#1c2b28' : ink);
     }
+  }
+  /** The colour of a block: of its worst finding, its mark, or its layer. */
+  #tintOf({ block, warn, line }: Record<'block' | 'warn' | 'line', string>): (id: ObjectId) => string | null {
+    const { scene } = this.#open;
+    if (this.tint() === 'mark') return (id) => scene.get(id).mark?.colour ?? null;
+    if (this.tint() === 'layer') {
+      const rows = layerRows(scene, tally(scene).layers, 'Base');
+      const colours = new Map(rows.map(({ name, colour }) => [name, colour] as const));
+      return (id) => colours.get(scene.get(id).layer) ?? null;
+    }
+    return (id) => {
+      const severity = worst(this.#analysis.of(id))?.severity;
+      return !severity ? null : severity === 'blocker' ? block : severity === 'warning' ? warn : line;
+    };
   }
   #label(pen: CanvasRenderingContext2D, name: string, x: number, y: number, room: number, ink: string): void {
     const fits = Math.floor(room / 7.3);

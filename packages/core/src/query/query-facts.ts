@@ -1,0 +1,31 @@
+import type { ObjectId } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+import { findTwins } from '../twins/find-twins.js';
+
+/** What a query can ask that no object holds itself; whoever opens a scene tells what it knows. */
+export interface QueryFacts {
+  readonly findings?: (id: ObjectId) => readonly { readonly check: string; readonly severity: string }[];
+  /** Whether an object was changed since the last version. */
+  readonly changed?: (id: ObjectId) => boolean;
+}
+const told = new WeakMap<Scene, QueryFacts>();
+
+export function tellFacts(scene: Scene, facts: QueryFacts): void {
+  told.set(scene, facts);
+}
+export function factsOf(scene: Scene): QueryFacts {
+  return told.get(scene) ?? {};
+}
+
+const known = new WeakMap<Scene, { version: number; twins: ReadonlyMap<ObjectId, readonly ObjectId[]> }>();
+
+/** The twins of an object, itself among them; worked out once for a state of the scene. Empty: it has none. */
+export function twinsOf(scene: Scene, id: ObjectId): readonly ObjectId[] {
+  let now = known.get(scene);
+  if (!now || now.version !== scene.placesVersion) {
+    const twins = new Map<ObjectId, readonly ObjectId[]>();
+    for (const group of findTwins(scene, { inner: true })) for (const one of group) twins.set(one, group);
+    known.set(scene, (now = { version: scene.placesVersion, twins }));
+  }
+  return now.twins.get(id) ?? [];
+}
