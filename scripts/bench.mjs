@@ -1,12 +1,15 @@
-import { installPackages, run } from './lib.mjs';
+import { build, chromium, installDebian, installPackages, mariadb, run } from './lib.mjs';
 
+const page = process.argv.includes('--page');
+if (page) installDebian([mariadb, chromium]);
 await installPackages();
+if (page) await build();
 run(process.execPath, [
   '--expose-gc',
   '--max-old-space-size=12000',
   '--conditions=@renquil/source',
   '--import',
   'tsx',
-  'bench/src/main.ts',
+  page ? 'bench/src/page.ts' : 'bench/src/main.ts',
   ...process.argv.slice(2),
 ]);

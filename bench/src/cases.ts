@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -14,6 +15,8 @@ import {
   parseQuery,
   planGroup,
   runQuery,
+  findTwins,
+  toMatrix,
 } from '@renquil/core';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { measure, memoryOf } from './measure.js';
@@ -128,6 +131,12 @@ function addArrange(
     },
     () => some.map((_, i) => [multiply(matrices[i]!, matrices[i]!), multiply(matrices[i]!, matrices[i]!)]),
   );
+  add(
+    'find all twins',
+    'hashing the same data once (SHA-256)',
+    () => findTwins(scene),
+    () => hashAll(scene),
+  );
   const query = parseQuery('*post* faces:>0 -under:part0000050*');
   add(
     'a query of three terms',
@@ -145,6 +154,18 @@ function addArrange(
       return found;
     },
   );
+}
+
+/** What makes a twin a twin, of every object once: its kind, shape, materials and place. */
+function hashAll(scene: Scene): string[] {
+  const hashes: string[] = [];
+  for (const { kind, shape, materials, local } of scene.walk())
+    hashes.push(
+      createHash('sha256')
+        .update(`${kind}|${shape}|${materials.join()}|${toMatrix(local).join()}`)
+        .digest('base64'),
+    );
+  return hashes;
 }
 
 function addWrite(

@@ -10,7 +10,7 @@ const always: readonly (readonly [string, string])[] = [
   ['F2, Enter', 'rename the object the keys are on'],
   ['Tab', 'while renaming: keep it and rename the next'],
   ['Esc', 'back out; pick nothing'],
-  ['F, I', 'in the 3D view: bring into view; only what is picked'],
+  ['F, I, B', 'in the 3D view: bring into view; only what is picked; pick by a box'],
   ['1 2 3 4', 'in the 3D view: free, front, side, top'],
 ];
 

@@ -8,6 +8,8 @@ export interface Command {
   /** As in `Ctrl Z`; shown, and heard by the page. */
   readonly keys?: string;
   readonly off?: () => boolean;
+  /** Not heard while someone types: it would change what is picked behind their back. */
+  readonly quiet?: boolean;
   run(): void;
 }
 
@@ -31,7 +33,10 @@ export class Commands {
     const pressed = keysOf(event);
     const command = this.all().find((one) => one.keys?.toLowerCase() === pressed && !one.off?.());
     // In a field, plain letters are text, and undo and redo are the field's own.
-    if (!command || (typing && (!pressed.startsWith('ctrl') || /^ctrl (z|y|shift z)$/.test(pressed))))
+    if (
+      !command ||
+      (typing && (command.quiet || !pressed.startsWith('ctrl') || /^ctrl (z|y|shift z)$/.test(pressed)))
+    )
       return false;
     event.preventDefault();
     command.run();

@@ -1,10 +1,11 @@
 import type { Command } from '../state/commands';
 import type { Workbench } from './workbench';
+import { arrangeCommands } from './arrange/arrange-commands';
 import { walked } from './steps';
 
 /** What can be done while a scene is open. */
 export function workbenchCommands(page: Workbench): Command[] {
-  const { open, ledger, bench } = page;
+  const { open, ledger, bench, arrange } = page;
   const readOnly = (): boolean => !open.mayEdit();
   return [
     {
@@ -49,8 +50,16 @@ export function workbenchCommands(page: Workbench): Command[] {
       off: readOnly,
       run: () => addStep(page, 'add-text'),
     },
+    ...(page.now() === 'arrange' ? arrangeCommands(arrange, () => open.mayEdit()) : []),
     { id: 'fold', title: 'Fold everything', run: () => ledger.foldAll() },
     { id: 'unfold', title: 'Unfold everything', run: () => ledger.unfoldAll() },
+    {
+      id: 'only-path',
+      title: ledger.onlyPath()
+        ? 'Leave the tree open when something is picked'
+        : 'Fold the rest when something is picked',
+      run: () => ledger.onlyPath.update((now) => !now),
+    },
     { id: 'shown', title: 'Pick everything the filter shows', run: () => ledger.pickShown() },
   ];
 }

@@ -59,6 +59,7 @@ export class Workbench {
   readonly analysis = inject(Analysis);
   readonly ledger = inject(LedgerState);
   readonly bench = inject(BenchState);
+  readonly arrange = inject(ArrangeState);
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
   readonly scene = input.required<string>();

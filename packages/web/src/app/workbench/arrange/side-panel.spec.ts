@@ -47,6 +47,18 @@ describe('the side panel', () => {
     await page.click('unmark');
     expect(open.scene.get(2).mark).toBeNull();
   });
+  it('marks by a word of ones own with a note, and adds a note to a mark', async () => {
+    const { page, ledger, open } = await start();
+    ledger.pickAll([2]);
+    await page.settle();
+    page.field('mark-word').value = 'ask Ines';
+    page.field('mark-note').value = 'pivot?';
+    page.component.markOwn(page.field('mark-word'), page.field('mark-note'));
+    expect(open.scene.get(2).mark).toEqual(jasmine.objectContaining({ word: 'ask Ines', note: 'pivot?' }));
+    page.field('mark-note').value = 'base';
+    page.component.markOwn(page.field('mark-word'), page.field('mark-note'));
+    expect(open.scene.get(2).mark).toEqual(jasmine.objectContaining({ word: 'ask Ines', note: 'base' }));
+  });
   it('quotes names that the filter could misread', async () => {
     const { page } = await start();
     expect([

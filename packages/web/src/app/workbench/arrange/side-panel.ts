@@ -54,6 +54,18 @@ export class SidePanel {
       else if (wish) this.open.apply(wish.label, wish.edits);
     });
   }
+  /** A word that is there keeps its colour; a new one takes the next. Without a word the note goes onto the mark they have. */
+  markOwn(word: HTMLInputElement, note: HTMLInputElement): void {
+    const known = new Map(this.marks());
+    const first = this.arrange.picked()[0];
+    const held = first === undefined ? null : this.open.scene.get(first).mark;
+    const said = word.value.trim() || held?.word;
+    if (!said) return;
+    const colour = known.get(said)?.colour ?? swatches[(known.size + 4) % swatches.length]!;
+    const text = note.value.trim();
+    this.arrange.mark({ word: said, colour, ...(text ? { note: text } : {}) });
+    word.value = note.value = '';
+  }
   mark(word: string, at: number): void {
     this.arrange.mark({ word, colour: swatches[(at + 1) % swatches.length]! });
   }

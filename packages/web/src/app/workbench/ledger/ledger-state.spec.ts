@@ -47,4 +47,12 @@ describe('LedgerState', () => {
     expect([...ledger.picking().picked]).toEqual([3, 4]);
     expect(ledger.pickedFaces()).toBe(24);
   });
+  it('folds the rest around what is picked from elsewhere, when that is wanted', async () => {
+    const { ledger } = await workbenchBed('a\n  b\n    c : mesh\nd\n  e : mesh');
+    ledger.show(3);
+    expect(ledger.order()).toEqual([1, 2, 3, 4, 5]);
+    ledger.onlyPath.set(true);
+    ledger.show(5);
+    expect(ledger.order()).toEqual([1, 4, 5]);
+  });
 });

@@ -151,13 +151,16 @@ export class LedgerState {
     else if (to === 'in' && row.open) this.step(1, false);
     else if (to === 'out' && object.parent !== null) this.show(object.parent);
   }
+  /** While on, what is picked from elsewhere is unfolded and everything else folded. */
+  readonly onlyPath = signal(false);
   /** Picks one object and brings its row into view, unfolding what is above and dropping a filter that hides it. */
   show(id: ObjectId, how: PickHow = 'only'): void {
     const { scene } = this.#open;
     if (!scene.find(id)) return;
     const folded = new Set(this.folded());
+    if (this.onlyPath()) for (const object of scene.walk()) if (object.children.length) folded.add(object.id);
     for (const ancestor of scene.ancestors(id)) folded.delete(ancestor.id);
-    if (folded.size !== this.folded().size) this.folded.set(folded);
+    if (this.onlyPath() || folded.size !== this.folded().size) this.folded.set(folded);
     const matches = this.matches();
     if (matches && !matches.has(id)) {
       this.filter.set('');
