@@ -7,7 +7,7 @@ import { topObjects } from './top-objects.js';
 
 /**
  * An order in which parts could carry each other: of everything that touches, directly or through others, the heaviest
- * part (most faces below it, then the largest box) comes first and carries what touches it, and so outwards. Each
+ * part (the largest box, as a measure of its mass, then the most faces) comes first and carries what touches it, and so outwards. Each
  * cluster is a part and what hangs directly under it. What touches nothing is left out.
  */
 export function proposeRigOrder(scene: Scene, objects: Iterable<ObjectId>, within = 0): Cluster[] {
@@ -15,7 +15,7 @@ export function proposeRigOrder(scene: Scene, objects: Iterable<ObjectId>, withi
     .map((id) => ({ id, box: worldBounds(scene, id), faces: facesOf(scene, id) }))
     .filter((part): part is { id: ObjectId; box: Box; faces: number } => part.box !== null);
   const weight = (a: (typeof parts)[number], b: (typeof parts)[number]): number =>
-    b.faces - a.faces || volume(b.box) - volume(a.box);
+    volume(b.box) - volume(a.box) || b.faces - a.faces;
   const left = new Set([...parts].sort(weight));
   const clusters: Cluster[] = [];
   while (left.size) {

@@ -3,6 +3,7 @@ import { loneChild } from './lone-child.js';
 
 testCheck(loneChild, {
   valid: [
+    'r : control {"assetType":"prop"}\n  geo_grp\n    m : mesh',
     'g\n  m : mesh',
     'r : control\n  g\n    m : mesh\n    n : mesh',
     'r : control\n  m : mesh',

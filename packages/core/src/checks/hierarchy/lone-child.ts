@@ -1,4 +1,5 @@
 import { planUngroup } from '../../plans/plan-ungroup.js';
+import { assetRules, branchOfName } from '../../templates/asset-rules.js';
 import { defineCheck } from '../check.js';
 
 /** A group that holds one object only. */
@@ -7,15 +8,20 @@ export const loneChild = defineCheck({
   family: 'hierarchy',
   title: 'Group with one child',
   severity: 'note',
-  reach: 'children',
+  reach: 'scene',
+  heeds: ['move', 'insert', 'remove', 'rename', 'attribute'],
   source: 'common practice',
   messages: {
     lone: { short: 'one child only', because: '"{{name}}" holds one object only, so it groups nothing.' },
   },
-  evaluate(object, { scene }) {
+  evaluate(object, { scene, convention }) {
     if (object.kind !== 'group' || object.children.length !== 1 || object.parent === null) return null;
     // A skeleton has one root joint, and often a group of its own.
     if (scene.get(object.children[0]!).kind === 'joint') return null;
+    // A branch that the asset's template asks for may hold one object only.
+    const rules = assetRules(scene, convention.source.templates);
+    if (rules?.template && object.parent === rules.root && branchOfName(rules.template, object.name) >= 0)
+      return null;
     return { message: 'lone', data: { name: object.name } };
   },
   fix(object, { scene }) {

@@ -21,7 +21,8 @@ import type { TreeColumn } from './tree-columns';
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
   host: {
-    class: 'grid h-[26px] w-full [contain:strict] cursor-default items-stretch border-b border-line/60 select-none',
+    class:
+      'grid h-[26px] w-full [contain:strict] cursor-default items-stretch border-b border-line/60 select-none',
     role: 'row',
     '[id]': "'row-' + row().id",
     '[style.grid-template-columns]': 'template()',
