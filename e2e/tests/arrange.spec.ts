@@ -333,3 +333,45 @@ test('sets by hand and by query, and grouping by what parts share', async ({ pag
   ]);
   expect(app.problems).toEqual([]);
 });
+
+test('what the asset is, columns, twins and the last change on all of them, over a reload', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  await app.openScene('valley_station', 'arrange');
+  await app.viewportReady();
+  await test.step('a type asks for its branches, and says so at the root', async () => {
+    await page.getByTestId('asset-type').selectOption('set');
+    await expect(app.row('valleyStation_ctrl').getByTestId('verdict')).toContainText('misses structure_grp');
+    await page.getByTestId('edit-template').click();
+    await page.getByTestId('template-branch').first().fill('hall_grp');
+    await page.getByTestId('template-branch').first().press('Tab');
+    await page.getByTestId('template-keep').click();
+    await expect(app.row('valleyStation_ctrl').getByTestId('verdict')).not.toContainText('misses');
+  });
+  await test.step('columns are chosen and sorted', async () => {
+    await page.getByTestId('columns').click();
+    await page.getByRole('menuitemcheckbox', { name: 'Kind' }).click();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('columnheader', { name: 'Kind' })).toBeVisible();
+  });
+  await test.step('what was done to one twin is done to all', async () => {
+    await app.filter('twin:yes name:window*');
+    const row = page.locator('rq-ledger-row').filter({ hasText: 'window001_glass_geo' });
+    await row.getByRole('button', { name: /^Rendered/ }).click();
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByTestId('twins-menu').click();
+    await page.getByTestId('repeat-twins').click();
+    await app.filter('rendered:no');
+    await expect(page.getByTestId('found')).toHaveText(/^\d\d+ found$/);
+    await app.saved();
+  });
+  await page.reload();
+  await app.filter('rendered:no');
+  await expect(page.getByTestId('found')).toHaveText(/^\d\d+ found$/);
+  await expect(page.getByRole('columnheader', { name: 'Kind' })).toBeVisible();
+  await expect(page.getByTestId('asset-type')).toHaveValue('set');
+  await page.keyboard.press('Control+z');
+  expect(app.problems).toEqual([]);
+});

@@ -1,4 +1,4 @@
-import type { Mat4 } from '../math/mat4.js';
+import type { Mat4, Vec3 } from '../math/mat4.js';
 import type { Transform } from '../math/transform.js';
 import type {
   Branch,
@@ -60,6 +60,7 @@ export interface FieldValues {
   readonly bake: Mat4 | null;
   readonly display: Display | null;
   readonly shape: number | null;
+  readonly outline: readonly Vec3[] | null;
 }
 export interface SetEdit<F extends keyof FieldValues = keyof FieldValues> {
   readonly kind: 'set';

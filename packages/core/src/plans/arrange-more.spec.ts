@@ -6,6 +6,10 @@ import { outlineOf, sceneFromOutline } from '../testing/index.js';
 import { planClusters, proposeClusters } from './auto-arrange.js';
 import type { Plan } from './draft.js';
 import { footprint, leftOutside, planControl } from './plan-control.js';
+import { planPivot } from './plan-pivot.js';
+import { planZero } from './plan-zero.js';
+import { transformPoint } from '../math/mat4.js';
+import { identityTransform } from '../math/transform.js';
 import { planInsertParents, planTakeOut } from './plan-take-out.js';
 import { proposeRigOrder } from './rig-order.js';
 
@@ -26,6 +30,17 @@ describe('a control', () => {
     expect(worldBounds(scene, 2)).toEqual(before);
     const { outline } = scene.get(4);
     expect(outline!.every((point) => point[1] === 0 && Math.hypot(...point) < 2)).toBeTrue();
+  });
+  it('keeps its footprint where it is when it is zeroed or its pivot is moved', () => {
+    const scene = sceneFromOutline('body : mesh @2,3,5');
+    apply(scene, planControl(scene, [1]));
+    const seen = () => scene.get(2).outline!.map((point) => transformPoint(scene.world(2), point));
+    const before = seen();
+    apply(scene, planZero(scene, [2]));
+    expect(scene.get(2).local).toEqual(identityTransform);
+    apply(scene, planPivot(scene, 2, [7, 0, 0]));
+    seen().forEach((point, i) => point.forEach((n, k) => expect(n).toBeCloseTo(before[i]![k]!, 9)));
+    expect(scene.world(1).slice(12, 15)).toEqual([2, 3, 5]);
   });
   it('has a footprint that goes round the bounds', () => {
     const points = footprint({ min: [0, 5, 0], max: [4, 9, 2] });

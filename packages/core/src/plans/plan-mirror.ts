@@ -1,4 +1,4 @@
-import { invertAffine, multiply, type Mat4 } from '../math/mat4.js';
+import { invertAffine, multiply, transformPoint, type Mat4 } from '../math/mat4.js';
 import { fromMatrix, toMatrix } from '../math/transform.js';
 import type { Edit } from '../edits/edit.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
@@ -32,6 +32,14 @@ export function planMirror(scene: Scene, id: ObjectId, axis: Axis, convention?: 
     edits.push({ kind: 'transform', object: object.id, from: object.local, to: local });
     if (object.shape !== null)
       edits.push(bakeEdit(object.id, object.bake, multiply(flip, object.bake ?? reflection(null))));
+    if (object.outline)
+      edits.push({
+        kind: 'set',
+        object: object.id,
+        field: 'outline',
+        from: object.outline,
+        to: object.outline.map((point) => transformPoint(flip, point)),
+      });
   }
   if (convention) edits.push(...otherSides(scene, id, convention));
   return { ok: true, edits };

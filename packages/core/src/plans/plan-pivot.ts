@@ -1,4 +1,4 @@
-import { invertAffine, multiply, type Mat4, type Vec3 } from '../math/mat4.js';
+import { invertAffine, multiply, transformPoint, type Mat4, type Vec3 } from '../math/mat4.js';
 import { fromMatrix, toMatrix, type Transform } from '../math/transform.js';
 import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
@@ -43,6 +43,14 @@ export function relocate(scene: Scene, id: ObjectId, local: Transform): Edit[] |
   const edits: Edit[] = [{ kind: 'transform', object: id, from: object.local, to: local }];
   if (object.shape !== null)
     edits.push(bakeEdit(id, object.bake, multiply(difference, object.bake ?? identity)));
+  if (object.outline)
+    edits.push({
+      kind: 'set',
+      object: id,
+      field: 'outline',
+      from: object.outline,
+      to: object.outline.map((point) => transformPoint(difference, point)),
+    });
   for (const child of object.children) {
     const { local: from, name } = scene.get(child);
     const to = fromMatrix(multiply(difference, toMatrix(from)));

@@ -15,6 +15,7 @@ const fields: readonly (keyof FieldValues)[] = [
   'bake',
   'display',
   'shape',
+  'outline',
 ];
 
 /**

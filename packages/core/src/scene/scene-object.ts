@@ -45,7 +45,7 @@ export interface ObjectData {
   /** The shape is seen through this before the object's own transform: offset by a pivot, baked, mirrored. Left out: none. */
   readonly bake?: Mat4 | null;
   /** A closed line in the object's own space, metres, that it is seen and grabbed by: the footprint of a control. */
-  readonly outline?: readonly Vec3[];
+  readonly outline?: readonly Vec3[] | null;
   /** Left out: as its layer or a set says, else solid. */
   readonly display?: Display | null;
   /** Index of the node in the source file; null for objects made here. */

@@ -172,6 +172,7 @@ export class Scene {
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;
     if (fields.display === null) delete object.display;
+    if (fields.outline === null) delete object.outline;
     if (fields.local !== undefined) this.#forgetWorlds(id);
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */

@@ -85,6 +85,16 @@ export const editSamples: Record<EditKind, (scene: Scene) => Edit[]> = {
     { kind: 'set', object: 2, field: 'rest', from: null, to: identityTransform },
     { kind: 'set', object: 2, field: 'materials', from: [], to: [] },
     { kind: 'set', object: 2, field: 'display', from: null, to: 'wire' },
+    {
+      kind: 'set',
+      object: 1,
+      field: 'outline',
+      from: null,
+      to: [
+        [0, 0, 1],
+        [1, 0, 0],
+      ],
+    },
     { kind: 'set', object: 2, field: 'shape', from: 0, to: null },
   ],
   transform: (scene) => [{ kind: 'transform', object: 2, from: scene.get(2).local, to: moved }],

@@ -21,6 +21,7 @@ const transform = Joi.alternatives(
 const parent = id.allow(null);
 const place = Joi.object({ parent: parent.required(), index: index.required(), local: transform.required() });
 const display = Joi.string().valid(...displays);
+const outline = Joi.array().items(vector(3)).min(2).max(1000);
 const flag = Joi.boolean().required();
 const switches = Joi.object({ shown: flag, pickable: flag, rendered: flag, goes: flag });
 const mark = Joi.object({
@@ -45,7 +46,7 @@ const data = Joi.object({
   rest: transform.allow(null).required(),
   bake: vector(16).allow(null),
   display: display.allow(null),
-  outline: Joi.array().items(vector(3)).min(2).max(1000),
+  outline: outline.allow(null),
   source: index.allow(null).required(),
 });
 const branch = Joi.object({
@@ -99,6 +100,7 @@ const fields = {
   bake: vector(16).allow(null),
   display: display.allow(null),
   shape: index.allow(null),
+  outline: outline.allow(null),
 };
 const set = Joi.alternatives(
   ...Object.entries(fields).map(([field, value]) =>

@@ -26,7 +26,7 @@ import { TemplateSheet, type TemplateSheetData } from './template-sheet';
         Put everything under one root first: it carries what the asset is.
       </p>
     } @else {
-      <div class="grid grid-cols-[58px_1fr] items-center gap-x-1.5 gap-y-1 px-1">
+      <div class="grid grid-cols-[40px_minmax(0,1fr)] items-center gap-x-1.5 gap-y-1 px-1">
         <label for="asset-type" class="text-[12px] text-ink-2">Type</label>
         <select
           #type

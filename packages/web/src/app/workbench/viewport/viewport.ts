@@ -1,3 +1,4 @@
+import { CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterNextRender,
   Component,
@@ -11,7 +12,7 @@ import {
   input,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideMaximize } from '@ng-icons/lucide';
+import { lucideEllipsis, lucideMaximize } from '@ng-icons/lucide';
 import {
   displays,
   offBy,
@@ -41,8 +42,8 @@ function rememberedLook(): Display {
 /** The scene in 3D. A click picks, here and in the ledger; Ctrl adds. */
 @Component({
   selector: 'rq-viewport',
-  imports: [NgIcon, CountPipe],
-  viewProviders: [provideIcons({ lucideMaximize })],
+  imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger, NgIcon, CountPipe],
+  viewProviders: [provideIcons({ lucideEllipsis, lucideMaximize })],
   templateUrl: './viewport.html',
   host: { class: 'relative block h-full min-h-0 min-w-0 overflow-hidden' },
 })
