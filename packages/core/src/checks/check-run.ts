@@ -138,6 +138,10 @@ export class CheckRun {
         for (const object of this.scene.walk(edit.object)) again(object.id, running);
     }
   }
+  /** Whether a check is asked of this scene: it is not off, and there is something for it to ask. */
+  asks(check: string): boolean {
+    return this.#running.some((one) => one.check.id === check && one.applied);
+  }
   of(id: ObjectId): readonly Finding[] {
     return this.#found.get(id) ?? none;
   }

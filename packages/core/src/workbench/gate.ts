@@ -38,7 +38,7 @@ export function runGate(run: CheckRun): Gate {
     }
   }
   const lines: GateLine[] = checkRegistry
-    .filter((check) => convention.source.checks?.[check.id]?.severity !== 'off')
+    .filter((check) => run.asks(check.id))
     .map((check) => ({
       check: check.id,
       title: check.title,

@@ -61,6 +61,12 @@ describe('the gate', () => {
     expect(made.goes).toEqual({ objects: 2, faces: 12, materials: 0 });
     expect(made.stays).toEqual({ objects: 2, byWhy: { 'cut_*': 1, 'ref_*': 1 }, takenAlong: 0 });
   });
+  it('lists only what it asks: a template is not asked of an asset that names none', () => {
+    const asked = (outline: string) => gate(outline).lines.map((line) => line.check);
+    expect(asked('r : control\n  geo_grp')).not.toContain('required-branch');
+    expect(asked('r : control {"assetType":"prop"}\n  geo_grp')).toContain('required-branch');
+    expect(asked('r : control')).toContain('empty-group');
+  });
   it('blocks on findings, and on a real part below a helper', () => {
     expect(gate('door : mesh').blockers).toBe(1);
     const made = gate('cut_vent : mesh\n  L_door001_steel_geo : mesh');
