@@ -6,6 +6,7 @@ export * from './edits/change.js';
 export * from './edits/edit.js';
 export * from './edits/registry.js';
 export * from './edits/same-json.js';
+export * from './edits/say-edits.js';
 export * from './errors.js';
 export * from './math/box.js';
 export * from './math/mat4.js';

@@ -45,6 +45,22 @@ describe('the findings on the page', () => {
       'Fix 2 × forbidden characters',
     ]);
   });
+  it('tell what a fix does that is no new name, and do it, also for all at once', async () => {
+    const { open } = await workbenchBed(
+      'r_ctrl : control\n  a_grp : group\n  b_grp : group\nlose_grp\n  m : mesh',
+    );
+    const page = await show(FindingCard);
+    page.component.state.current.set({ object: 4, check: 'outside-root' });
+    await page.settle();
+    expect(page.text('[data-testid=fix-says]')).toEqual(['put "lose_grp" under "r_ctrl"']);
+    await page.click('Fix this');
+    expect(open.scene.get(4).parent).toBe(1);
+    page.component.state.current.set({ object: 2, check: 'empty-group' });
+    await page.settle();
+    expect(page.text('[data-testid=fix-says]')).toEqual(['remove "a_grp"']);
+    await page.click('Fix all 2 of this check');
+    expect(open.scene.get(1).children).toEqual([4]);
+  });
   it('have no fix where only a person can know', async () => {
     await workbenchBed(outline);
     const page = await show(FindingCard);

@@ -1,5 +1,5 @@
 import { Component, computed, inject } from '@angular/core';
-import { pathOf } from '@renquil/core';
+import { pathOf, sayEdits } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
@@ -31,22 +31,34 @@ export class FindingCard {
   });
   readonly fix = computed(() => {
     const finding = this.state.finding();
-    const edit = finding ? this.state.fixes([finding])[0] : undefined;
-    return edit?.kind === 'rename' ? edit : null;
+    const edits = finding ? this.state.fixes([finding]) : [];
+    const [first] = edits;
+    if (!first) return null;
+    // A new name is seen as it will be; anything else is told.
+    const rename = edits.length === 1 && first.kind === 'rename' ? first : null;
+    return { edits, rename, says: sayEdits(this.open.scene, edits) };
   });
+  /** A name nobody can make up, or something else that only a person can put right. */
+  readonly isName = computed(() => this.state.check()?.family === 'names');
   readonly alike = computed(() => {
     const finding = this.state.finding();
     return finding?.fixable
       ? this.state.fixes(this.state.all().filter((f) => f.check === finding.check))
       : [];
   });
+  /** Findings of this check that have a fix: more than one edit may put one right. */
+  readonly alikeCount = computed(() => {
+    const finding = this.state.finding();
+    return this.state.all().filter((f) => f.check === finding?.check && f.fixable).length;
+  });
   apply(): void {
     const [fix, finding] = [this.fix(), this.state.finding()];
+    const name = this.object()?.name;
     if (fix && finding)
-      this.open.apply(`Fix: ${finding.message} in ${fix.from || 'an unnamed object'}`, [fix]);
+      this.open.apply(`Fix: ${finding.message} in ${name || 'an unnamed object'}`, fix.edits);
   }
   applyAlike(): void {
     const check = this.state.check();
-    if (check) this.open.apply(`Fix ${this.alike().length} × ${check.title.toLowerCase()}`, this.alike());
+    if (check) this.open.apply(`Fix ${this.alikeCount()} × ${check.title.toLowerCase()}`, this.alike());
   }
 }

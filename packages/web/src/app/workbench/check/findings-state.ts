@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   nextFree,
   checkRegistry,
+  draft,
   type Check,
   type Edit,
   type Finding,
@@ -90,28 +91,27 @@ export class FindingsState {
     if (!folded.delete(key)) folded.add(key);
     this.folded.set(folded);
   }
-  /** The edits that put findings right, made one after another so that no two take the same name. */
+  /** The edits that put findings right, each made on what those before it left, so that none gets in another's way. */
   fixes(findings: readonly Finding[]): Edit[] {
-    const edits: Edit[] = [];
     const { scene, convention } = this.#open;
-    const taken = new Set<string>();
     const seen = new Set<ObjectId>();
-    for (const finding of findings) {
-      const check = checkOf(finding.check);
-      const object = scene.find(finding.object);
-      if (!check?.fix || !object || seen.has(object.id)) continue;
-      const parameters = { ...check.parameters, ...convention.source.checks?.[check.id]?.parameters };
-      for (const edit of check.fix(object, { scene, convention, parameters }) ?? []) {
-        const free = edit.kind === 'rename' ? { ...edit, to: this.#freeName(edit.to, taken) } : edit;
-        if (free.kind === 'rename') taken.add(free.to);
-        edits.push(free);
-        seen.add(object.id);
+    const plan = draft(scene, (run) => {
+      for (const finding of findings) {
+        const check = checkOf(finding.check);
+        const object = scene.find(finding.object);
+        if (!check?.fix || !object || seen.has(finding.object)) continue;
+        const parameters = { ...check.parameters, ...convention.source.checks?.[check.id]?.parameters };
+        const edits = check.fix(object, { scene, convention, parameters }) ?? [];
+        for (const edit of edits) {
+          run([edit.kind === 'rename' ? { ...edit, to: this.#freeName(edit.to) } : edit]);
+          seen.add(finding.object);
+        }
       }
-    }
-    return edits;
+    });
+    return plan.ok ? plan.edits : [];
   }
-  #freeName(wanted: string, given: ReadonlySet<string>): string {
-    const used = (name: string): boolean => given.has(name) || this.#open.scene.withName(name).size > 0;
+  #freeName(wanted: string): string {
+    const used = (name: string): boolean => this.#open.scene.withName(name).size > 0;
     return used(wanted) ? nextFree(wanted, used) : wanted;
   }
 }
