@@ -41,3 +41,8 @@ export function boxSize(box: Box): Vec3 {
 export function gap(a: Box, b: Box): number {
   return Math.max(0, ...[0, 1, 2].map((k) => Math.max(a.min[k]! - b.max[k]!, b.min[k]! - a.max[k]!)));
 }
+
+/** Cubic metres; a flat box counts as a micrometre thick, so that it is larger than nothing. */
+export function boxVolume({ min, max }: Box): number {
+  return [0, 1, 2].reduce((product, k) => product * Math.max(1e-6, max[k]! - min[k]!), 1);
+}

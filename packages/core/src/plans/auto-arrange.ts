@@ -1,6 +1,6 @@
 import { splitWords } from '../names/split-words.js';
-import { worldBounds } from '../scene/bounds.js';
-import type { Box } from '../math/box.js';
+import { facesBelow, worldBounds } from '../scene/bounds.js';
+import { boxVolume, type Box } from '../math/box.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import { draft, type Plan } from './draft.js';
@@ -39,15 +39,10 @@ export function proposeClusters(
 
 /** The part that the others of a cluster should hang under. */
 function suggestParent(scene: Scene, { objects }: Cluster): Cluster {
-  const faces = (id: ObjectId): number => {
-    let sum = 0;
-    for (const { shape } of scene.walk(id)) if (shape !== null) sum += scene.shapes[shape]!.faces;
-    return sum;
-  };
-  const most = Math.max(...objects.map(faces));
+  const most = Math.max(...objects.map((id) => facesBelow(scene, id)));
   const under = biggest(
     scene,
-    objects.filter((id) => faces(id) === most),
+    objects.filter((id) => facesBelow(scene, id) === most),
   );
   return { name: scene.get(under).name, under, objects: objects.filter((id) => id !== under) };
 }
@@ -172,7 +167,7 @@ function near(a: Box, b: Box, within: number): boolean {
 function biggest(scene: Scene, ids: readonly ObjectId[]): ObjectId {
   const volume = (id: ObjectId): number => {
     const box = worldBounds(scene, id);
-    return box ? [0, 1, 2].reduce((v, k) => v * (box.max[k]! - box.min[k]!), 1) : 0;
+    return box ? boxVolume(box) : 0;
   };
   return ids.reduce((best, id) => (volume(id) > volume(best) ? id : best));
 }

@@ -2,7 +2,8 @@ import { invertAffine, multiply, transformPoint, type Mat4, type Vec3 } from '..
 import { identityTransform, toMatrix, type Transform } from '../math/transform.js';
 import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
-import { allOn, type Kind, type ObjectData, type ObjectId } from '../scene/scene-object.js';
+import { newGroup } from '../scene/new-group.js';
+import type { Kind, ObjectId } from '../scene/scene-object.js';
 import type { Plan } from './draft.js';
 import { localBelow, singular } from './plan-move.js';
 import { pivotPoint, type PivotAt } from './pivot-point.js';
@@ -37,21 +38,12 @@ export function planGroup(scene: Scene, objects: Iterable<ObjectId>, options: Gr
   const index = tops.length
     ? places.get(childTowards(scene, tops[0]!, parent))!
     : scene.childrenOf(parent).length;
-  const group: ObjectData = {
-    id: scene.nextId,
-    name: options.name,
-    kind: options.kind ?? 'group',
+  const group = newGroup(scene.nextId, options.name, {
     local,
-    shape: null,
-    materials: [],
-    switches: allOn,
+    kind: options.kind ?? 'group',
     layer: options.layer ?? 'Base',
-    mark: null,
-    attributes: {},
-    rest: null,
     ...(options.outline ? { outline: options.outline } : {}),
-    source: null,
-  };
+  });
   const edits: Edit[] = [{ kind: 'insert', branch: { data: group, children: [] }, parent, index }];
   const world = above ? multiply(above, toMatrix(local)) : toMatrix(local);
   const below = invertAffine(world)!;

@@ -1,5 +1,5 @@
-import { gap, type Box } from '../math/box.js';
-import { worldBounds } from '../scene/bounds.js';
+import { boxVolume, gap, type Box } from '../math/box.js';
+import { facesBelow, worldBounds } from '../scene/bounds.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import type { Cluster } from './auto-arrange.js';
@@ -12,10 +12,10 @@ import { topObjects } from './top-objects.js';
  */
 export function proposeRigOrder(scene: Scene, objects: Iterable<ObjectId>, within = 0): Cluster[] {
   const parts = topObjects(scene, objects)
-    .map((id) => ({ id, box: worldBounds(scene, id), faces: facesOf(scene, id) }))
+    .map((id) => ({ id, box: worldBounds(scene, id), faces: facesBelow(scene, id) }))
     .filter((part): part is { id: ObjectId; box: Box; faces: number } => part.box !== null);
   const weight = (a: (typeof parts)[number], b: (typeof parts)[number]): number =>
-    volume(b.box) - volume(a.box) || b.faces - a.faces;
+    boxVolume(b.box) - boxVolume(a.box) || b.faces - a.faces;
   const left = new Set([...parts].sort(weight));
   const clusters: Cluster[] = [];
   while (left.size) {
@@ -51,14 +51,6 @@ export function proposeRigOrder(scene: Scene, objects: Iterable<ObjectId>, withi
   return clusters;
 }
 
-function facesOf(scene: Scene, id: ObjectId): number {
-  let faces = 0;
-  for (const { shape } of scene.walk(id)) if (shape !== null) faces += scene.shapes[shape]!.faces;
-  return faces;
-}
-function volume({ min, max }: Box): number {
-  return [0, 1, 2].reduce((product, k) => product * Math.max(1e-6, max[k]! - min[k]!), 1);
-}
 function distance(a: Box, b: Box): number {
   return Math.hypot(...[0, 1, 2].map((k) => (a.min[k]! + a.max[k]! - b.min[k]! - b.max[k]!) / 2));
 }

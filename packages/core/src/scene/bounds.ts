@@ -22,3 +22,10 @@ export function drawnWorld(scene: Scene, id: ObjectId): Mat4 {
   const { bake } = scene.get(id);
   return bake ? multiply(scene.world(id), bake) : scene.world(id);
 }
+
+/** Faces of an object and all below it. */
+export function facesBelow(scene: Scene, id: ObjectId): number {
+  let faces = 0;
+  for (const { shape } of scene.walk(id)) if (shape !== null) faces += scene.shapes[shape]!.faces;
+  return faces;
+}

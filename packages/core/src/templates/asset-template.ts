@@ -1,11 +1,8 @@
-import type { Kind } from '../scene/scene-object.js';
-
 /** A branch that the main root of an asset holds, by a name or wildcard. */
 export interface TemplateBranch {
   readonly name: string;
   /** Left out: it must be there. */
   readonly optional?: boolean;
-  readonly kind?: Kind;
 }
 /** What an asset of a type is made of. The order of the branches is the order they should stand in. */
 export interface AssetTemplate {

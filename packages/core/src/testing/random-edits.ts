@@ -1,9 +1,8 @@
 import type { Edit } from '../edits/edit.js';
 import { planMove } from '../plans/plan-move.js';
 import { planRemove } from '../plans/plan-remove.js';
+import { newGroup } from '../scene/new-group.js';
 import type { Scene } from '../scene/scene.js';
-import { allOn } from '../scene/scene-object.js';
-import { identityTransform } from '../math/transform.js';
 
 /** mulberry32: a small seeded generator, so that a failing run can be run again. */
 export function seededRandom(seed: number): () => number {
@@ -39,20 +38,9 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
   const any = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   if (!objects.length || random() < 0.15) {
     const parent = objects.length && random() < 0.8 ? any(objects).id : null;
-    const data = {
-      id: scene.nextId,
-      name: any(someNames),
+    const data = newGroup(scene.nextId, any(someNames), {
       kind: any(['group', 'group', 'joint', 'light', 'control'] as const),
-      local: identityTransform,
-      shape: null,
-      materials: [],
-      switches: allOn,
-      layer: 'Base',
-      mark: null,
-      attributes: {},
-      rest: null,
-      source: null,
-    };
+    });
     const index = Math.floor(random() * (scene.childrenOf(parent).length + 1));
     return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
   }

@@ -3,6 +3,7 @@ import type { Edit } from '../edits/edit.js';
 import { invertAffine, multiply } from '../math/mat4.js';
 import { fromMatrix, toMatrix, type Transform } from '../math/transform.js';
 import type { NoPlan } from '../plans/draft.js';
+import { branchOf, walkBranch } from '../scene/branch.js';
 import type { Branch, ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { findTwins, sameInTwin } from './find-twins.js';
@@ -57,7 +58,9 @@ function no(because: string): NoPlan {
   return { ok: false, reason: 'nothing', object: 0, because };
 }
 function largest(branch: Branch): ObjectId {
-  return Math.max(branch.data.id, ...branch.children.map(largest));
+  let most = 0;
+  for (const { data } of walkBranch(branch)) most = Math.max(most, data.id);
+  return most;
 }
 
 /** The smallest branch with twins that holds everything a change is about. */
@@ -150,11 +153,7 @@ function mapEdit(edit: Edit, map: Mapping): Edit | null {
 }
 function removal(scene: Scene, id: ObjectId): Edit {
   const { parent } = scene.get(id);
-  const branch = (at: ObjectId): Branch => {
-    const { parent: _parent, children, ...data } = scene.get(at);
-    return { data, children: children.map(branch) };
-  };
-  return { kind: 'remove', branch: branch(id), parent, index: scene.childrenOf(parent).indexOf(id) };
+  return { kind: 'remove', branch: branchOf(scene, id), parent, index: scene.childrenOf(parent).indexOf(id) };
 }
 function pairIds(from: Branch, to: Branch, ids: Map<ObjectId, ObjectId>): void {
   ids.set(from.data.id, to.data.id);

@@ -27,7 +27,6 @@ const template = Joi.object({
       Joi.object({
         name: Joi.string().min(1).max(200).required(),
         optional: Joi.boolean(),
-        kind: Joi.string().valid(...kinds),
       }),
     )
     .max(100)

@@ -1,3 +1,4 @@
+import { facesBelow } from '../../scene/bounds.js';
 import { mainRoot } from '../../scene/main-root.js';
 import { defineCheck } from '../check.js';
 
@@ -23,8 +24,7 @@ export const faceBudget = defineCheck({
   parameters: { object: 250_000, asset: 5_000_000 },
   evaluate({ id, name, shape, parent }, { scene, parameters }) {
     if (parent === null && mainRoot(scene) === id) {
-      let faces = 0;
-      for (const one of scene.walk(id)) if (one.shape !== null) faces += scene.shapes[one.shape]!.faces;
+      const faces = facesBelow(scene, id);
       const limit = parameters['asset'] as number;
       if (faces > limit) return { message: 'asset', data: { name, faces, limit } };
     }

@@ -19,8 +19,7 @@ export const kindUnder = defineCheck({
   messages: {
     under: {
       short: '{{kind}} under a {{parentKind}}',
-      because:
-        '"{{name}}" is a {{kind}} under the {{parentKind}} "{{parent}}", which carries only {{allowed}}.',
+      because: '"{{name}}" is a {{kind}} under a {{parentKind}}, which carries only {{allowed}}.',
     },
   },
   parameters: { allowed: defaults },
@@ -29,8 +28,10 @@ export const kindUnder = defineCheck({
     const above = scene.get(parent);
     const allowed = (parameters['allowed'] as Partial<Record<Kind, readonly Kind[]>>)[above.kind];
     if (!allowed || allowed.includes(kind)) return null;
-    const data = { name, kind, parentKind: above.kind, allowed: allowed.join(', ') || 'nothing' };
     // The parent is told by its kind: its name may change without this object being asked again.
-    return { message: 'under', data: { ...data, parent: `${above.kind} above it` } };
+    return {
+      message: 'under',
+      data: { name, kind, parentKind: above.kind, allowed: allowed.join(', ') || 'nothing' },
+    };
   },
 });

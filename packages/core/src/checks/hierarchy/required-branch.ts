@@ -1,8 +1,7 @@
 import { assetRules, branchOfName } from '../../templates/asset-rules.js';
 import type { Edit } from '../../edits/edit.js';
-import { identityTransform } from '../../math/transform.js';
 import { compileWildcard } from '../../query/wildcard.js';
-import { allOn } from '../../scene/scene-object.js';
+import { newGroup } from '../../scene/new-group.js';
 import type { Scene } from '../../scene/scene.js';
 import { defineCheck, type CheckContext } from '../check.js';
 
@@ -39,20 +38,7 @@ export const requiredBranch = defineCheck({
     // A name cannot be made up for every wildcard.
     if (names.some((name) => !compileWildcard(name)(plain(name)))) return null;
     return names.map((name, i): Edit => {
-      const data = {
-        id: id++,
-        name: plain(name),
-        kind: 'group' as const,
-        local: identityTransform,
-        shape: null,
-        materials: [],
-        switches: allOn,
-        layer: 'Base',
-        mark: null,
-        attributes: {},
-        rest: null,
-        source: null,
-      };
+      const data = newGroup(id++, plain(name));
       return {
         kind: 'insert',
         branch: { data, children: [] },

@@ -79,8 +79,11 @@ export class LedgerState {
   readonly sorts = signal(false);
   readonly rows = computed(() => {
     this.#open.tick();
-    const { sorted } = this;
-    return treeRows(this.#open.scene, { folded: this.folded(), matches: this.matches(), compare: sorted() });
+    return treeRows(this.#open.scene, {
+      folded: this.folded(),
+      matches: this.matches(),
+      compare: this.sorted(),
+    });
   });
   readonly order = computed(() => this.rows().map((row) => row.id));
   readonly shownCount = computed(() => this.matches()?.size ?? (this.#open.tick(), this.#open.scene.size));
