@@ -4,11 +4,19 @@ import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { switchNames, type ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { isRuledByQuery } from '../scene/switched.js';
-import { toFinding, type Check, type CheckContext, type Finding, type Severity } from './check.js';
+import {
+  toFinding,
+  type Check,
+  type CheckContext,
+  type Finding,
+  type Reach,
+  type Severity,
+} from './check.js';
 import { checkRegistry } from './registry.js';
 
 interface Running {
   readonly check: Check;
+  readonly reach: Reach;
   readonly severity: Severity;
   readonly context: CheckContext;
   /** For a check that does not always apply: whether it did when it was last asked. */
@@ -30,10 +38,11 @@ export class CheckRun {
   ) {
     for (const check of checks) {
       const setting = convention.source.checks?.[check.id];
-      if (setting?.severity === 'off') continue;
+      if (setting?.severity === 'off' || (check.onRequest && !setting?.severity)) continue;
       const parameters = { ...check.parameters, ...setting?.parameters };
       this.#running.push({
         check,
+        reach: check.reachIn?.(convention) ?? check.reach,
         severity: setting?.severity ?? check.severity,
         context: { scene, convention, parameters },
         applied: true,
@@ -60,7 +69,7 @@ export class CheckRun {
       seen.add(id);
       this.#evaluate(id, this.#running);
     }
-    const byReach = (reach: Check['reach']) => this.#running.filter((r) => r.check.reach === reach);
+    const byReach = (reach: Reach) => this.#running.filter((r) => r.reach === reach);
     const onChildren = byReach('children');
     for (const parent of touch.parents) {
       if (parent === null || whole.has(parent)) continue;
@@ -95,8 +104,8 @@ export class CheckRun {
     roots: boolean,
     again: (id: ObjectId, running: readonly Running[]) => void,
   ): void {
-    const onBranch = this.#running.filter((r) => r.check.reach === 'branch');
-    const onRoots = this.#running.filter((r) => r.check.reach === 'roots');
+    const onBranch = this.#running.filter((r) => r.reach === 'branch');
+    const onRoots = this.#running.filter((r) => r.reach === 'roots');
     if (onBranch.length) {
       const tops = new Set(edits.flatMap((edit) => (edit.kind === 'move' ? [edit.object] : [])));
       for (const top of tops) {
@@ -119,13 +128,15 @@ export class CheckRun {
     return this.#running.filter((one) => {
       const was = before.get(one)!;
       if (was !== one.applied) return true;
-      if (!one.applied || one.check.reach !== 'scene') return false;
+      if (!one.applied || one.reach !== 'scene') return false;
+      // Which pattern an object is held to may hang on anything then.
+      if (this.convention.hasSpecial && one.check.family === 'names') return true;
       return !one.check.heeds || one.check.heeds.some((kind) => kinds.has(kind));
     });
   }
   /** A switch rules over all below it; a layer or set over its objects; a live set over what any edit brings into it. */
   #afterSwitches(edits: readonly Edit[], again: (id: ObjectId, running: readonly Running[]) => void): void {
-    const running = this.#running.filter((r) => r.check.reach === 'switches');
+    const running = this.#running.filter((r) => r.reach === 'switches');
     if (!running.length) return;
     const isRecord = edits.some((edit) => edit.kind === 'named-set' || edit.kind === 'named-layer');
     if (isRecord || switchNames.some((name) => isRuledByQuery(this.scene, name))) {

@@ -40,6 +40,10 @@ export interface Check<M extends string = string> {
   readonly title: string;
   readonly severity: Severity;
   readonly reach: Reach;
+  /** The reach under a convention that asks for more; left out: always the same. */
+  reachIn?(convention: CompiledConvention): Reach;
+  /** Asked only where a convention gives it a severity. */
+  readonly onRequest?: true;
   /** For reach scene: the kinds of edits that can change an answer. */
   readonly heeds?: readonly EditKind[];
   /** Whether there is anything to ask in this scene; left out: always. */

@@ -21,6 +21,24 @@ import { strangerBranch } from './hierarchy/stranger-branch.js';
 import { tooDeep } from './hierarchy/too-deep.js';
 import { defaultName } from './names/default-name.js';
 import { forbiddenCharacters } from './names/forbidden-characters.js';
+import { caseBlind } from './names/case-blind.js';
+import { helperPrefix } from './names/helper-prefix.js';
+import { layerName } from './names/layer-name.js';
+import { leftWithoutRight } from './names/left-without-right.js';
+import { materialName } from './names/material-name.js';
+import { misspelling } from './names/misspelling.js';
+import { numberSeries } from './names/number-series.js';
+import { parentWord } from './names/parent-word.js';
+import { placePosition } from './names/place-position.js';
+import { reservedWord } from './names/reserved-word.js';
+import { setName } from './names/set-name.js';
+import { shapeFollows } from './names/shape-follows.js';
+import { shapeName } from './names/shape-name.js';
+import { sidePosition } from './names/side-position.js';
+import { surfaceMaterial } from './names/surface-material.js';
+import { tooLong } from './names/too-long.js';
+import { typeKind } from './names/type-kind.js';
+import { unlistedWord } from './names/unlisted-word.js';
 import { namePattern } from './names/name-pattern.js';
 import { notUnique } from './names/not-unique.js';
 import { unnamed } from './names/unnamed.js';
@@ -37,6 +55,7 @@ import { unevenScale } from './transforms/uneven-scale.js';
 export const checkRegistry: readonly Check[] = [
   attributeDiffers,
   branchOrder,
+  caseBlind,
   copies,
   defaultName,
   emptyGroup,
@@ -44,28 +63,45 @@ export const checkRegistry: readonly Check[] = [
   exclusiveSets,
   faceBudget,
   forbiddenCharacters,
+  helperPrefix,
   hiddenGoes,
   kindUnder,
+  layerName,
+  leftWithoutRight,
   loneChild,
+  materialName,
+  misspelling,
   namePattern,
   negativeScale,
   noLayer,
   noMaterial,
   notUnique,
   notZeroed,
+  numberSeries,
   onFloor,
   outsideRoot,
   overlapping,
+  parentWord,
   pivotAnchor,
+  placePosition,
   requiredBranch,
+  reservedWord,
   rootPlace,
+  setName,
+  shapeFollows,
+  shapeName,
   shownStays,
+  sidePosition,
   size,
   skeleton,
   strangerBranch,
+  surfaceMaterial,
   symmetricPose,
   tooDeep,
+  tooLong,
+  typeKind,
   unevenScale,
+  unlistedWord,
   unnamed,
   unused,
 ];

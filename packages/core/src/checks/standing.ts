@@ -1,5 +1,6 @@
 import type { CheckRun } from './check-run.js';
 import type { Severity } from './check.js';
+import { checkRegistry } from './registry.js';
 
 /** How a scene stands, in a few numbers: what the library shows. */
 export interface Standing {
@@ -11,7 +12,12 @@ export interface Standing {
   readonly byCheck: Readonly<Record<string, number>>;
 }
 
-const nameChecks = new Set(['default-name', 'forbidden-characters', 'name-pattern', 'not-unique', 'unnamed']);
+/** Checks that stop a name from fitting; what the others say of it is advice. */
+const nameChecks = new Set(
+  checkRegistry
+    .filter(({ family, severity }) => family === 'names' && severity === 'blocker')
+    .map(({ id }) => id),
+);
 
 export function standingOf(run: CheckRun): Standing {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };

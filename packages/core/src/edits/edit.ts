@@ -101,7 +101,17 @@ export interface NamedViewEdit {
   readonly to: SceneView | null;
 }
 
+/** A material or shape under another name. */
+export interface RenameThingEdit {
+  readonly kind: 'rename-thing';
+  readonly thing: 'material' | 'shape';
+  readonly index: number;
+  readonly from: string;
+  readonly to: string;
+}
+
 export type Edit =
+  | RenameThingEdit
   | NamedLayerEdit
   | NamedViewEdit
   | NamedSetEdit

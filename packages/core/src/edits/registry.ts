@@ -8,6 +8,7 @@ import { namedSetEdit } from './named-set.js';
 import { namedViewEdit } from './named-view.js';
 import { removeEdit } from './remove.js';
 import { renameEdit } from './rename.js';
+import { renameThingEdit } from './rename-thing.js';
 import { setEdit } from './set.js';
 import { transformEdit } from './transform.js';
 
@@ -21,6 +22,7 @@ export const editRegistry: { readonly [K in EditKind]: EditDefinition<Extract<Ed
   'named-view': namedViewEdit,
   remove: removeEdit,
   rename: renameEdit,
+  'rename-thing': renameThingEdit,
   set: setEdit,
   transform: transformEdit,
 };

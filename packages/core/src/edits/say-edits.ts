@@ -8,6 +8,7 @@ export function sayEdits(scene: Scene, edits: readonly Edit[]): string {
   const add = (text: string): void => void said.set(text, (said.get(text) ?? 0) + 1);
   for (const edit of edits) {
     if (edit.kind === 'rename') add(`rename ${name(edit.object)} to "${edit.to}"`);
+    else if (edit.kind === 'rename-thing') add(`rename the ${edit.thing} "${edit.from}" to "${edit.to}"`);
     else if (edit.kind === 'remove') add(`remove "${edit.branch.data.name}"`);
     else if (edit.kind === 'insert') add(`make "${edit.branch.data.name}"`);
     else if (edit.kind === 'attribute') add(`set ${edit.key} to ${JSON.stringify(edit.to ?? null)}`);

@@ -30,6 +30,14 @@ export function planRestore(scratch: Scene, target: Scene): Edit[] {
     if (!result.ok) throw new RangeError(`restore: ${result.detail}`);
     edits.push(edit);
   };
+  for (const thing of ['material', 'shape'] as const) {
+    const list = (scene: Scene): readonly { readonly name: string }[] =>
+      thing === 'material' ? scene.materials : scene.shapes;
+    list(target).forEach(({ name }, index) => {
+      const from = list(scratch)[index]?.name;
+      if (from !== undefined && from !== name) run({ kind: 'rename-thing', thing, index, from, to: name });
+    });
+  }
   const stack: (ObjectId | null)[] = [null];
   while (stack.length) {
     const parent = stack.pop()!;

@@ -28,17 +28,26 @@ export class Scene {
   #attributesVersion = 0;
   #placesVersion = 0;
   #setsVersion = 0;
+  #namesVersion = 0;
+  #patches = 0;
   readonly #byName = new Map<string, Set<ObjectId>>();
   readonly #worlds = new Map<ObjectId, Mat4>();
   #count = 0;
   #nextId = 1;
 
+  readonly shapes: readonly Shape[];
+  readonly materials: readonly Material[];
+  #thingsVersion = 0;
+
   constructor(
-    readonly shapes: readonly Shape[] = [],
-    readonly materials: readonly Material[] = [],
+    shapes: readonly Shape[] = [],
+    materials: readonly Material[] = [],
     /** Objects that an animation of the file moves: their own transforms are not ours to bake. */
     readonly animated: ReadonlySet<ObjectId> = new Set(),
-  ) {}
+  ) {
+    this.shapes = [...shapes];
+    this.materials = [...materials];
+  }
 
   /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
   get structure(): number {
@@ -51,6 +60,24 @@ export class Scene {
   /** Grows when anything may stand elsewhere or look otherwise. */
   get placesVersion(): number {
     return this.#placesVersion + this.#structure;
+  }
+  /** Grows when any object may be called otherwise. */
+  get namesVersion(): number {
+    return this.#namesVersion + this.#structure;
+  }
+  /** Grows with every change of anything. */
+  get anyVersion(): number {
+    return this.#patches + this.#structure + this.#setsVersion + this.#thingsVersion;
+  }
+  /** Grows when a material or shape may be called otherwise. */
+  get thingsVersion(): number {
+    return this.#thingsVersion;
+  }
+  /** For edits: another name for a material or shape. */
+  renameThing(thing: 'material' | 'shape', index: number, name: string): void {
+    this.#thingsVersion++;
+    if (thing === 'material') (this.materials as Material[])[index] = { ...this.materials[index]!, name };
+    else (this.shapes as Shape[])[index] = { ...this.shapes[index]!, name };
   }
   /** Named sets, by name. */
   get sets(): ReadonlyMap<string, SceneSet> {
@@ -161,6 +188,7 @@ export class Scene {
 
   /** For edits: change fields of one object. */
   patch(id: ObjectId, fields: Partial<Omit<ObjectData, 'id'>>): void {
+    this.#patches++;
     const object = this.#objects[id]!;
     if (fields.name !== undefined && fields.name !== object.name) {
       this.#forgetName(object.name, id);
@@ -246,6 +274,7 @@ export class Scene {
     return parent === null ? this.#roots : this.#objects[parent]!.children;
   }
   #keepName(name: string, id: ObjectId): void {
+    this.#namesVersion++;
     const ids = this.#byName.get(name);
     if (ids) ids.add(id);
     else this.#byName.set(name, new Set([id]));

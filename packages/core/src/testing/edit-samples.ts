@@ -78,6 +78,7 @@ export const editSamples: Record<EditKind, (scene: Scene) => Edit[]> = {
   ],
   remove: (scene) => [{ kind: 'remove', branch: branchOf(scene, 3), parent: 1, index: 1 }],
   rename: () => [{ kind: 'rename', object: 4, from: 'hand', to: 'L_hand001_hide_geo' }],
+  'rename-thing': () => [{ kind: 'rename-thing', thing: 'shape', index: 0, from: 'box', to: 'crate' }],
   set: () => [
     { kind: 'set', object: 2, field: 'layer', from: 'Base', to: 'Body' },
     { kind: 'set', object: 2, field: 'mark', from: null, to: { colour: 'blue', word: 'waits' } },

@@ -45,7 +45,13 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
     return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
   }
   const object = any(objects);
-  switch (Math.floor(random() * 9)) {
+  switch (Math.floor(random() * 10)) {
+    case 9: {
+      const [shape] = scene.shapes;
+      return shape
+        ? [{ kind: 'rename-thing', thing: 'shape', index: 0, from: shape.name, to: any(someNames) }]
+        : [];
+    }
     case 0: {
       const plan = planMove(scene, object.id, random() < 0.2 ? null : any(objects).id, {
         keep: random() < 0.5 ? 'local' : 'world',

@@ -8,7 +8,7 @@ export const unused = defineCheck({
   title: 'Unused materials or shapes',
   severity: 'note',
   reach: 'scene',
-  heeds: ['insert', 'remove', 'set', 'move'],
+  heeds: ['insert', 'remove', 'set', 'move', 'rename-thing'],
   source: 'common practice',
   messages: {
     unused: { short: '{{what}} unused', because: 'No object uses {{what}}: {{names}}.' },

@@ -1,5 +1,4 @@
-import type { Misfit } from '../../names/slots/read-name.js';
-import { readName } from '../../names/slots/read-name.js';
+import { readName, type Misfit } from '../../names/slots/read-name.js';
 import { defineCheck, type Report } from '../check.js';
 
 type Message = 'missing' | 'many' | 'order' | 'spelling' | 'near' | 'case' | 'digits' | 'loose';
@@ -11,6 +10,7 @@ export const namePattern = defineCheck<Message>({
   title: 'Does not fit its pattern',
   severity: 'blocker',
   reach: 'object',
+  reachIn: ({ hasSpecial }) => (hasSpecial ? 'scene' : 'object'),
   source: 'the convention of the scene',
   messages: {
     missing: {
@@ -44,11 +44,14 @@ export const namePattern = defineCheck<Message>({
       because: 'The words of "{{name}}" are right, but what stands between them is not: "{{wanted}}".',
     },
   },
-  evaluate(object, { convention }) {
+  evaluate(object, { scene, convention }) {
     const { name, kind } = object;
-    if (name === '' || !convention.pattern(kind)) return null;
-    const reading = readName(convention, kind, name);
-    return reading.fits ? null : report(reading.misfits, name, reading.helper ? 'helper' : kind);
+    const key = convention.keyOf(scene, object);
+    if (name === '' || !convention.pattern(key)) return null;
+    const reading = readName(convention, key, name);
+    // A word that is simply in no list is the business of its own check.
+    if (reading.fits || reading.misfits[0]?.code === 'unlisted') return null;
+    return report(reading.misfits, name, reading.helper ? 'helper' : kind);
   },
 });
 
@@ -64,6 +67,7 @@ function report(misfits: readonly Misfit[], name: string, kind: string): Report<
     case 'order':
       return { message: 'order', data: { ...data, slot: first.slot, other: first.wanted }, slot: first.slot };
     case 'no-pattern':
+    case 'unlisted':
       return { message: 'loose', data };
     default:
       return { message: first.code, data, slot: first.slot };

@@ -1,21 +1,27 @@
 import { RenquilError } from '../../errors.js';
-import { boxCentre } from '../../math/box.js';
-import { ownBounds } from '../../scene/bounds.js';
-import type { Scene } from '../../scene/scene.js';
-import { naturalCompare } from '../natural-order.js';
-import type { StepBase, StepDefinition, StepRow } from './step.js';
+import { ownWords } from '../propose/own-words.js';
+import { orderRows, type NumberOrder } from './number-order.js';
+import { withSlot } from './set-slot.js';
+import type { StepBase, StepContext, StepDefinition, StepRow } from './step.js';
 
 export interface NumberStep extends StepBase {
   readonly step: 'number';
   readonly start: number;
   readonly by: number;
   readonly digits: number;
-  /** In which order the objects are counted; x, y, z: by where they sit in the world. */
-  readonly order: 'tree' | 'name' | 'x' | 'y' | 'z';
-  /** Where counting begins again. */
-  readonly restart: 'never' | 'parent' | 'base';
-  /** `end`: after all; `first-word`: after the first word, as in `door001_steel_geo`. */
-  readonly at: 'end' | 'last-number' | 'after-word';
+  readonly order: NumberOrder;
+  /** The last of the order first. */
+  readonly down?: boolean;
+  /** Where counting begins again: never, for each parent, each name without its number, or each text of a slot. */
+  readonly restart: 'never' | 'parent' | 'base' | 'slot';
+  /** The slot, for restart by slot. */
+  readonly slot?: string;
+  /** `slot`: in the convention's number slot. */
+  readonly at: 'end' | 'last-number' | 'after-word' | 'slot';
+  /** a, b ... z, aa in place of digits. */
+  readonly letters?: boolean;
+  /** Which numbers stay: none; those that are there and free, new ones counted on past them; or into the gaps. */
+  readonly keep?: 'none' | 'count-on' | 'fill-gaps';
   /** The word it follows, for `after-word`. */
   readonly word?: string;
   /** What stands between the name and its number. */
@@ -25,37 +31,120 @@ export interface NumberStep extends StepBase {
 /** Counts the objects and writes the count into their names, in place of the number that stood there. */
 export const numberStep: StepDefinition<NumberStep> = {
   step: 'number',
-  run(step, rows, scene) {
+  run(step, rows, scene, context) {
     if (step.by === 0) throw new RenquilError('recipe-invalid', { detail: 'numbers cannot go up by 0' });
-    const bases = rows.map((row) => takeNumber(step, row.name));
+    const bases = rows.map((row) =>
+      step.at === 'slot' ? slotHalves(context, row) : takeNumber(step, row.name),
+    );
+    const groups = rows.map((row, i) => groupOf(step, row, bases[i]!, context));
+    const order = orderRows(step.order, rows, scene, step.down);
     const names = new Array<string>(rows.length);
-    const next = new Map<string, number>();
-    for (const i of ordered(step, rows, scene)) {
+    const counters = new Map<string, Counter>();
+    const counterOf = (group: string): Counter => {
+      let counter = counters.get(group);
+      if (!counter) counters.set(group, (counter = new Counter(step)));
+      return counter;
+    };
+    const kept = new Set<number>();
+    if ((step.keep ?? 'none') !== 'none')
+      for (const i of order) if (counterOf(groups[i]!).keep(bases[i]!.old)) kept.add(i);
+    for (const i of order) {
       const base = bases[i]!;
-      const group =
-        step.restart === 'base'
-          ? `${base.before}\u0000${base.after}`
-          : step.restart === 'parent'
-            ? String(rows[i]!.object.parent)
-            : '';
-      const count = next.get(group) ?? step.start;
-      next.set(group, count + step.by);
-      const digits = String(Math.abs(count)).padStart(step.digits, '0');
-      names[i] =
-        base.before + (base.before ? (step.glue ?? '') : '') + (count < 0 ? '-' : '') + digits + base.after;
+      if (kept.has(i)) names[i] = rows[i]!.name;
+      else names[i] = base.put(write(step, counterOf(groups[i]!).next()));
     }
     return names;
   },
 };
 
+/** Gives numbers out, past or around those that stay. */
+class Counter {
+  readonly #kept = new Set<number>();
+  #at: number;
+  constructor(readonly step: NumberStep) {
+    this.#at = step.start;
+  }
+  keep(old: number | null): boolean {
+    if (old === null || this.#kept.has(old)) return false;
+    this.#kept.add(old);
+    if (this.step.keep === 'count-on' && (old - this.#at) * this.step.by >= 0) this.#at = old + this.step.by;
+    return true;
+  }
+  next(): number {
+    while (this.#kept.has(this.#at)) this.#at += this.step.by;
+    const value = this.#at;
+    this.#at += this.step.by;
+    return value;
+  }
+}
+
+function write(step: NumberStep, value: number): string {
+  if (step.letters) return toLetters(value);
+  return (value < 0 ? '-' : '') + String(Math.abs(value)).padStart(step.digits, '0');
+}
+
+/** 1 is a, 26 is z, 27 is aa; nothing below 1 can be written so. */
+export function toLetters(value: number): string {
+  if (value < 1)
+    throw new RenquilError('recipe-invalid', { detail: `${value} cannot be written in letters; start at 1` });
+  let out = '';
+  for (let n = value; n > 0; n = Math.floor((n - 1) / 26))
+    out = String.fromCharCode(97 + ((n - 1) % 26)) + out;
+  return out;
+}
+
+interface Halves {
+  /** What stands around the number, the same for all of a family. */
+  readonly base: string;
+  readonly old: number | null;
+  put(text: string): string;
+}
+
+function groupOf(
+  step: NumberStep,
+  { object, name }: StepRow,
+  { base }: Halves,
+  { convention, scene }: StepContext,
+): string {
+  if (step.restart === 'base') return base;
+  if (step.restart === 'parent') return String(object.parent);
+  if (step.restart === 'never') return '';
+  if (!convention.slots.has(step.slot ?? ''))
+    throw new RenquilError('recipe-invalid', {
+      detail: `the convention has no slot "${step.slot ?? ''}" to begin again at`,
+    });
+  return ownWords(convention, convention.keyOf(scene, object), name).words.get(step.slot!)?.wanted ?? '';
+}
+
+/** The number in its own slot, wherever the pattern has it. A pattern without one leaves the name alone. */
+function slotHalves({ convention, scene }: StepContext, { object, name }: StepRow): Halves {
+  const key = convention.keyOf(scene, object);
+  const slot = convention.slotFor('number', convention.helperPrefix(name) ? 'helper' : key);
+  if (!slot) return { base: name, old: null, put: () => name };
+  const old = ownWords(convention, key, name).words.get(slot.name)?.wanted;
+  return {
+    base: withSlot(convention, key, name, new Map([[slot.name, '']])),
+    old: old === undefined ? null : Number(old),
+    put: (text) => withSlot(convention, key, name, new Map([[slot.name, text]])),
+  };
+}
+
 /** The name in two halves around the place of its number, the old number left out. */
-function takeNumber(step: NumberStep, name: string): { before: string; after: string } {
+function takeNumber(step: NumberStep, name: string): Halves {
+  const halves = (before: string, old: string, after: string): Halves => {
+    const digits = /[0-9]+/.exec(old)?.[0];
+    return {
+      base: `${before}\u0000${after}`,
+      old: digits === undefined ? null : Number(digits),
+      put: (text) => before + (before ? (step.glue ?? '') : '') + text + after,
+    };
+  };
   if (step.at === 'after-word' && step.word) {
     const at = name.toLowerCase().indexOf(step.word.toLowerCase());
     if (at >= 0) {
       const end = at + step.word.length;
       const old = /^[ _.-]?[0-9]+(?![A-Za-z])/.exec(name.slice(end))?.[0] ?? '';
-      return { before: name.slice(0, end), after: name.slice(end + old.length) };
+      return halves(name.slice(0, end), old, name.slice(end + old.length));
     }
   }
   if (step.at === 'last-number') {
@@ -63,14 +152,15 @@ function takeNumber(step: NumberStep, name: string): { before: string; after: st
     if (end > 0) {
       let start = end;
       while (start > 0 && isDigit(name[start - 1]!)) start--;
-      return { before: name.slice(0, start), after: name.slice(end) };
+      return halves(name.slice(0, start), name.slice(start, end), name.slice(end));
     }
   }
   let end = name.length;
   while (end > 0 && isDigit(name[end - 1]!)) end--;
+  const old = name.slice(end);
   // A separator that only led to the old number goes with it; it comes back as the glue.
   if (end < name.length) while (end > 1 && /[ _.-]/.test(name[end - 1]!)) end--;
-  return { before: name.slice(0, end), after: '' };
+  return halves(name.slice(0, end), old, '');
 }
 
 function isDigit(c: string): boolean {
@@ -80,17 +170,4 @@ function lastDigit(name: string): number {
   let at = name.length - 1;
   while (at >= 0 && !isDigit(name[at]!)) at--;
   return at;
-}
-
-function ordered(step: NumberStep, rows: readonly StepRow[], scene: Scene): number[] {
-  const indexes = rows.map((_, i) => i);
-  if (step.order === 'name')
-    return indexes.sort((a, b) => naturalCompare(rows[a]!.name, rows[b]!.name) || a - b);
-  if (step.order === 'tree') return indexes;
-  const axis = { x: 0, y: 1, z: 2 }[step.order] as 0 | 1 | 2;
-  const where = rows.map(({ object }) => {
-    const box = ownBounds(scene, object.id);
-    return box ? boxCentre(box)[axis] : scene.world(object.id)[12 + axis]!;
-  });
-  return indexes.sort((a, b) => where[a]! - where[b]! || a - b);
 }

@@ -3,7 +3,9 @@ import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { stepRegistry } from './registry.js';
 import { resolveClashes, type Clash } from './resolve-clashes.js';
-import type { ClashPolicy, RecipeStep, StepDefinition } from './step.js';
+import { CompiledConvention } from '../slots/compiled-convention.js';
+import { partsConvention } from '../slots/parts.js';
+import type { ClashPolicy, RecipeStep, StepContext, StepDefinition } from './step.js';
 
 export interface RecipePreview {
   /** New names of the objects that change, in tree order, clashes resolved by the policy. */
@@ -20,9 +22,11 @@ export function runRecipe(
   objects: readonly ObjectId[],
   steps: readonly RecipeStep[],
   policy: ClashPolicy = 'stop',
+  convention: CompiledConvention = parts(),
 ): RecipePreview {
+  const context: StepContext = { scene, convention };
   const names = objects.map((id) => scene.get(id).name);
-  const changedBy = steps.map((step) => runStep(scene, objects, names, step));
+  const changedBy = steps.map((step) => runStep(context, objects, names, step));
   const wanted = new Map<ObjectId, string>();
   objects.forEach((id, i) => {
     if (names[i] !== scene.get(id).name) wanted.set(id, names[i]!);
@@ -31,7 +35,16 @@ export function runRecipe(
   return { ...resolved, changedBy, unchanged: objects.length - resolved.names.size };
 }
 
-function runStep(scene: Scene, objects: readonly ObjectId[], names: string[], step: RecipeStep): number {
+let known: CompiledConvention | null = null;
+const parts = (): CompiledConvention => (known ??= new CompiledConvention(partsConvention));
+
+function runStep(
+  context: StepContext,
+  objects: readonly ObjectId[],
+  names: string[],
+  step: RecipeStep,
+): number {
+  const { scene } = context;
   if (step.off) return 0;
   const query = step.where?.trim() ? parseQuery(step.where) : null;
   const picked: number[] = [];
@@ -40,7 +53,7 @@ function runStep(scene: Scene, objects: readonly ObjectId[], names: string[], st
   });
   const definition = stepRegistry[step.step] as StepDefinition<RecipeStep>;
   const rows = picked.map((i) => ({ object: scene.get(objects[i]!), name: names[i]! }));
-  const made = definition.run(step, rows, scene);
+  const made = definition.run(step, rows, scene, context);
   let changed = 0;
   picked.forEach((i, k) => {
     if (names[i] === made[k]) return;

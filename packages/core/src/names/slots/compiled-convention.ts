@@ -1,5 +1,11 @@
-import type { Kind } from '../../scene/scene-object.js';
-import type { Convention, PatternPart, SlotRule, WordCase } from './convention.js';
+import { parseQuery, type Query } from '../../query/query.js';
+import type { Kind, SceneObject } from '../../scene/scene-object.js';
+import type { Scene } from '../../scene/scene.js';
+import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule, WordCase } from './convention.js';
+import { roleOf, senseOf, type Sense } from './senses.js';
+
+/** Which pattern: of a kind, of something that is no object, or the nth of the special ones. */
+export type PatternKey = Kind | OtherThing | `special ${number}`;
 
 const casePatterns: Record<WordCase, RegExp> = {
   camel: /^[a-z][a-z0-9]*(?:[A-Z][a-z0-9]*)*$/,
@@ -14,6 +20,9 @@ export interface CompiledSlot {
   readonly words: ReadonlySet<string>;
   /** Lower-case spelling (and lower-case word) -> the word. */
   readonly spelled: ReadonlyMap<string, string>;
+  readonly role: SlotRole;
+  /** Word -> which way it points. */
+  readonly senses: ReadonlyMap<string, Sense>;
 }
 
 /** Slots that stand together without a separator; the last of several is the number. */
@@ -25,26 +34,46 @@ export interface PatternUnit {
 /** A convention with its look-ups ready. Make it once, read a million names. */
 export class CompiledConvention {
   readonly slots: ReadonlyMap<string, CompiledSlot>;
-  readonly #units = new Map<Kind, readonly PatternUnit[]>();
+  readonly #patterns = new Map<
+    PatternKey,
+    { parts: readonly PatternPart[]; units: readonly PatternUnit[] }
+  >();
+  readonly #special: readonly { readonly key: PatternKey; readonly finds: Query }[];
 
+  /** Throws query-invalid when the query of a special pattern cannot be read. */
   constructor(readonly source: Convention) {
-    this.slots = new Map(
-      Object.entries(source.slots).map(([name, rule]) => {
-        const spelled = new Map<string, string>();
-        for (const { word, spellings = [] } of rule.words ?? []) {
-          for (const spelling of [word, ...spellings]) spelled.set(spelling.toLowerCase(), word);
-        }
-        return [name, { name, rule, words: new Set(rule.words?.map((w) => w.word) ?? []), spelled }];
-      }),
-    );
-    for (const [kind, parts] of Object.entries(source.patterns))
-      this.#units.set(kind as Kind, unitsOf(parts));
+    this.slots = new Map(Object.entries(source.slots).map(([name, rule]) => [name, compileSlot(name, rule)]));
+    for (const [key, parts] of Object.entries({ ...source.patterns, ...source.others }))
+      this.#keep(key as PatternKey, parts);
+    this.#special = (source.special ?? []).map(({ where, pattern }, i) => {
+      const key: PatternKey = `special ${i}`;
+      this.#keep(key, pattern);
+      return { key, finds: parseQuery(where) };
+    });
   }
-  pattern(kind: Kind): readonly PatternPart[] | null {
-    return this.source.patterns[kind] ?? null;
+  #keep(key: PatternKey, parts: readonly PatternPart[]): void {
+    this.#patterns.set(key, { parts, units: unitsOf(parts) });
   }
-  units(kind: Kind): readonly PatternUnit[] | null {
-    return this.#units.get(kind) ?? null;
+  /** Whether some patterns hang on more than the kind. */
+  get hasSpecial(): boolean {
+    return this.#special.length > 0;
+  }
+  /** Which pattern an object's name is held to. */
+  keyOf(scene: Scene, object: SceneObject): PatternKey {
+    for (const { key, finds } of this.#special) if (finds(scene, object)) return key;
+    return object.kind;
+  }
+  pattern(key: PatternKey): readonly PatternPart[] | null {
+    return this.#patterns.get(key)?.parts ?? null;
+  }
+  units(key: PatternKey): readonly PatternUnit[] | null {
+    return this.#patterns.get(key)?.units ?? null;
+  }
+  /** The first slot of a pattern, or of the convention, that tells this. */
+  slotFor(role: SlotRole, key?: PatternKey): CompiledSlot | null {
+    const names = key === undefined ? this.slots.keys() : (this.pattern(key) ?? []).map((part) => part.slot);
+    for (const name of names) if (this.slots.get(name)?.role === role) return this.slots.get(name)!;
+    return null;
   }
   /** The helper prefix a name starts with, or null. */
   helperPrefix(name: string): string | null {
@@ -59,6 +88,25 @@ export class CompiledConvention {
     if (slot.rule.digits !== undefined) return isDigits(text) && text.length === slot.rule.digits;
     return casePatterns[slot.rule.case ?? 'any'].test(text);
   }
+}
+
+function compileSlot(name: string, rule: SlotRule): CompiledSlot {
+  const spelled = new Map<string, string>();
+  const senses = new Map<string, Sense>();
+  for (const one of rule.words ?? []) {
+    for (const spelling of [one.word, ...(one.spellings ?? [])])
+      spelled.set(spelling.toLowerCase(), one.word);
+    const sense = senseOf(one);
+    if (sense) senses.set(one.word, sense);
+  }
+  return {
+    name,
+    rule,
+    words: new Set(rule.words?.map((w) => w.word) ?? []),
+    spelled,
+    role: roleOf(name, rule),
+    senses,
+  };
 }
 
 export function isDigits(text: string): boolean {

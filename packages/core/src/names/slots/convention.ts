@@ -8,13 +8,20 @@ export type WordCase = 'camel' | 'lower' | 'upper' | 'any';
 export interface WordRule {
   readonly word: string;
   readonly spellings?: readonly string[];
+  /** Which way it points, or the kind it stands for, when its spellings do not tell: `left`, `front`, `mesh`. */
+  readonly means?: string;
 }
+/** What a slot tells of an object, and so where a proposal looks for it. */
+export const slotRoles = ['side', 'place', 'what', 'number', 'surface', 'type', 'other'] as const;
+export type SlotRole = (typeof slotRoles)[number];
 /** What may stand in a slot: words of a list, a number of so many digits, or any one word in a case. */
 export interface SlotRule {
   readonly words?: readonly WordRule[];
   readonly digits?: number;
   readonly start?: number;
   readonly case?: WordCase;
+  /** Left out: by the slot's own name, else `number` with digits, `other` with a list, `what` without. */
+  readonly role?: SlotRole;
 }
 /** One slot of a pattern. `glued`: no separator before it, as the number in `door001`. */
 export interface PatternPart {
@@ -24,6 +31,15 @@ export interface PatternPart {
   /** Narrows the word list, e.g. the type of a mesh to `geo`. */
   readonly only?: readonly string[];
 }
+/** A pattern for the objects that a query finds, in place of the one of their kind. The first that finds one counts. */
+export interface SpecialPattern {
+  readonly title: string;
+  readonly where: string;
+  readonly pattern: readonly PatternPart[];
+}
+/** What else has a name. */
+export const otherThings = ['material', 'shape', 'layer', 'set'] as const;
+export type OtherThing = (typeof otherThings)[number];
 export interface CheckSetting {
   readonly severity?: Severity | 'off';
   readonly parameters?: Readonly<Record<string, unknown>>;
@@ -38,6 +54,11 @@ export interface Convention {
   /** In the order of the columns. */
   readonly slots: Readonly<Record<string, SlotRule>>;
   readonly patterns: Readonly<Partial<Record<Kind, readonly PatternPart[]>>>;
+  readonly special?: readonly SpecialPattern[];
+  /** Patterns of what is not an object; what is left out may be called anything. */
+  readonly others?: Readonly<Partial<Record<OtherThing, readonly PatternPart[]>>>;
+  /** Metres from the mirror plane within which an object counts as in the middle; left out: 0.005. */
+  readonly slack?: number;
   readonly helpers: { readonly prefixes: readonly string[] };
   /** What assets of a type are made of; shipped ones are there without being listed. */
   readonly templates?: Readonly<Record<string, AssetTemplate>>;

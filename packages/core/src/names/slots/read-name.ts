@@ -1,11 +1,10 @@
-import type { Kind } from '../../scene/scene-object.js';
 import { splitWords, type Word } from '../split-words.js';
-import { isDigits, type CompiledConvention } from './compiled-convention.js';
-import { fitName, type SlotSpan } from './fit-name.js';
+import { isDigits, type CompiledConvention, type PatternKey } from './compiled-convention.js';
+import { fitAlmost, fitName, type SlotSpan } from './fit-name.js';
 import { nearWord } from './near-word.js';
 
 export type MisfitCode =
-  'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'case' | 'digits' | 'loose';
+  'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'unlisted' | 'case' | 'digits' | 'loose';
 
 /** One thing that keeps a name from its pattern. `slot` says where, `wanted` what would be right. */
 export interface Misfit {
@@ -23,16 +22,54 @@ export interface NameReading {
   readonly misfits: readonly Misfit[];
 }
 
-/** Reads a name as an object of a kind. Linear in the name: one fit, and for a misfit one pass over its words. */
-export function readName(convention: CompiledConvention, kind: Kind, name: string): NameReading {
+/** Reads a name by a pattern. Linear in the name: one fit, and for a misfit one pass over its words. */
+export function readName(convention: CompiledConvention, key: PatternKey, name: string): NameReading {
   const prefix = convention.helperPrefix(name);
-  const asKind = prefix ? 'helper' : kind;
+  const asKind = prefix ? 'helper' : key;
   const spans = fitName(convention, asKind, name, prefix?.length ?? 0);
   if (spans) return { fits: true, helper: prefix !== null, slots: bySlot(spans), misfits: [] };
+  const helper = prefix !== null;
+  const almost = fitAlmost(convention, asKind, name, prefix?.length ?? 0);
+  if (almost) return { fits: false, helper, ...oddOne(convention, asKind, almost) };
+  const whole = wholeWord(convention, asKind, name);
+  if (whole) return { fits: false, helper, ...whole };
   const guess = new Guess(convention, asKind);
   const words = splitWords(prefix ? ' '.repeat(prefix.length) + name.slice(prefix.length) : name);
+  guess.expect(words);
   words.forEach((word, i) => guess.take(word, words[i + 1]));
   return { fits: false, helper: prefix !== null, slots: guess.slots, misfits: guess.misfits(name) };
+}
+
+/** One piece that its slot does not know: a spelling, a slip, or a word of no list. */
+function oddOne(
+  convention: CompiledConvention,
+  key: PatternKey,
+  { spans, odd }: { readonly spans: readonly SlotSpan[]; readonly odd: SlotSpan },
+): Pick<NameReading, 'slots' | 'misfits'> {
+  const slot = convention.slots.get(odd.slot)!;
+  const only = convention.pattern(key)!.find((part) => part.slot === odd.slot)!.only;
+  const low = odd.text.toLowerCase();
+  const listed = slot.spelled.get(low);
+  const near = listed === undefined ? nearWord(odd.text, only ?? slot.words) : null;
+  const meant = listed ?? near ?? '';
+  const right = meant && (!only || only.includes(meant));
+  const code = !right ? 'unlisted' : near ? 'near' : meant.toLowerCase() === low ? 'case' : 'spelling';
+  const wanted = right ? meant : (only?.[0] ?? '');
+  const misfits: Misfit[] = [{ code, slot: odd.slot, text: odd.text, wanted }];
+  return { slots: bySlot([...spans, odd]), misfits };
+}
+
+/** A pattern of one listed slot, as the joints of a standard: the name is one word of the list or none. */
+function wholeWord(
+  convention: CompiledConvention,
+  key: PatternKey,
+  name: string,
+): Pick<NameReading, 'slots' | 'misfits'> | null {
+  const pattern = convention.pattern(key);
+  const slot = pattern?.length === 1 ? convention.slots.get(pattern[0]!.slot) : undefined;
+  if (!slot?.words.size || convention.source.separator !== '') return null;
+  const odd = { slot: slot.name, text: name, start: 0, end: name.length };
+  return oddOne(convention, key, { spans: [], odd });
 }
 
 function bySlot(spans: readonly SlotSpan[]): Map<string, SlotSpan> {
@@ -44,18 +81,26 @@ class Guess {
   readonly slots = new Map<string, SlotSpan>();
   readonly #found: Misfit[] = [];
   readonly #free: Word[] = [];
+  readonly #exact = new Set<string>();
   readonly #freeSlot: string | null;
   readonly #numberSlot: string | null;
 
   constructor(
     readonly convention: CompiledConvention,
-    readonly kind: Kind,
+    readonly kind: PatternKey,
   ) {
     const parts = convention.pattern(kind) ?? [];
     const rule = (slot: string) => convention.slots.get(slot)?.rule;
     this.#freeSlot =
       parts.find((p) => !rule(p.slot)?.words && rule(p.slot)?.digits === undefined)?.slot ?? null;
     this.#numberSlot = parts.find((p) => rule(p.slot)?.digits !== undefined)?.slot ?? null;
+  }
+  /** Slots of which a word stands there to the letter: no other word is taken for a spelling of theirs. */
+  expect(words: readonly Word[]): void {
+    for (const { slot } of this.convention.pattern(this.kind) ?? []) {
+      const known = this.convention.slots.get(slot)!.words;
+      if (known.size && words.some((word) => known.has(word.text))) this.#exact.add(slot);
+    }
   }
   take(word: Word, next?: Word): void {
     if (isDigits(word.text)) this.#takeNumber(word);
@@ -110,6 +155,7 @@ class Guess {
       const listed = slot.words.has(word.text) ? word.text : slot.spelled.get(low);
       const near = listed === undefined && word.text.length > 3 ? nearWord(word.text, slot.words) : undefined;
       const meant = listed ?? near;
+      if (meant !== word.text && this.#exact.has(part.slot)) continue;
       if (!meant || (part.only && !part.only.includes(meant))) continue;
       this.slots.set(part.slot, { ...word, slot: part.slot });
       if (near) this.#found.push({ code: 'near', slot: part.slot, text: word.text, wanted: near });

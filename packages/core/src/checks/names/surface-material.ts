@@ -1,0 +1,63 @@
+import { remembered } from '../../scene/remembered.js';
+import { surfaceWord } from '../../names/propose/surface-of.js';
+import type { CompiledSlot } from '../../names/slots/compiled-convention.js';
+import { readName } from '../../names/slots/read-name.js';
+import type { SceneObject } from '../../scene/scene-object.js';
+import type { Scene } from '../../scene/scene.js';
+import { defineCheck } from '../check.js';
+import { renameTo } from '../support/rename-to.js';
+
+const wordsOf = remembered(
+  (scene) => scene.thingsVersion,
+  () => new Map<CompiledSlot, (string | null)[]>(),
+);
+function surfaces(scene: Scene, slot: CompiledSlot, { materials }: SceneObject): string[] {
+  let known = wordsOf(scene).get(slot);
+  if (!known) wordsOf(scene).set(slot, (known = scene.materials.map(({ name }) => surfaceWord(slot, name))));
+  return materials.map((at) => known[at] ?? null).filter((word) => word !== null);
+}
+
+/** The surface in the name is none of those its materials speak of. */
+export const surfaceMaterial = defineCheck({
+  id: 'surface-material',
+  family: 'names',
+  title: 'Surface against material',
+  severity: 'warning',
+  reach: 'scene',
+  heeds: ['rename-thing'],
+  source: 'common practice',
+  messages: {
+    other: {
+      short: '{{bound}}, not {{said}}',
+      because: '"{{name}}" says {{said}}, but it is bound to "{{material}}", which is {{bound}}.',
+    },
+  },
+  evaluate(object, { scene, convention }) {
+    if (!object.materials.length) return null;
+    const key = convention.keyOf(scene, object);
+    const slot = convention.slotFor('surface', key);
+    const reading = slot && readName(convention, key, object.name);
+    const said = reading && !reading.helper ? reading.slots.get(slot.name)?.text : undefined;
+    const word =
+      said === undefined ? undefined : slot!.words.has(said) ? said : slot!.spelled.get(said.toLowerCase());
+    if (word === undefined) return null;
+    const bound = surfaces(scene, slot!, object);
+    // A material whose name says nothing cannot say otherwise.
+    if (!bound.length || bound.length < object.materials.length || bound.includes(word)) return null;
+    const material = scene.materials[object.materials[0]!]?.name ?? '';
+    return {
+      message: 'other',
+      data: { name: object.name, said: word, bound: bound[0]!, material },
+      slot: slot!.name,
+    };
+  },
+  fix(object, { scene, convention }) {
+    const key = convention.keyOf(scene, object);
+    const slot = convention.slotFor('surface', key)!;
+    const reading = readName(convention, key, object.name);
+    const span = reading.slots.get(slot.name);
+    const [bound] = surfaces(scene, slot, object);
+    if (!reading.fits || !span || bound === undefined) return null;
+    return renameTo(scene, object, object.name.slice(0, span.start) + bound + object.name.slice(span.end));
+  },
+});

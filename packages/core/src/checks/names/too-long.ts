@@ -1,0 +1,25 @@
+import { defineCheck } from '../check.js';
+
+/** A name longer than what comes after can hold or show. */
+export const tooLong = defineCheck({
+  id: 'too-long',
+  family: 'names',
+  title: 'Too long',
+  severity: 'blocker',
+  reach: 'object',
+  source: 'common practice: 63 characters fit every target we know of',
+  parameters: { most: 63 },
+  messages: {
+    long: {
+      short: '{{count}} characters',
+      because: 'The name has {{count}} characters; {{most}} are allowed.',
+    },
+  },
+  evaluate({ name }, { parameters }) {
+    const most = Number(parameters['most']);
+    // UTF-16 units are never fewer than the characters people count.
+    if (name.length <= most) return null;
+    const count = [...name].length;
+    return count > most ? { message: 'long', data: { count, most } } : null;
+  },
+});

@@ -1,0 +1,11 @@
+import type { Edit } from '../../edits/edit.js';
+import { resolveClashes } from '../../names/recipe/resolve-clashes.js';
+import type { SceneObject } from '../../scene/scene-object.js';
+import type { Scene } from '../../scene/scene.js';
+
+/** The rename that a fix asks for, counted on when the name is taken. */
+export function renameTo(scene: Scene, { id, name }: SceneObject, wanted: string): Edit[] | null {
+  if (wanted === '' || wanted === name) return null;
+  const to = resolveClashes(scene, new Map([[id, wanted]]), 'number-on').names.get(id)!;
+  return [{ kind: 'rename', object: id, from: name, to }];
+}

@@ -1,0 +1,69 @@
+import { Scene } from '../../scene/scene.js';
+import { sceneFromOutline } from '../../testing/outline.js';
+import { CompiledConvention } from '../slots/compiled-convention.js';
+import { readName } from '../slots/read-name.js';
+import { senseOf } from '../slots/senses.js';
+import { learnConvention } from './learn-convention.js';
+
+const all = (scene: Scene) => [{ scene, objects: [...scene.walk()].map((object) => object.id) }];
+
+describe('learning a convention', () => {
+  // Another studio than Parts: type first word last, port and starboard letters, numbers of two digits apart.
+  const outline = [
+    'deck-GRP',
+    ...[1, 2, 3, 4].flatMap((n) => [
+      `  pt-rail-0${n}-MSH : mesh @4,0,${n * 4}`,
+      `  sb-rail-0${n}-MSH : mesh @-4,0,${n * 4}`,
+      `  plank-0${n}-MSH : mesh @0,0,${n * 5}`,
+    ]),
+    '  lantern-01-LIT : light',
+    '  lantern-02-LIT : light',
+    'hull-GRP',
+  ].join('\n');
+  const scene = sceneFromOutline(outline);
+  const { convention, fits, names, guesses } = learnConvention(all(scene), 'Boats');
+  it('finds separator, sides by where things sit, numbers, types by kind, and the order', () => {
+    expect(convention.separator).toBe('-');
+    expect(convention.slots['side']!.words!.map((word) => [word.word, senseOf(word)])).toEqual([
+      ['pt', 'left'],
+      ['sb', 'right'],
+    ]);
+    expect(convention.slots['number']).toEqual({ digits: 2, start: 1 });
+    expect(convention.patterns.mesh!.map((part) => part.slot)).toEqual(['side', 'what', 'number', 'type']);
+    expect(convention.patterns.mesh![0]).toEqual({ slot: 'side', optional: true });
+    expect(convention.patterns.mesh![2]!.glued).toBeUndefined();
+    expect(convention.patterns.light!.at(-1)).toEqual({ slot: 'type', only: ['LIT'] });
+  });
+  it('says how many names bear each guess out, and all fit what was learned from them', () => {
+    expect([fits, names]).toEqual([scene.size, scene.size]);
+    for (const guess of guesses) expect(guess.holds).withContext(guess.says).toBeLessThanOrEqual(guess.asked);
+    expect(guesses.find((guess) => guess.about === 'side')!.holds).toBe(8);
+  });
+  it('refuses what breaks it, as a convention written by hand would', () => {
+    const compiled = new CompiledConvention(convention);
+    for (const name of ['pt-rail-1-MSH', 'rail-pt-01-MSH', 'pt-rail-01', 'pt_rail_01_MSH'])
+      expect(readName(compiled, 'mesh', name).fits)
+        .withContext(name)
+        .toBeFalse();
+    expect(readName(compiled, 'mesh', 'sb-oar-17-MSH').fits).toBeTrue();
+  });
+  it('learns surfaces from materials, with the words they go by there', () => {
+    const from = sceneFromOutline(
+      [1, 2, 3, 4].flatMap((n) => [`a${n}_wd : mesh`, `b${n}_st : mesh`]).join('\n'),
+    );
+    const colour = [1, 1, 1, 1] as const;
+    const bound = new Scene(from.shapes, [
+      { name: 'oldTimber', colour },
+      { name: 'st', colour },
+    ]);
+    for (const object of from.walk())
+      bound.append({ ...object, materials: [object.name.endsWith('wd') ? 0 : 1] }, null);
+    const { surface } = learnConvention(all(bound)).convention.slots;
+    expect(surface!.words!.map((word) => word.word)).toEqual(
+      ['st', 'wd'].filter((word) => word === 'st' || surface!.words!.length > 1),
+    );
+  });
+  it('refuses to learn from nothing', () => {
+    expect(() => learnConvention([])).toThrowError(/no names to learn from/);
+  });
+});

@@ -1,0 +1,20 @@
+import type { Convention } from '../slots/convention.js';
+
+/** One thing read out of the names, with how much of them it explains. */
+export interface LearnedGuess {
+  readonly about:
+    'separator' | 'slot' | 'words' | 'number' | 'case' | 'pattern' | 'helpers' | 'side' | 'surface' | 'type';
+  /** The slot or kind it is about, if any. */
+  readonly of: string;
+  readonly says: string;
+  /** Names it holds for, of those it was asked of. */
+  readonly holds: number;
+  readonly asked: number;
+}
+export interface LearnedConvention {
+  readonly convention: Convention;
+  readonly guesses: readonly LearnedGuess[];
+  /** How many of the names given fit what was learned. */
+  readonly fits: number;
+  readonly names: number;
+}

@@ -1,0 +1,58 @@
+import { depthSeat, heightSeat, type Seat } from '../sides/seating.js';
+import type { Sense } from '../slots/senses.js';
+import { fromOwn, guess, metres, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
+import { carriedBy, share, whatOf } from './guess-side.js';
+import type { SlotGuess } from './proposal.js';
+
+/**
+ * The place along the asset or up it. Only where the name says so or where other things of the same name carry one: from
+ * where it sits alone everything is in front of or behind something.
+ */
+export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const own = fromOwn(row, asked);
+  const { facing, slack } = context.convention.source;
+  const depth = (): Seat => depthSeat(context.scene, row.object.id, facing, slack);
+  if (own) {
+    const said = asked.slot.senses.get(own.text);
+    if (said !== 'front' && said !== 'back') return own;
+    const seat = depth();
+    if (seat.sense === said)
+      return { ...own, confidence: 0.98, because: `${own.because}, and it sits there` };
+    const word = wordFor(asked, seat.sense);
+    const trust = context.habits.placeAgrees;
+    if (!seat.clear || word === null || trust.of < 3)
+      return { ...own, confidence: seat.clear && seat.sense !== 'centre' ? 0.65 : 0.8 };
+    const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, though its name says ${own.text}`;
+    return guess(asked, word, Math.max(0.5, trust.expected - 0.08), 'place', because, [
+      { text: own.text, because: own.because },
+    ]);
+  }
+  const what = whatOf(context, row);
+  const habit = what === undefined ? null : carriedBy(context, row, asked);
+  const ways = what === undefined ? null : context.habits.placeSenses(what);
+  if (habit && ways && habit.share >= 0.5) {
+    const seat =
+      ways.has('front') || ways.has('back') ? depth() : heightSeat(context.scene, row.object.id, slack);
+    const word = wordFor(asked, seat.sense);
+    if (word !== null && seat.sense !== 'centre') {
+      const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, and ${share(habit)} ${what} carry a place`;
+      const sure = Math.min(0.95, habit.share, seat.clear ? 1 : 0.65);
+      return guess(asked, word, sure, 'place', because, [{ text: '', because: 'a place may be left out' }]);
+    }
+  }
+  if (!asked.part.optional) return null;
+  if (habit && habit.share < 0.5)
+    return guess(
+      asked,
+      '',
+      Math.min(0.97, 1 - habit.share),
+      'habit',
+      `${share(habit)} like it carry a place`,
+    );
+  return guess(asked, '', 0.85, 'habit', 'its name says nothing of a place, nor do others like it');
+}
+
+function wordFor({ slot }: Asked, sense: Sense): string | null {
+  for (const [word, points] of slot.senses) if (points === sense) return word;
+  return null;
+}

@@ -1,0 +1,61 @@
+import type { Scene } from '../../scene/scene.js';
+import type { SceneObject } from '../../scene/scene-object.js';
+import type { Seat } from '../sides/seating.js';
+import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
+import type { PatternPart } from '../slots/convention.js';
+import type { Habits } from './habits.js';
+import type { OwnWords } from './own-words.js';
+import type { Alternative, Reason, SlotGuess } from './proposal.js';
+
+/** All that guesses look at, worked out once for a scene. */
+export interface GuessContext {
+  readonly scene: Scene;
+  readonly convention: CompiledConvention;
+  readonly habits: Habits;
+  /** How often each word stands in the names of the scene, lower case. */
+  readonly counts: ReadonlyMap<string, number>;
+}
+/** One object on its way to a name. */
+export interface GuessRow {
+  readonly object: SceneObject;
+  readonly key: PatternKey;
+  readonly own: OwnWords;
+  readonly seat: Seat;
+  /** The row at the mirrored place, if there is one. */
+  readonly partner: GuessRow | null;
+  /** A helper that lacks its prefix: which, and why. */
+  readonly prefix: Alternative | null;
+  /** Slots guessed so far. */
+  readonly guesses: Map<string, SlotGuess>;
+}
+/** A slot of a pattern, with what is known of it. */
+export interface Asked {
+  readonly slot: CompiledSlot;
+  readonly part: PatternPart;
+}
+
+export function guess(
+  { slot }: Asked,
+  text: string,
+  confidence: number,
+  reason: Reason,
+  because: string,
+  alternatives: readonly Alternative[] = [],
+): SlotGuess {
+  return { slot: slot.name, text, confidence, reason, because, alternatives };
+}
+
+/** What the name itself says, with how sure that is of itself. */
+export function fromOwn(row: GuessRow, asked: Asked): SlotGuess | null {
+  const word = row.own.words.get(asked.slot.name);
+  if (!word) return null;
+  const { text, wanted, how } = word;
+  if (how === 'near') return guess(asked, wanted, 0.88, 'near', `"${text}" is nearly "${wanted}"`);
+  if (how === 'spelling')
+    return guess(asked, wanted, 0.93, 'spelling', `"${text}" is written "${wanted}" here`);
+  return guess(asked, wanted, 0.97, 'own', `its name says "${text}"`);
+}
+
+export function metres(n: number): string {
+  return n < 0.1 ? `${(n * 1000).toFixed(0)} mm` : `${Number(n.toPrecision(2))} m`;
+}

@@ -1,0 +1,25 @@
+import { fromOwn, guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
+import type { SlotGuess } from './proposal.js';
+
+/** The type: its pattern allows one word, or its own name picks among several. */
+export function guessType(_: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const allowed = asked.part.only ?? [...asked.slot.words];
+  const own = fromOwn(row, asked);
+  if (own && allowed.includes(own.text)) return { ...own, confidence: 0.99 };
+  const kind = row.key.startsWith('special') ? row.object.kind : row.key;
+  if (allowed.length === 1) return guess(asked, allowed[0]!, 0.99, 'kind', `a ${kind} is ${allowed[0]}`);
+  const meant = [...(asked.slot.rule.words ?? [])].find(
+    (word) => word.means === kind && allowed.includes(word.word),
+  );
+  if (meant) return guess(asked, meant.word, 0.95, 'kind', `a ${kind} is ${meant.word}`);
+  return asked.part.optional ? guess(asked, '', 0.6, 'habit', 'nothing says what type it is') : null;
+}
+
+/** A slot of the studio's own: its name says it, or nothing does. */
+export function guessOther(_: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const own = fromOwn(row, asked);
+  if (own) return own;
+  if (asked.part.only?.length === 1 && !asked.part.optional)
+    return guess(asked, asked.part.only[0]!, 0.95, 'kind', `only ${asked.part.only[0]} may stand here`);
+  return asked.part.optional ? guess(asked, '', 0.85, 'habit', 'its name does not say one') : null;
+}

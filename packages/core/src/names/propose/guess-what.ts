@@ -1,0 +1,181 @@
+import { isDefaultName } from '../default-names.js';
+import { inCase } from '../slots/read-name.js';
+import { splitWords } from '../split-words.js';
+import { isPlural, nearCommon } from '../vocabulary.js';
+import { editDistance } from '../slots/near-word.js';
+import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
+import type { Alternative, SlotGuess } from './proposal.js';
+
+/**
+ * What it is: its own words, slips put right; where they say nothing, what things of the same shape are called, then the
+ * one across, then its shape's name, then what it hangs under.
+ */
+export function guessWhat(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const own = ownWhat(context, row, asked);
+  const others = fromOthers(context, row, asked);
+  const best = others[0] ?? null;
+  if (!own) {
+    if (!best)
+      return asked.part.optional ? guess(asked, '', 0.6, 'habit', 'its name does not say what it is') : null;
+    return { ...best, alternatives: others.slice(1).map(toAlternative) };
+  }
+  const said: Alternative = toAlternative(own);
+  const slip = slipOf(context, row, own, others);
+  if (slip) return { ...slip, alternatives: [said, ...own.alternatives] };
+  const twins = others.find((one) => one.reason === 'twins' || one.reason === 'pair');
+  if (
+    twins &&
+    twins.text !== own.text &&
+    !row.own.fits &&
+    twins.confidence >= 0.8 &&
+    isTheirs(context, row, own.text)
+  )
+    return {
+      ...twins,
+      confidence: 0.82,
+      because: `${twins.because}, and only they are called ${own.text}`,
+      alternatives: [said],
+    };
+  return {
+    ...own,
+    alternatives: [...own.alternatives, ...others.filter((one) => one.text !== own.text).map(toAlternative)],
+  };
+}
+/**
+ * Its own word is what its likes are called but for a letter, or but for capitals: then it is a slip, as long as the
+ * word itself is rarer.
+ */
+function slipOf(
+  { habits, counts }: GuessContext,
+  row: GuessRow,
+  own: SlotGuess,
+  others: readonly SlotGuess[],
+): SlotGuess | null {
+  const low = own.text.toLowerCase();
+  const cased = [...habits.whats.counts.keys()].find(
+    (text) => text !== own.text && text.toLowerCase() === low,
+  );
+  if (cased && !row.own.fits)
+    return { ...own, text: cased, confidence: 0.93, because: `${own.because}, written ${cased} elsewhere` };
+  if (low.length < 4) return null;
+  for (const other of others) {
+    const there = other.text.toLowerCase();
+    if (there === low && other.text !== own.text && !row.own.fits) return { ...other, confidence: 0.9 };
+    if (other.reason === 'parent' || there.length < 4 || isPlural(low, there)) continue;
+    const most = Math.min(low.length, there.length) >= 8 ? 2 : 1;
+    const apart = editDistance(low, there, most);
+    const rarer = (counts.get(low) ?? 0) <= Math.max(1, (counts.get(there) ?? 0) / 2);
+    if (apart === 0 || apart > most || !rarer) continue;
+    return {
+      ...other,
+      confidence: 0.88,
+      reason: 'near',
+      because: `"${own.text}" is nearly "${other.text}": ${other.because}`,
+    };
+  }
+  return null;
+}
+
+/** Whether a word that no fitting name uses is what several of this shape, and nothing else, are called. */
+function isTheirs({ habits, counts }: GuessContext, row: GuessRow, text: string): boolean {
+  const words = splitWords(text);
+  if (words.length !== 1 || habits.wordUsed(text) > 0) return false;
+  const used = counts.get(text.toLowerCase()) ?? 0;
+  return used > 1 && habits.sameShapeUsing(row.object, text.toLowerCase()) === used;
+}
+const toAlternative = ({ text, because }: SlotGuess): Alternative => ({ text, because });
+
+function ownWhat({ counts, habits }: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const word = row.own.words.get(asked.slot.name);
+  if (!word) return spelledElsewhere(habits, row, asked);
+  if (row.own.fits && habits.whats.counts.get(word.wanted)! > 1)
+    return guess(asked, word.wanted, 0.98, 'own', `its name says "${word.text}"`);
+  const parts = splitWords(word.wanted);
+  const slips: string[] = [];
+  let sure = 1;
+  const right = parts.map(({ text }) => {
+    const near = habits.wordUsed(text) > 1 ? null : nearCommon(counts, text);
+    if (!near || (row.own.fits && !near.sure)) return text;
+    sure = Math.min(sure, near.sure ? 0.87 : 0.72);
+    slips.push(`"${text}" is nearly "${near.word}", used ${near.used} times`);
+    return near.word;
+  });
+  if (slips.length) {
+    const text = inCase(right, asked.slot.rule.case ?? 'any');
+    return guess(asked, text, sure, 'near', slips.join(', '), [
+      { text: word.wanted, because: 'as its name has it' },
+    ]);
+  }
+  if (row.own.fits) return guess(asked, word.wanted, 0.96, 'own', `its name says "${word.text}"`);
+  const known = parts.filter(({ text }) => habits.wordUsed(text) > 0).length;
+  // Several words of which some are known elsewhere as another slot's, or left over, are less sure.
+  const told = known === parts.length ? 0.94 : parts.length === 1 ? 0.88 : parts.length === 2 ? 0.84 : 0.72;
+  const because = `its name says "${word.text}"`;
+  return guess(asked, word.wanted, told, 'own', because);
+}
+
+/** `window` is a spelling of glass, but where things are called window it may well be what this one is. */
+function spelledElsewhere(habits: GuessContext['habits'], row: GuessRow, asked: Asked): SlotGuess | null {
+  for (const { text, how } of row.own.words.values()) {
+    const low = inCase([text], asked.slot.rule.case ?? 'any');
+    if (how === 'spelling' && text.length > 3 && (habits.whats.counts.get(low) ?? 0) > 0)
+      return guess(asked, low, 0.85, 'own', `its name says "${text}", as others are called`);
+  }
+  return null;
+}
+
+function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess[] {
+  const { habits, scene } = context;
+  const found: SlotGuess[] = [];
+  const add = (text: string, sure: number, reason: SlotGuess['reason'], because: string): void => {
+    if (text && !found.some((one) => one.text === text))
+      found.push(guess(asked, text, sure, reason, because));
+  };
+  const partner = row.partner?.own;
+  const across = partner?.words.get(asked.slot.name);
+  if (across && partner!.fits) add(across.wanted, 0.93, 'pair', `the one across is called ${across.wanted}`);
+  const called = habits.calledByShape(row.object);
+  if (called) {
+    const agreed = called.count / called.of;
+    const many = called.count === 1 ? 'one' : `${called.count}`;
+    add(
+      called.text,
+      agreed * (called.of > 1 ? 0.94 : 0.84),
+      'twins',
+      `${many} of the same shape ${called.count === 1 ? 'is' : 'are'} called ${called.text}`,
+    );
+  }
+  if (across) add(across.wanted, 0.75, 'pair', `the one across is called ${across.text}`);
+  const shape = row.object.shape === null ? null : scene.shapes[row.object.shape]!.name;
+  if (shape && !isDefaultName(shape)) {
+    const text = shapeWhat(context, asked, shape);
+    const trust = habits.shapeAgrees;
+    if (text)
+      add(
+        text,
+        Math.min(0.9, trust.of >= 3 ? trust.expected : 0.7),
+        'shape',
+        `its shape is called "${shape}"`,
+      );
+  }
+  const parent = row.object.parent === null ? null : scene.get(row.object.parent);
+  const above = parent && habits.readings.get(parent.id);
+  const what = above?.reading.slots.get(asked.slot.name)?.text;
+  if (what && above.reading.fits) {
+    const only = parent!.children.length === 1;
+    add(what, only ? 0.7 : 0.4, 'parent', `it hangs under ${parent!.name}`);
+  }
+  return found.sort((a, b) => b.confidence - a.confidence);
+}
+
+/** The words of a shape's name that are no side, surface, number or type. */
+function shapeWhat({ convention }: GuessContext, asked: Asked, shape: string): string {
+  const listed = [...convention.slots.values()].filter((slot) => slot.words.size);
+  const words = splitWords(shape)
+    .map((word) => word.text)
+    .filter((word) => !/^\d+$/.test(word) && !/^(?:shape|mesh|geometry|data)$/i.test(word))
+    .filter(
+      (word, i, all) => all.length === 1 || !listed.some((slot) => slot.spelled.has(word.toLowerCase())),
+    );
+  return inCase(words, asked.slot.rule.case ?? 'any');
+}

@@ -1,0 +1,235 @@
+import type { Scene } from '../../scene/scene.js';
+import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
+import { depthSeat, sideSeat, type Seat } from '../sides/seating.js';
+import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import { readName, type NameReading } from '../slots/read-name.js';
+import type { Sense } from '../slots/senses.js';
+import { splitWords } from '../split-words.js';
+
+/** Times something was so, of the times it could have been. */
+class Share {
+  yes = 0;
+  of = 0;
+  add(was: boolean): void {
+    this.of++;
+    if (was) this.yes++;
+  }
+  /** What to expect the next time (Krichevsky-Trofimov estimate). */
+  get expected(): number {
+    return (this.yes + 0.5) / (this.of + 1);
+  }
+}
+class Shares {
+  readonly #by = new Map<string, Share>();
+  add(key: string, was: boolean): void {
+    let share = this.#by.get(key);
+    if (!share) this.#by.set(key, (share = new Share()));
+    share.add(was);
+  }
+  get(key: string): Share | undefined {
+    return this.#by.get(key);
+  }
+}
+
+export interface Carried {
+  /** Share of like objects that carry the slot, 0 to 1. */
+  readonly share: number;
+  /** In the narrowest circle that has any. */
+  readonly yes: number;
+  readonly of: number;
+}
+
+/** A count by text. */
+export class Tally {
+  readonly counts = new Map<string, number>();
+  add(text: string): void {
+    this.counts.set(text, (this.counts.get(text) ?? 0) + 1);
+  }
+  /** The most frequent, with how many of all it is. */
+  top(): { readonly text: string; readonly count: number; readonly of: number } | null {
+    let best: [string, number] | null = null;
+    let of = 0;
+    for (const one of this.counts) {
+      of += one[1];
+      if (!best || one[1] > best[1]) best = one;
+    }
+    return best && { text: best[0], count: best[1], of };
+  }
+}
+
+/**
+ * How the names of a scene that already fit go about it: who carries a side, whether sides agree with where things sit,
+ * surfaces with materials, what things of one shape are called. What the others do is what a new name should do.
+ */
+export class Habits {
+  readonly readings = new Map<ObjectId, { readonly key: PatternKey; readonly reading: NameReading }>();
+  readonly sideAgrees = new Share();
+  readonly placeAgrees = new Share();
+  readonly surfaceAgrees = new Share();
+  readonly shapeAgrees = new Share();
+  readonly treeOrder = new Share();
+  readonly #carries = new Shares();
+  readonly #placeSenses = new Map<string, Set<Sense>>();
+  readonly #whatByShape = new Map<number | string, Tally>();
+  readonly #helperByShape = new Map<number | string, Tally>();
+  readonly whats = new Tally();
+  readonly #words = new Tally();
+
+  constructor(
+    readonly scene: Scene,
+    readonly convention: CompiledConvention,
+    readonly surfaceOf: (object: SceneObject) => string | null,
+  ) {
+    const last = new Map<string, number>();
+    for (const object of scene.walk()) {
+      const key = convention.keyOf(scene, object);
+      if (!convention.pattern(key)) continue;
+      const reading = readName(convention, key, object.name);
+      this.readings.set(object.id, { key, reading });
+      const shape = this.shapeKey(object);
+      if (shape !== null) {
+        let tally = this.#helperByShape.get(shape);
+        if (!tally) this.#helperByShape.set(shape, (tally = new Tally()));
+        tally.add(convention.helperPrefix(object.name) ?? '');
+      }
+      if (reading.fits && !reading.helper) this.#learn(object, key, reading, last);
+    }
+  }
+  #learn(object: SceneObject, key: PatternKey, { slots }: NameReading, last: Map<string, number>): void {
+    const { scene, convention } = this;
+    const text = (role: Parameters<CompiledConvention['slotFor']>[0]): string | undefined => {
+      const slot = convention.slotFor(role, key);
+      return slot ? slots.get(slot.name)?.text : undefined;
+    };
+    const what = text('what');
+    const seat = sideSeat(scene, object.id, convention.source.facing, convention.source.slack);
+    const placed = text('place') !== undefined;
+    for (const part of convention.pattern(key)!) {
+      if (!part.optional) continue;
+      const has = slots.has(part.slot);
+      for (const like of this.#likes(part.slot, key, what, seat, placed)) this.#carries.add(like, has);
+    }
+    const side = convention.slotFor('side', key);
+    const sense = side && side.senses.get(slots.get(side.name)?.text ?? '');
+    if (sense && seat.clear) this.sideAgrees.add(sense === seat.sense);
+    this.#learnPlace(object, key, slots, what);
+    const surface = this.surfaceOf(object);
+    if (text('surface') !== undefined && surface !== null)
+      this.surfaceAgrees.add(surface === text('surface'));
+    if (what === undefined) return;
+    this.whats.add(what);
+    for (const { text: word } of splitWords(what)) this.#words.add(word.toLowerCase());
+    const shapeKey = this.shapeKey(object);
+    if (shapeKey !== null) {
+      let tally = this.#whatByShape.get(shapeKey);
+      if (!tally) this.#whatByShape.set(shapeKey, (tally = new Tally()));
+      tally.add(what);
+      const said = splitWords(scene.shapes[object.shape!]!.name)
+        .map((word) => word.text.toLowerCase())
+        .join('');
+      this.shapeAgrees.add(said.includes(what.toLowerCase()));
+    }
+    const number = text('number');
+    if (number === undefined) return;
+    const numberSlot = convention.slotFor('number', key)!.name;
+    const base = [...slots].map(([slot, span]) => (slot === numberSlot ? '' : span.text)).join('\u0000');
+    const before = last.get(base);
+    if (before !== undefined) this.treeOrder.add(Number(number) > before);
+    last.set(base, Number(number));
+  }
+  #learnPlace(
+    object: SceneObject,
+    key: PatternKey,
+    slots: NameReading['slots'],
+    what: string | undefined,
+  ): void {
+    const place = this.convention.slotFor('place', key);
+    const sense = place && place.senses.get(slots.get(place.name)?.text ?? '');
+    if (!sense) return;
+    for (const like of [`key:${key}`, `what:${what}`]) {
+      const known = this.#placeSenses.get(like);
+      if (known) known.add(sense);
+      else this.#placeSenses.set(like, new Set([sense]));
+    }
+    if (sense !== 'front' && sense !== 'back') return;
+    const seat = depthSeat(
+      this.scene,
+      object.id,
+      this.convention.source.facing,
+      this.convention.source.slack,
+    );
+    if (seat.clear) this.placeAgrees.add(sense === seat.sense);
+  }
+  /** From the widest to the narrowest: of its kind and seat, of those with or without a place too, of the same name. */
+  #likes(slot: string, key: PatternKey, what: string | undefined, seat: Seat, placed: boolean): string[] {
+    const where = seat.sense === 'centre' ? 'centre' : seat.clear ? 'aside' : 'across';
+    const likes = [`${slot}|${key}|${where}`];
+    if (this.convention.slots.get(slot)?.role === 'side') likes.push(`${slot}|${key}|${where}|${placed}`);
+    if (what !== undefined) likes.push(`${slot}|${key}|${where}||${what}`);
+    return likes;
+  }
+  /**
+   * How many of the objects like this one carry a slot. A narrow circle of a few is drawn towards the wider one around
+   * it, as if two more of that had been seen. Null while hardly any names fit.
+   */
+  carried(
+    slot: string,
+    key: PatternKey,
+    what: string | undefined,
+    seat: Seat,
+    placed: boolean,
+  ): Carried | null {
+    let known: Carried | null = null;
+    for (const like of this.#likes(slot, key, what, seat, placed)) {
+      const share = this.#carries.get(like);
+      if (!share || (!known && share.of < 3)) continue;
+      const expected: number = known ? (share.yes + 2 * known.share) / (share.of + 2) : share.expected;
+      known = { share: expected, yes: share.yes, of: share.of };
+    }
+    return known;
+  }
+  /** Which ways the place slot points on things of this name. */
+  placeSenses(what: string): ReadonlySet<Sense> | null {
+    return this.#placeSenses.get(`what:${what}`) ?? null;
+  }
+  /** The helper prefix that objects of the same shape have, when most of them have it. */
+  helperByShape(object: SceneObject): { readonly prefix: string; readonly count: number } | null {
+    const key = this.shapeKey(object);
+    const top = key === null ? null : this.#helperByShape.get(key)?.top();
+    return top && top.text && top.count * 3 >= top.of * 2 && top.count > 1
+      ? { prefix: top.text, count: top.count }
+      : null;
+  }
+  /** What objects of the same shape are called, among the names that fit. */
+  calledByShape(object: SceneObject): ReturnType<Tally['top']> {
+    const key = this.shapeKey(object);
+    return key === null ? null : (this.#whatByShape.get(key)?.top() ?? null);
+  }
+  /** Equal for equal geometry. */
+  shapeKey({ shape }: SceneObject): number | string | null {
+    return shape === null ? null : (this.scene.shapes[shape]?.digest ?? shape);
+  }
+  /** How many objects of the same shape have a word, in lower case, in their names. */
+  sameShapeUsing(object: SceneObject, word: string): number {
+    const key = this.shapeKey(object);
+    if (key === null) return 0;
+    if (!this.#byShape) {
+      this.#byShape = new Map();
+      for (const one of this.scene.walk()) {
+        const of = this.shapeKey(one);
+        if (of === null) continue;
+        const known = this.#byShape.get(of);
+        if (known) known.push(one.name);
+        else this.#byShape.set(of, [one.name]);
+      }
+    }
+    return this.#byShape
+      .get(key)!
+      .filter((name) => splitWords(name).some((one) => one.text.toLowerCase() === word)).length;
+  }
+  #byShape: Map<number | string, string[]> | null = null;
+  /** How often a word stands in what things are called, among the names that fit. */
+  wordUsed(word: string): number {
+    return this.#words.counts.get(word.toLowerCase()) ?? 0;
+  }
+}

@@ -1,0 +1,133 @@
+import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
+import type { SlotGuess } from './proposal.js';
+
+interface Member {
+  readonly row: GuessRow;
+  readonly asked: Asked;
+  value: number | null;
+  sure: number;
+  because: string;
+  reason: SlotGuess['reason'];
+}
+
+/**
+ * Numbers, once everything else is known: things of one name are one family, numbered once. A number that stands in a
+ * name is kept while it is free; the one across gives its own; what is left is counted on in tree order.
+ */
+export function numberRows(
+  context: GuessContext,
+  rows: readonly GuessRow[],
+  askedOf: (row: GuessRow) => Asked | null,
+  /** A name without its number; null: not all of it is known. */
+  base: (row: GuessRow) => string | null,
+  taken: ReadonlyMap<string, ReadonlySet<number>>,
+): void {
+  const families = new Map<string, Member[]>();
+  for (const row of rows) {
+    const asked = askedOf(row);
+    const key = asked && base(row);
+    if (!key) continue;
+    const member: Member = { row, asked: asked, value: null, sure: 0, because: '', reason: 'number' };
+    const known = families.get(key);
+    if (known) known.push(member);
+    else families.set(key, [member]);
+  }
+  const used = new Map([...families.keys()].map((key) => [key, new Set(taken.get(key))] as const));
+  for (const [key, members] of families) keepOwn(members, used.get(key)!);
+  const byRow = new Map(
+    [...families].flatMap(([key, list]) => list.map((one) => [one.row, { key, one }] as const)),
+  );
+  for (const { key, one } of byRow.values()) fromPartner(one, used.get(key)!, byRow);
+  for (const [key, members] of families) countOn(context, members, used.get(key)!);
+}
+
+function start({ slot }: Asked): number {
+  return slot.rule.start ?? 1;
+}
+function settle(
+  member: Member,
+  value: number,
+  sure: number,
+  reason: SlotGuess['reason'],
+  because: string,
+): void {
+  Object.assign(member, { value, sure, reason, because });
+  const { row, asked } = member;
+  const text = String(value).padStart(asked.slot.rule.digits ?? 1, '0');
+  row.guesses.set(asked.slot.name, guess(asked, text, sure, reason, because));
+}
+
+/** Names that fit keep their numbers first, then every number that stands in a name and is free, in tree order. */
+function keepOwn(members: readonly Member[], used: Set<number>): void {
+  const own = ({ row, asked }: Member): { text: string; value: number } | null => {
+    const word = row.own.words.get(asked.slot.name);
+    return word && /^\d+$/.test(word.wanted) ? { text: word.text, value: Number(word.wanted) } : null;
+  };
+  for (const fits of [true, false]) {
+    for (const member of members) {
+      const number = own(member);
+      if (!number || member.row.own.fits !== fits || (!fits && member.row.own.copied)) continue;
+      if (number.value < start(member.asked) || used.has(number.value)) continue;
+      used.add(number.value);
+      settle(member, number.value, fits ? 0.98 : 0.9, 'own', `its name says "${number.text}"`);
+    }
+  }
+}
+
+function fromPartner(
+  member: Member,
+  used: Set<number>,
+  byRow: ReadonlyMap<GuessRow, { readonly key: string; readonly one: Member }>,
+): void {
+  const partner = member.row.partner;
+  const across = partner && byRow.get(partner)?.one;
+  if (member.value !== null || !across || across.value === null || used.has(across.value)) return;
+  used.add(across.value);
+  settle(
+    member,
+    across.value,
+    Math.min(across.sure, 0.92),
+    'pair',
+    `the one across is ${across.row.guesses.get(across.asked.slot.name)!.text}`,
+  );
+}
+
+function countOn({ habits }: GuessContext, members: readonly Member[], used: Set<number>): void {
+  const open = members.filter((member) => member.value === null);
+  if (!open.length) return;
+  const first = open[0]!;
+  if (members.length === 1 && !used.size) {
+    if (first.asked.part.optional) {
+      const text = 'there is only one of it';
+      first.row.guesses.set(first.asked.slot.name, guess(first.asked, '', 0.9, 'number', text));
+    } else settle(first, start(first.asked), 0.93, 'number', 'it is the first of its name');
+    return;
+  }
+  const inOrder = habits.treeOrder.of >= 3 ? habits.treeOrder.expected : 0.85;
+  let before = start(first.asked) - 1;
+  for (const member of members) {
+    if (member.value !== null) {
+      before = member.value;
+      continue;
+    }
+    let value = before + 1;
+    const follows = !used.has(value);
+    if (!follows) value = smallestFree(used, start(member.asked));
+    used.add(value);
+    before = value;
+    const sure = Math.min(0.9, inOrder) * (follows ? 1 : 0.8);
+    settle(
+      member,
+      value,
+      sure,
+      'number',
+      follows ? 'it is the next of its name in the tree' : 'it is the first number free',
+    );
+  }
+}
+
+function smallestFree(used: ReadonlySet<number>, from: number): number {
+  let value = from;
+  while (used.has(value)) value++;
+  return value;
+}

@@ -1,0 +1,78 @@
+import { isDefaultName, withoutCopyMarks } from '../default-names.js';
+import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import { inCase, readName, type NameReading } from '../slots/read-name.js';
+import { splitWords } from '../split-words.js';
+
+export interface OwnWord {
+  /** As it stands in the name. */
+  readonly text: string;
+  /** As the slot would have it. */
+  readonly wanted: string;
+  readonly how: 'own' | 'spelling' | 'near';
+}
+/** What a name says of its slots by its own words, copy marks and generator words left out. */
+export interface OwnWords {
+  readonly reading: NameReading;
+  readonly fits: boolean;
+  /** Whether it was left from a copy: its number then says nothing. */
+  readonly copied: boolean;
+  readonly words: ReadonlyMap<string, OwnWord>;
+}
+
+export function ownWords(
+  convention: CompiledConvention,
+  key: PatternKey,
+  name: string,
+  known?: NameReading,
+): OwnWords {
+  const reading = known ?? readName(convention, key, name);
+  const words = new Map<string, OwnWord>();
+  if (reading.fits) {
+    for (const [slot, { text }] of reading.slots) words.set(slot, { text, wanted: text, how: 'own' });
+    return { reading, fits: true, copied: false, words };
+  }
+  const stripped = withoutCopyMarks(name);
+  const says = stripped === name ? reading : readName(convention, key, stripped);
+  if (isDefaultName(stripped)) return { reading, fits: false, copied: true, words };
+  const misfits = new Map(says.misfits.filter((one) => ofWords.has(one.code)).map((one) => [one.slot, one]));
+  let stray = '';
+  for (const [slot, { text }] of says.slots) {
+    const misfit = misfits.get(slot);
+    const part = convention.pattern(key)?.find((one) => one.slot === slot);
+    if (misfit?.code === 'unlisted') {
+      stray = part?.only ? text : '';
+      continue;
+    }
+    if (!misfit || misfit.text !== text) {
+      if (part && convention.accepts(part, text)) words.set(slot, { text, wanted: text, how: 'own' });
+      else if (misfit?.wanted) words.set(slot, { text, wanted: misfit.wanted, how: 'spelling' });
+      continue;
+    }
+    const how =
+      misfit.code === 'near'
+        ? 'near'
+        : misfit.code === 'case' || misfit.code === 'digits'
+          ? 'own'
+          : 'spelling';
+    if (misfit.wanted) words.set(slot, { text, wanted: misfit.wanted, how });
+  }
+  takeStray(convention, key, words, stray);
+  return { reading, fits: false, copied: stripped !== name, words };
+}
+
+const ofWords: ReadonlySet<string> = new Set(['spelling', 'near', 'case', 'digits', 'unlisted']);
+
+/** A word where only the type may stand, and that is none, tells more of what the thing is: `slat_heap`. */
+function takeStray(
+  convention: CompiledConvention,
+  key: PatternKey,
+  words: Map<string, OwnWord>,
+  stray: string,
+): void {
+  const slot = stray ? convention.slotFor('what', key) : null;
+  const what = slot && words.get(slot.name);
+  if (!what) return;
+  const said = splitWords(`${what.wanted} ${stray}`).map((word) => word.text);
+  const text = `${what.text}${convention.source.separator}${stray}`;
+  words.set(slot.name, { text, wanted: inCase(said, slot.rule.case ?? 'any'), how: 'own' });
+}

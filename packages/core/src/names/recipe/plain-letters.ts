@@ -1,0 +1,29 @@
+import { transliterate } from 'transliteration';
+import type { StepBase, StepDefinition } from './step.js';
+
+export interface PlainLettersStep extends StepBase {
+  readonly step: 'plain-letters';
+  /** What stands for spaces and other signs; left out: the separator. */
+  readonly join?: string;
+}
+
+/**
+ * A name in letters, digits and underscores only, as OpenUSD identifiers have it: other scripts and accents written in
+ * plain letters (transliteration package), blanks and signs become the separator, ends are trimmed, a digit is no
+ * beginning.
+ */
+export const plainLetters: StepDefinition<PlainLettersStep> = {
+  step: 'plain-letters',
+  run: (step, rows, _scene, { convention }) =>
+    rows.map(({ name }) => toPlainLetters(name, step.join ?? convention.source.separator)),
+};
+
+export function toPlainLetters(name: string, join = '_'): string {
+  const plain = /^[\x20-\x7e]*$/.test(name) ? name : transliterate(name.normalize('NFC'));
+  const joined = plain
+    .trim()
+    .replace(/['’]/g, '')
+    .replace(/[^A-Za-z0-9_]+/g, /^[A-Za-z0-9_]*$/.test(join) ? join : '_')
+    .replace(/^_+|_+$/g, '');
+  return /^[0-9]/.test(joined) ? `n${joined}` : joined;
+}

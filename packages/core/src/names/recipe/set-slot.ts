@@ -1,0 +1,56 @@
+import { RenquilError } from '../../errors.js';
+import { ownWords } from '../propose/own-words.js';
+import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import type { StepBase, StepDefinition } from './step.js';
+
+export interface SetSlotStep extends StepBase {
+  readonly step: 'set-slot';
+  readonly slot: string;
+  /** The text; empty: the slot is left out. */
+  readonly to: string;
+}
+
+/**
+ * Puts a text into one slot, the others as they read. A name that does not fit is put together from its best reading;
+ * what no slot can hold of it would be lost, so such a name is left alone.
+ */
+export const setSlot: StepDefinition<SetSlotStep> = {
+  step: 'set-slot',
+  run(step, rows, scene, { convention }) {
+    if (!convention.slots.has(step.slot))
+      throw new RenquilError('recipe-invalid', { detail: `the convention has no slot "${step.slot}"` });
+    return rows.map(({ object, name }) =>
+      withSlot(convention, convention.keyOf(scene, object), name, new Map([[step.slot, step.to]])),
+    );
+  },
+};
+
+/**
+ * A name with some of its slots changed, read as well as it can be; slots that its pattern does not have are ignored.
+ * Slots that must be there and are missing stay missing, so that a name can be put right slot by slot.
+ */
+export function withSlot(
+  convention: CompiledConvention,
+  key: PatternKey,
+  name: string,
+  changes: ReadonlyMap<string, string>,
+): string {
+  const prefix = convention.helperPrefix(name);
+  const asKey = prefix ? 'helper' : key;
+  const pattern = convention.pattern(asKey);
+  if (!pattern?.some(({ slot }) => changes.has(slot))) return name;
+  const { words, reading } = ownWords(convention, asKey, name);
+  const now = (slot: string): string =>
+    changes.get(slot) ??
+    words.get(slot)?.wanted ??
+    (reading.fits ? (reading.slots.get(slot)?.text ?? '') : '');
+  let out = prefix ?? '';
+  let any = false;
+  for (const { slot, glued } of pattern) {
+    const text = now(slot);
+    if (!text) continue;
+    out += (any && !glued ? convention.source.separator : '') + text;
+    any = true;
+  }
+  return any ? out : name;
+}

@@ -1,0 +1,113 @@
+import { sceneFromOutline } from '../../testing/outline.js';
+import { CompiledConvention } from '../slots/compiled-convention.js';
+import { partsConvention } from '../slots/parts.js';
+import { senseOf } from '../slots/senses.js';
+import { mirrorPartners } from './mirror-partners.js';
+import { depthSeat, heightSeat, sideSeat, type Facing } from './seating.js';
+import { swapSides } from './swap-sides.js';
+
+const parts = new CompiledConvention(partsConvention);
+
+describe('where an object sits', () => {
+  const scene = sceneFromOutline(`
+    left : mesh @3,0,0
+    middle : mesh @0.004,0,0
+    over : mesh @0.5,0,0
+    ahead : mesh @0,0,4
+    pair_grp
+      a : mesh @5,2,0
+      b : mesh @7,8,0
+    point : light @-1,0,0
+  `);
+  const side = (name: string, facing: Facing = '+Z') => {
+    const seat = sideSeat(scene, [...scene.withName(name)][0]!, facing);
+    return `${seat.sense}${seat.clear ? '' : '?'}`;
+  };
+  it('is left where glTF 2.0 has the left of what faces +Z, at +X', () => {
+    expect(['left', 'middle', 'over', 'point'].map((name) => side(name))).toEqual([
+      'left',
+      'centre',
+      'left?',
+      'right',
+    ]);
+  });
+  it('turns with the facing', () => {
+    expect([side('left', '-Z'), side('ahead', '+X'), side('ahead', '-X'), side('left', '+X')]).toEqual([
+      'right',
+      'right',
+      'left',
+      'centre',
+    ]);
+  });
+  it('of a group is where all below it is', () => {
+    expect(side('pair_grp')).toBe('left');
+    expect(sideSeat(scene, 5, '+Z').metres).toBe(6);
+  });
+  it('front and back likewise, top and under within what it hangs under', () => {
+    expect(depthSeat(scene, 4, '+Z').sense).toBe('front');
+    expect(depthSeat(scene, 4, '-Z').sense).toBe('back');
+    expect([heightSeat(scene, 6).sense, heightSeat(scene, 7).sense]).toEqual(['under', 'top']);
+  });
+});
+
+describe('mirror partners', () => {
+  it('are found across the plane, both ways, each once', () => {
+    const scene = sceneFromOutline(`
+      a : mesh @2,0,1
+      b : mesh @-2,0,1
+      c : mesh @-2,0,1
+      mid : mesh
+      far : mesh @2,0,9
+      big : mesh @4,0,1 ~2,2,2
+      big2 : mesh @-4,0.001,1 ~2,2,2
+    `);
+    expect([...mirrorPartners(scene, '+Z')]).toEqual([
+      [1, 2],
+      [2, 1],
+      [6, 7],
+      [7, 6],
+    ]);
+    expect(mirrorPartners(scene, '+X').size).toBe(0);
+  });
+  it('are looked for anew when something moves', () => {
+    const scene = sceneFromOutline('a : mesh @2,0,0\nb : mesh @-3,0,0');
+    expect(mirrorPartners(scene, '+Z').size).toBe(0);
+    scene.patch(2, { local: { t: [-2, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] } });
+    expect(mirrorPartners(scene, '+Z').get(1)).toBe(2);
+  });
+});
+
+describe('swapping sides', () => {
+  const swapped: [string, string][] = [
+    ['L_F_sheave001_nylon_geo', 'R_F_sheave001_nylon_geo'],
+    ['R_lamps_grp', 'L_lamps_grp'],
+    ['C_floor001_oak_geo', 'C_floor001_oak_geo'],
+    ['leftDoor', 'rightDoor'],
+    ['door_RIGHT_2', 'door_LEFT_2'],
+    ['door_l', 'door_r'],
+    ['Lft.arm', 'Rgt.arm'],
+    ['cleft', 'cleft'],
+    ['label', 'label'],
+    ['aright', 'aright'],
+  ];
+  for (const [from, to] of swapped) {
+    it(`${from} becomes ${to}`, () => {
+      const key = from.endsWith('_grp') ? 'group' : 'mesh';
+      expect(swapSides(parts, key, from)).toBe(to);
+      expect(swapSides(parts, key, to))
+        .withContext('twice is once too often')
+        .toBe(from);
+    });
+  }
+});
+
+describe('which way a word points', () => {
+  it('is told by what it says, its spellings, or itself', () => {
+    expect(senseOf({ word: 'P', means: 'left' })).toBe('left');
+    expect(senseOf({ word: 'P', spellings: ['port', 'left'] })).toBe('left');
+    expect(senseOf({ word: 'U', spellings: ['under'] })).toBe('under');
+    expect(senseOf({ word: 'R' })).toBe('right');
+    expect(senseOf({ word: 'geo', means: 'mesh' })).toBeNull();
+    expect(senseOf({ word: 'door' })).toBeNull();
+  });
+});
