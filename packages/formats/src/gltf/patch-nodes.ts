@@ -82,7 +82,12 @@ export function patchNodes(
     places,
   );
   const extras = boardExtras(json, scene, (id) => places.of(id));
-  if (!changed.size && !added.length && !scenes.size && !extras) return text;
+  const renamed = [
+    ['meshes', renamedIn(json.meshes, scene.shapes)],
+    ['materials', renamedIn(json.materials, scene.materials)],
+  ] as const;
+  if (!changed.size && !added.length && !scenes.size && !extras && !renamed.some(([, list]) => list.size))
+    return text;
 
   const patch = new JsonPatch(text);
   const top = membersOf(text, 0);
@@ -92,7 +97,21 @@ export function patchNodes(
   if (onTop.size) patch.setMembers(0, onTop);
   patchList(patch, top.get('nodes'), changed, added);
   patchList(patch, top.get('scenes'), scenes, []);
+  for (const [key, list] of renamed) patchList(patch, top.get(key), list, []);
   return patch.toString();
+}
+
+/** Names of meshes or materials that are others in the scene. */
+function renamedIn(
+  list: readonly { readonly name?: string }[] | undefined,
+  things: readonly { readonly name: string }[],
+): Changes {
+  const changes = new Map<number, ReadonlyMap<string, unknown>>();
+  list?.forEach(({ name = '' }, i) => {
+    const now = things[i]?.name ?? name;
+    if (now !== name) changes.set(i, new Map([['name', now === '' ? undefined : now]]));
+  });
+  return changes;
 }
 
 type Changes = ReadonlyMap<number, ReadonlyMap<string, unknown>>;

@@ -291,3 +291,33 @@ describe('a .gltf with its files', () => {
     expect(readGltf(packed, 'tri.glb').scene.shapes).toEqual(readGltf(bytes, 'tri.gltf', read).scene.shapes);
   });
 });
+
+describe('names of materials and shapes', () => {
+  it('are written into the file, and nothing else of it', () => {
+    const { source, scene } = readGltf(controller.bytes, 'x.glb');
+    const edits: Edit[] = [
+      {
+        kind: 'rename-thing',
+        thing: 'material',
+        index: 0,
+        from: scene.materials[0]!.name,
+        to: 'mtl "plain"',
+      },
+      { kind: 'rename-thing', thing: 'shape', index: 1, from: scene.shapes[1]!.name, to: 'grip' },
+      { kind: 'rename-thing', thing: 'shape', index: 0, from: scene.shapes[0]!.name, to: '' },
+    ];
+    expect(applyChange(scene, { label: '', edits }).ok).toBeTrue();
+    const again = readGltf(writeGltf(source, scene), 'x.glb');
+    expect([
+      again.scene.materials[0]!.name,
+      again.scene.shapes[1]!.name,
+      again.scene.shapes[0]!.name,
+    ]).toEqual(['mtl "plain"', 'grip', '']);
+    const bare = (json: { meshes?: { name?: string }[]; materials?: { name?: string }[] }) => {
+      const copy = structuredClone(json);
+      for (const one of [...(copy.meshes ?? []), ...(copy.materials ?? [])]) delete one.name;
+      return copy;
+    };
+    expect(bare(again.source.json)).toEqual(bare(source.json));
+  });
+});

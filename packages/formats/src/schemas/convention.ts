@@ -1,22 +1,32 @@
 import Joi from 'joi';
-import { kinds, RenquilError, type Convention } from '@renquil/core';
+import {
+  CompiledConvention,
+  kinds,
+  otherThings,
+  RenquilError,
+  slotRoles,
+  type Convention,
+} from '@renquil/core';
 
 const word = Joi.object({
   word: Joi.string().min(1).max(60).required(),
-  spellings: Joi.array().items(Joi.string().min(1).max(60)),
+  spellings: Joi.array().items(Joi.string().min(1).max(60)).max(200),
+  means: Joi.string().min(1).max(60),
 });
 const slot = Joi.object({
-  words: Joi.array().items(word),
+  words: Joi.array().items(word).max(5000),
   digits: Joi.number().integer().min(1).max(12),
   start: Joi.number().integer().min(0),
   case: Joi.string().valid('camel', 'lower', 'upper', 'any'),
+  role: Joi.string().valid(...slotRoles),
 });
 const part = Joi.object({
   slot: Joi.string().required(),
   optional: Joi.boolean(),
   glued: Joi.boolean(),
-  only: Joi.array().items(Joi.string()).min(1),
+  only: Joi.array().items(Joi.string().min(1).max(60)).min(1).max(200),
 });
+const pattern = Joi.array().items(part).min(1).max(12);
 const check = Joi.object({
   severity: Joi.string().valid('blocker', 'warning', 'note', 'off'),
   parameters: Joi.object().unknown(),
@@ -44,25 +54,62 @@ const schema = Joi.object({
     .pattern(Joi.string().pattern(/^[a-z][A-Za-z0-9]{0,30}$/), slot)
     .required(),
   patterns: Joi.object()
-    .pattern(Joi.string().valid(...kinds), Joi.array().items(part).min(1).max(12))
+    .pattern(Joi.string().valid(...kinds), pattern)
     .required(),
-  helpers: Joi.object({ prefixes: Joi.array().items(Joi.string().min(1).max(30)).required() }).required(),
+  special: Joi.array()
+    .items(
+      Joi.object({
+        title: Joi.string().min(1).max(120).required(),
+        where: Joi.string().min(1).max(1000).required(),
+        pattern: pattern.required(),
+      }),
+    )
+    .max(50),
+  others: Joi.object().pattern(Joi.string().valid(...otherThings), pattern),
+  slack: Joi.number().min(0).max(1000),
+  helpers: Joi.object({
+    prefixes: Joi.array().items(Joi.string().min(1).max(30)).max(50).required(),
+  }).required(),
   templates: Joi.object().pattern(Joi.string().min(1).max(60), template),
   checks: Joi.object().pattern(Joi.string(), check),
 });
 
+/** Checks a convention; the error names the place. Throws convention-invalid. */
 export function parseConvention(value: unknown): Convention {
   const { error, value: parsed } = schema.validate(value, { convert: false });
-  if (error) throw new RenquilError('convention-invalid', { detail: error.message });
+  if (error) throw wrong(error.message);
   const convention = parsed as Convention;
-  for (const [kind, parts] of Object.entries(convention.patterns)) {
-    for (const { slot: name } of parts) {
-      if (!convention.slots[name]) {
-        throw new RenquilError('convention-invalid', {
-          detail: `the pattern of "${kind}" uses a slot "${name}" that is not there`,
-        });
-      }
+  const patterns = [
+    ...Object.entries(convention.patterns),
+    ...Object.entries(convention.others ?? {}),
+    ...(convention.special ?? []).map(({ title, pattern }) => [title, pattern] as const),
+  ];
+  for (const [key, parts] of patterns) {
+    for (const { slot: name, only } of parts) {
+      const rule = convention.slots[name];
+      if (!rule) throw wrong(`the pattern of "${key}" uses a slot "${name}" that is not there`);
+      const strange = only?.find((word) => !rule.words?.some((one) => one.word === word));
+      if (strange !== undefined)
+        throw wrong(`the pattern of "${key}" allows "${strange}", which is no word of the slot "${name}"`);
+    }
+    const twice = parts.find(({ slot: name }, i) => parts.findIndex((one) => one.slot === name) !== i);
+    if (twice) throw wrong(`the pattern of "${key}" has the slot "${twice.slot}" twice`);
+  }
+  for (const [name, { words = [] }] of Object.entries(convention.slots)) {
+    const seen = new Set<string>();
+    for (const { word: text } of words) {
+      if (seen.has(text)) throw wrong(`the slot "${name}" lists "${text}" twice`);
+      seen.add(text);
     }
   }
+  try {
+    // The queries of special patterns are read once, so that a scene never meets one that cannot be.
+    new CompiledConvention(convention);
+  } catch (cause) {
+    throw wrong((cause as Error).message.replace(/\.$/, ''));
+  }
   return convention;
+}
+function wrong(detail: string): RenquilError {
+  return new RenquilError('convention-invalid', { detail });
 }

@@ -143,6 +143,12 @@ export const editSchemas: Readonly<Record<string, Joi.Schema>> = {
   }),
   remove: one('remove', { branch: branch.required(), parent: parent.required(), index: index.required() }),
   rename: one('rename', { object: id.required(), from: name.required(), to: name.required() }),
+  'rename-thing': one('rename-thing', {
+    thing: Joi.string().valid('material', 'shape').required(),
+    index: index.required(),
+    from: name.required(),
+    to: name.required(),
+  }),
   set,
   transform: one('transform', {
     object: id.required(),

@@ -1,4 +1,5 @@
 export * from './change-list.js';
 export * from './convention.js';
+export * from './convention-json-schema.js';
 export * from './edits.js';
 export * from './recipe.js';

@@ -1,6 +1,9 @@
-import { applyChange, editRegistry, partsConvention, stepRegistry } from '@renquil/core';
+import { readFileSync } from 'node:fs';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { applyChange, editRegistry, partsConvention, shippedConventions, stepRegistry } from '@renquil/core';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
 import { parseConvention } from './convention.js';
+import { conventionJsonSchema } from './convention-json-schema.js';
 import { editSchemas, editsSchema } from './edits.js';
 import { parseRecipe } from './recipe.js';
 
@@ -36,12 +39,21 @@ describe('the schema of recipes', () => {
   const recipe = (...steps: object[]) => ({ renquil: 'recipe/1', name: 'r', steps });
   it('knows a step for every step of core', () => {
     const made: Record<string, object> = {
-      'add-text': { step: 'add-text', text: 'x', at: 'before' },
+      'add-text': { step: 'add-text', text: 'x', at: 'place', position: -1 },
+      'change-case': { step: 'change-case', to: 'camel' },
+      'cut-text': { step: 'cut-text', what: 'range', from: 1, count: 2 },
+      'from-list': { step: 'from-list', how: 'pairs', rows: [['a', 'b']] },
+      'from-template': { step: 'from-template', template: '{what}{n:3}' },
       number: { step: 'number', start: 1, by: 1, digits: 3, order: 'tree', restart: 'base', at: 'end' },
+      'plain-letters': { step: 'plain-letters', join: '' },
+      'set-side': { step: 'set-side', side: true, place: false, slack: 0.01, middle: 'word' },
+      'set-slot': { step: 'set-slot', slot: 'side', to: '' },
+      'swap-sides': { step: 'swap-sides' },
       'swap-words': { step: 'swap-words', find: 'a', put: 'b', how: 'plain' },
+      'take-apart': { step: 'take-apart', humps: true, digits: false },
     };
     expect(Object.keys(made)).toEqual(Object.keys(stepRegistry));
-    expect(parseRecipe(recipe(...Object.values(made))).steps).toHaveSize(3);
+    expect(parseRecipe(recipe(...Object.values(made))).steps).toHaveSize(Object.keys(made).length);
   });
   it('says which step is wrong', () => {
     const good = { step: 'add-text', text: 'x', at: 'before' };
@@ -54,10 +66,73 @@ describe('the schema of recipes', () => {
 });
 
 describe('the schema of conventions', () => {
-  it('takes the built-in one', () =>
-    expect(parseConvention(JSON.parse(JSON.stringify(partsConvention)))).toEqual(partsConvention));
-  it('refuses a pattern with a slot that is not there', () => {
-    const broken = { ...partsConvention, patterns: { mesh: [{ slot: 'colour' }] } };
-    expect(() => parseConvention(broken)).toThrowError(/"mesh" uses a slot "colour"/);
+  const ajv = new Ajv2020({ strict: true, allErrors: true });
+  const published = ajv.compile(conventionJsonSchema);
+  for (const [id, convention] of Object.entries(shippedConventions)) {
+    it(`takes the shipped ${id}, and so does the published JSON Schema`, () => {
+      const copy: unknown = JSON.parse(JSON.stringify(convention));
+      expect(parseConvention(copy)).toEqual(convention);
+      expect(published(copy)).withContext(JSON.stringify(published.errors)).toBeTrue();
+    });
+  }
+  const more = {
+    ...partsConvention,
+    slack: 0.01,
+    special: [{ title: 'Lamps', where: 'kind:light or lamp*', pattern: [{ slot: 'what' }] }],
+    others: { material: [{ slot: 'surface' }] },
+    checks: { 'too-long': { severity: 'off', parameters: { most: 40 } } },
+    templates: { boat: { branches: [{ name: '*hull_grp', optional: true }] } },
+  };
+  it('takes all that a convention may hold', () => {
+    expect(() => parseConvention(more)).not.toThrow();
+    expect(published(more)).withContext(JSON.stringify(published.errors)).toBeTrue();
+  });
+  const bad: [string, object, RegExp][] = [
+    ['another format', { renquil: 'convention/2' }, /renquil/],
+    ['no name', { name: '' }, /name/],
+    ['a separator of four signs', { separator: '____' }, /separator/],
+    ['a facing that is none', { facing: '+Y' }, /facing/],
+    ['a slot with a name of signs', { slots: { 'a b': {} } }, /a b/],
+    ['a case that is none', { slots: { ...partsConvention.slots, what: { case: 'snake' } } }, /what.*case/],
+    ['an empty pattern', { patterns: { mesh: [] } }, /patterns.mesh/],
+    ['a pattern of no kind', { patterns: { lamp: [{ slot: 'what' }] } }, /lamp/],
+    ['a severity that is none', { checks: { unnamed: { severity: 'fatal' } } }, /severity/],
+    ['a negative slack', { slack: -1 }, /slack/],
+    ['members it does not know', { colour: 1 }, /colour/],
+  ];
+  for (const [what, fields, says] of bad) {
+    it(`refuses ${what}, naming the place; the JSON Schema too`, () => {
+      expect(() => parseConvention({ ...partsConvention, ...fields })).toThrowError(says);
+      expect(published({ ...partsConvention, ...fields })).toBeFalse();
+    });
+  }
+  const crossed: [string, object, RegExp][] = [
+    ['a slot that is not there', { patterns: { mesh: [{ slot: 'colour' }] } }, /"mesh" uses a slot "colour"/],
+    [
+      'a word that its slot does not list',
+      { patterns: { mesh: [{ slot: 'type', only: ['xyz'] }] } },
+      /"xyz", which is no word/,
+    ],
+    ['one slot twice', { patterns: { mesh: [{ slot: 'what' }, { slot: 'what' }] } }, /"what" twice/],
+    [
+      'one word twice',
+      { slots: { ...partsConvention.slots, side: { words: [{ word: 'L' }, { word: 'L' }] } } },
+      /lists "L" twice/,
+    ],
+    [
+      'a query that cannot be read',
+      { special: [{ title: 'x', where: 'kind:(', pattern: [{ slot: 'what' }] }] },
+      /filter cannot be read/,
+    ],
+  ];
+  for (const [what, fields, says] of crossed)
+    it(`refuses ${what}`, () =>
+      expect(() => parseConvention({ ...partsConvention, ...fields })).toThrowError(says));
+  it('is the one in docs/schemas', () => {
+    const docs = readFileSync(
+      new URL('../../../../docs/schemas/convention.schema.json', import.meta.url),
+      'utf8',
+    );
+    expect(JSON.parse(docs)).toEqual(JSON.parse(JSON.stringify(conventionJsonSchema)));
   });
 });

@@ -1,0 +1,106 @@
+import { kinds, otherThings, severities, slotRoles } from '@renquil/core';
+
+const text = (most: number, least = 1) => ({ type: 'string', minLength: least, maxLength: most });
+const closed = (properties: object, required: readonly string[] = []) => ({
+  type: 'object',
+  properties,
+  required,
+  additionalProperties: false,
+});
+const map = (of: object) => ({ type: 'object', additionalProperties: of });
+
+/**
+ * What a convention file may look like, as JSON Schema 2020-12; published as docs/schemas/convention.schema.json. What a
+ * schema cannot say (a pattern uses only slots that are there, a word is listed once) is checked when a file is read.
+ */
+export const conventionJsonSchema = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  $id: 'renquil:convention/1',
+  title: 'Renquil convention',
+  description: "A studio's rules for names and hierarchy: slots, word lists, patterns, checks.",
+  $defs: {
+    word: closed(
+      {
+        word: text(60),
+        spellings: {
+          type: 'array',
+          items: text(60),
+          maxItems: 200,
+          description: 'What people write instead.',
+        },
+        means: {
+          ...text(60),
+          description: 'The way it points (left, front, ...) or the kind it stands for.',
+        },
+      },
+      ['word'],
+    ),
+    slot: closed({
+      words: { type: 'array', items: { $ref: '#/$defs/word' }, maxItems: 5000 },
+      digits: { type: 'integer', minimum: 1, maximum: 12 },
+      start: { type: 'integer', minimum: 0 },
+      case: { enum: ['camel', 'lower', 'upper', 'any'] },
+      role: { enum: [...slotRoles], description: 'What the slot tells; left out: by its name.' },
+    }),
+    part: closed(
+      {
+        slot: text(60),
+        optional: { type: 'boolean' },
+        glued: { type: 'boolean', description: 'No separator before it.' },
+        only: { type: 'array', items: text(60), minItems: 1, maxItems: 200 },
+      },
+      ['slot'],
+    ),
+    pattern: { type: 'array', items: { $ref: '#/$defs/part' }, minItems: 1, maxItems: 12 },
+    template: closed(
+      {
+        branches: {
+          type: 'array',
+          maxItems: 100,
+          items: closed({ name: text(200), optional: { type: 'boolean' } }, ['name']),
+        },
+        strangers: { type: 'boolean' },
+        floor: { type: 'boolean' },
+        symmetric: { type: 'boolean' },
+      },
+      ['branches'],
+    ),
+  },
+  ...closed(
+    {
+      renquil: { const: 'convention/1' },
+      name: text(120),
+      separator: text(3, 0),
+      facing: { enum: ['+Z', '-Z', '+X', '-X'], description: 'Which way the front of an asset faces.' },
+      slots: {
+        type: 'object',
+        propertyNames: { pattern: '^[a-z][A-Za-z0-9]{0,30}$' },
+        additionalProperties: { $ref: '#/$defs/slot' },
+      },
+      patterns: {
+        type: 'object',
+        propertyNames: { enum: [...kinds] },
+        additionalProperties: { $ref: '#/$defs/pattern' },
+      },
+      special: {
+        type: 'array',
+        maxItems: 50,
+        items: closed({ title: text(120), where: text(1000), pattern: { $ref: '#/$defs/pattern' } }, [
+          'title',
+          'where',
+          'pattern',
+        ]),
+      },
+      others: {
+        type: 'object',
+        propertyNames: { enum: [...otherThings] },
+        additionalProperties: { $ref: '#/$defs/pattern' },
+      },
+      slack: { type: 'number', minimum: 0, maximum: 1000, description: 'Metres that count as the middle.' },
+      helpers: closed({ prefixes: { type: 'array', items: text(30), maxItems: 50 } }, ['prefixes']),
+      templates: map({ $ref: '#/$defs/template' }),
+      checks: map(closed({ severity: { enum: [...severities, 'off'] }, parameters: { type: 'object' } })),
+    },
+    ['renquil', 'name', 'separator', 'facing', 'slots', 'patterns', 'helpers'],
+  ),
+} as const;
