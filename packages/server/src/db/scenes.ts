@@ -16,6 +16,9 @@ export interface SceneRow {
   readonly updated_by_name: string;
   readonly version: number | null;
   readonly version_revision: number | null;
+  readonly convention_id: number | null;
+  readonly convention_revision: number | null;
+  readonly shipped_convention: string | null;
 }
 export interface ChangeRow {
   readonly revision: number;
@@ -28,7 +31,7 @@ export interface ChangeRow {
 }
 
 const sceneColumns = `SELECT s.id, s.project_id, s.name, s.source_name, s.source_file, s.thumbnail_file, s.revision, s.objects, s.standing,
-  s.standing_revision, s.updated_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
+  s.standing_revision, s.convention_id, s.convention_revision, s.shipped_convention, s.updated_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
   FROM scene s JOIN account a ON a.id = s.updated_by
   LEFT JOIN version v ON v.scene_id = s.id AND v.number = (SELECT MAX(number) FROM version WHERE scene_id = s.id)`;
 

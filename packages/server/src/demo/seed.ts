@@ -1,10 +1,12 @@
+import { shippedConventions, type Convention } from '@renquil/core';
 import { demoScenes } from '@renquil/demo';
 import { storeBytes } from '../db/files.js';
 import { findJob, insertJob } from '../db/jobs.js';
 import { insertAccount, setRole, type Role } from '../db/people.js';
 import { findProject, insertProject } from '../db/projects.js';
 import { findScene } from '../db/scenes.js';
-import type { Sql } from '../db/database.js';
+import type { Database, Sql } from '../db/database.js';
+import { insertConvention, insertRevision } from '../db/conventions.js';
 import { hashPassword } from '../services/sessions.js';
 import type { Services } from '../services/services.js';
 
@@ -26,7 +28,7 @@ export async function seedDemo(
   if (await findProject(database, slug)) return;
   say('Putting the demo in');
   const hash = await hashPassword(demoPassword);
-  const { project, artist } = await database.transaction(async (sql) => {
+  const { project, artist, lead } = await database.transaction(async (sql) => {
     const made = await insertProject(sql, slug, 'Brannick Pass');
     const ids: number[] = [];
     for (const person of demoPeople) {
@@ -34,8 +36,9 @@ export async function seedDemo(
       await setRole(sql, made, account, person.role);
       ids.push(account);
     }
-    return { project: made, artist: ids[0]! };
+    return { project: made, artist: ids[0]!, lead: ids[1]! };
   });
+  await seedConventions(database, project, lead);
   for (const { file, build } of demoScenes) {
     const stored = await storeBytes(database, await build());
     const job = await insertJob(database, project, artist, 'import', {
@@ -45,6 +48,27 @@ export async function seedDemo(
     const scene = await untilDone(database, job);
     await inventTrend(database, scene);
   }
+}
+
+/** The studio's own: parts of the cableway in two revisions, and rigs of the animals. */
+async function seedConventions(database: Database, project: number, lead: number): Promise<void> {
+  const parts = shippedConventions['parts']!;
+  const surface = parts.slots['surface']!;
+  const first: Convention = {
+    ...parts,
+    name: 'Cableway parts',
+    slots: { ...parts.slots, surface: { words: surface.words!.filter(({ word }) => word !== 'rubber') } },
+  };
+  const second: Convention = { ...parts, name: 'Cableway parts' };
+  await database.transaction(async (sql) => {
+    const cableway = await insertConvention(sql, project, first.name);
+    const by = { id: cableway, author: lead };
+    await insertRevision(sql, { ...by, revision: 1, body: first, note: 'Parts, without rubber' });
+    await insertRevision(sql, { ...by, revision: 2, body: second, note: 'Rubber for the dampers' });
+    const rigs = { ...shippedConventions['rig']!, name: 'Animal rigs' };
+    const animal = await insertConvention(sql, project, rigs.name);
+    await insertRevision(sql, { id: animal, revision: 1, body: rigs, note: 'As shipped', author: lead });
+  });
 }
 
 async function untilDone(sql: Sql, id: number): Promise<number> {

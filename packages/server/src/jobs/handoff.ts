@@ -1,5 +1,6 @@
 import { RenquilError } from '@renquil/core';
 import { deleteIfUnused, readFile, storeBytes } from '../db/files.js';
+import { pinnedOf } from '../db/conventions.js';
 import { insertHandoff } from '../db/handoffs.js';
 import { recordAudit } from '../db/projects.js';
 import { findScene } from '../db/scenes.js';
@@ -27,6 +28,7 @@ export const handoffJob: JobHandler = async (services, job, signal, report) => {
       source: await readFile(database, scene.source_file),
       sourceName: scene.source_name,
       stored: await services.scenes.stored(database, scene.id, input.revision),
+      convention: (await pinnedOf(database, scene)).body,
       reason: input.reason,
     },
     { signal, progress: report },

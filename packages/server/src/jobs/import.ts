@@ -1,4 +1,5 @@
-import { RenquilError } from '@renquil/core';
+import { partsConvention, RenquilError } from '@renquil/core';
+import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { deleteIfUnused, readFile, storeBytes } from '../db/files.js';
 import { insertIndex } from '../db/object-index.js';
 import { recordAudit } from '../db/projects.js';
@@ -27,9 +28,11 @@ export const importJob: JobHandler = async (services, job, signal, report) => {
     const resources = loaded
       .filter(([path]) => path !== main)
       .map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
+    const held = await newcomersConvention(database, job.project_id);
+    const convention = held ? await readRevision(database, held.id, held.revision) : partsConvention;
     const read = await services.pool.run(
       'read-scene',
-      { file: main, bytes, resources },
+      { file: main, bytes, resources, convention },
       { signal, progress: report },
     );
     signal.throwIfAborted();
@@ -57,6 +60,7 @@ export const importJob: JobHandler = async (services, job, signal, report) => {
           path,
           file,
         ]);
+      if (held) await pinScene(sql, scene, { id: held.id, revision: held.revision });
       await insertSnapshot(sql, scene, 0, read.snapshot);
       await insertIndex(sql, scene, read.index);
       await insertVersion(sql, scene, 0, 'As it was brought in', job.author);

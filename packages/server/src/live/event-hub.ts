@@ -1,7 +1,7 @@
 import type { Database, Sql } from '../db/database.js';
 
 export interface SceneEvent {
-  readonly type: 'change' | 'version';
+  readonly type: 'change' | 'version' | 'convention';
   readonly revision: number;
   readonly id?: string;
   readonly author: string;

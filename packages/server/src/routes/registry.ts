@@ -2,6 +2,16 @@ import type { Route } from '../http/route.js';
 import { createChange } from './changes/create-change.js';
 import { listSceneChanges } from './changes/list-changes.js';
 import { listSceneHistory } from './changes/list-history.js';
+import { createConvention } from './conventions/create-convention.js';
+import { dropConventionDraft } from './conventions/drop-draft.js';
+import { getConvention } from './conventions/get-convention.js';
+import { getConventionRevision } from './conventions/get-revision.js';
+import { learnProjectConvention } from './conventions/learn-convention.js';
+import { listProjectConventions } from './conventions/list-conventions.js';
+import { pinSceneConvention } from './conventions/pin-scene.js';
+import { publishConvention } from './conventions/publish-convention.js';
+import { saveConventionDraft } from './conventions/save-draft.js';
+import { tryProjectConvention } from './conventions/try-convention.js';
 import { createHandoff } from './handoffs/create-handoff.js';
 import { getHandoffFile } from './handoffs/get-handoff-file.js';
 import { getHandoffPackage } from './handoffs/get-handoff-package.js';
@@ -16,6 +26,9 @@ import { getHealth } from './people/get-health.js';
 import { listDemoPeople } from './people/list-demo-people.js';
 import { getProject } from './projects/get-project.js';
 import { searchProject } from './projects/search-objects.js';
+import { deleteProjectRecipe } from './recipes/delete-recipe.js';
+import { listProjectRecipes } from './recipes/list-recipes.js';
+import { saveProjectRecipe } from './recipes/save-recipe.js';
 import { getCopy } from './scenes/get-copy.js';
 import { getScene } from './scenes/get-scene.js';
 import { getSnapshot } from './scenes/get-snapshot.js';
@@ -28,12 +41,24 @@ import { getSession } from './sessions/get-session.js';
 import { createVersion } from './versions/create-version.js';
 import { listSceneVersions } from './versions/list-versions.js';
 import { restoreVersion } from './versions/restore-version.js';
+import { getWordUse } from './words/get-word.js';
+import { renameWord } from './words/rename-word.js';
 
 /** Every route, sorted by its file. A test holds this list, the folder and docs/api.md together. */
 export const routeRegistry: readonly Route[] = [
   createChange,
   listSceneChanges,
   listSceneHistory,
+  createConvention,
+  dropConventionDraft,
+  getConvention,
+  getConventionRevision,
+  learnProjectConvention,
+  listProjectConventions,
+  pinSceneConvention,
+  publishConvention,
+  saveConventionDraft,
+  tryProjectConvention,
   createHandoff,
   getHandoffFile,
   getHandoffPackage,
@@ -48,6 +73,9 @@ export const routeRegistry: readonly Route[] = [
   listDemoPeople,
   getProject,
   searchProject,
+  deleteProjectRecipe,
+  listProjectRecipes,
+  saveProjectRecipe,
   getCopy,
   getScene,
   getSnapshot,
@@ -60,4 +88,6 @@ export const routeRegistry: readonly Route[] = [
   createVersion,
   listSceneVersions,
   restoreVersion,
+  getWordUse,
+  renameWord,
 ];

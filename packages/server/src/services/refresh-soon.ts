@@ -1,3 +1,4 @@
+import { pinnedOf } from '../db/conventions.js';
 import { findScene, insertSnapshot, saveStanding, snapshotBefore } from '../db/scenes.js';
 import { snapshotEvery } from './scene-keeper.js';
 import type { Services } from './services.js';
@@ -28,7 +29,8 @@ export async function refresh(services: Services, scene: number): Promise<void> 
   if (!row) return;
   const stored = await scenes.stored(database, scene, row.revision);
   const long = row.revision - (await snapshotBefore(database, scene, row.revision)) >= snapshotEvery;
-  const made = await pool.run('refresh', { stored, snapshot: long });
+  const { body: convention } = await pinnedOf(database, row);
+  const made = await pool.run('refresh', { stored, convention, snapshot: long });
   await saveStanding(database, scene, row.revision, made.standing);
   if (made.snapshot) await insertSnapshot(database, scene, row.revision, made.snapshot);
 }

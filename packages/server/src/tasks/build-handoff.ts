@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import {
   CheckRun,
   CompiledConvention,
-  partsConvention,
   RenquilError,
   runGate,
   staysHome,
+  type Convention,
   type Gate,
 } from '@renquil/core';
 import {
@@ -27,6 +27,7 @@ export interface BuildHandoffInput {
   readonly source: Uint8Array;
   readonly sourceName: string;
   readonly stored: StoredScene;
+  readonly convention: Convention;
   /** Hand off even though the gate has blockers. */
   readonly reason: string | null;
 }
@@ -41,7 +42,7 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
   tell('Opening', 0, 4);
   const scene = openStored(input.stored);
   const source = openGltf(input.source, input.sourceName);
-  const run = new CheckRun(scene, new CompiledConvention(partsConvention));
+  const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all();
   const gate = runGate(run);
   if (!gate.passes && input.reason === null)

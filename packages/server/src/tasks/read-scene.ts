@@ -1,4 +1,4 @@
-import { CheckRun, CompiledConvention, partsConvention, standingOf, type Standing } from '@renquil/core';
+import { CheckRun, CompiledConvention, standingOf, type Convention, type Standing } from '@renquil/core';
 import { fileKindOf, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
 import { packScene } from './stored-scene.js';
 import type { Tell } from './tasks.js';
@@ -9,6 +9,7 @@ export interface ReadSceneInput {
   readonly bytes: Uint8Array;
   /** Files that came with it, by path. */
   readonly resources: readonly (readonly [string, Uint8Array])[];
+  readonly convention: Convention;
 }
 export interface ReadSceneOutput {
   /** The one .glb that stands for the upload from now on; null when the upload was one. */
@@ -21,7 +22,8 @@ export interface ReadSceneOutput {
 }
 
 /** Reads, judges and pictures an upload. */
-export function readSceneTask({ file, bytes, resources }: ReadSceneInput, tell: Tell): ReadSceneOutput {
+export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutput {
+  const { file, bytes, resources } = input;
   fileKindOf(bytes, file);
   tell('Reading', 0, bytes.length);
   const beside = new Map(resources);
@@ -34,7 +36,7 @@ export function readSceneTask({ file, bytes, resources }: ReadSceneInput, tell: 
   // Once packed, ids stay: packing keeps the order of the nodes.
   const source = packedSource(read.source);
   const scene = source === read.source ? read.scene : sceneOf(source.json, undefined, source.buffers);
-  const run = new CheckRun(scene, new CompiledConvention(partsConvention));
+  const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all((done) => tell('Checking', done, scene.size));
   tell('Drawing', scene.size, scene.size);
   const thumbnail = renderThumbnail(scene, source, run.convention);

@@ -1,16 +1,20 @@
 import { buildHandoffTask } from './build-handoff.js';
+import { learnConventionTask } from './learn-convention.js';
 import { planRestoreTask } from './plan-restore.js';
 import { readSceneTask } from './read-scene.js';
 import { refreshTask } from './refresh.js';
+import { tryConventionTask } from './try-convention.js';
 import { writeCopyTask } from './write-copy.js';
 
 export type Tell = (stage: string, done: number, total: number) => void;
 
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
+  'learn-convention': learnConventionTask,
   'plan-restore': planRestoreTask,
   'read-scene': readSceneTask,
   refresh: refreshTask,
+  'try-convention': tryConventionTask,
   'write-copy': writeCopyTask,
 } as const;
 

@@ -1,3 +1,4 @@
+import { pinnedOf } from '../../db/conventions.js';
 import { listChanges, snapshotBefore } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 import { changeJson } from '../changes/list-changes.js';
@@ -7,7 +8,7 @@ export const getScene = defineRoute({
   method: 'get',
   path: '/api/scenes/:scene',
   needs: 'viewer',
-  says: 'What is needed to open a scene: its summary, the newest snapshot, and the changes made since.',
+  says: 'What is needed to open a scene: its summary, the newest snapshot, the changes made since, and the convention it is held to.',
   async handle({ scene, project, role }, { database }) {
     const snapshot = await snapshotBefore(database, scene.id, scene.revision);
     const changes = await listChanges(database, scene.id, snapshot, scene.revision);
@@ -16,6 +17,7 @@ export const getScene = defineRoute({
         project: { slug: project.slug, name: project.name },
         role,
         scene: sceneSummary(scene),
+        convention: await pinnedOf(database, scene),
         snapshot,
         changes: changes.map(changeJson),
       },

@@ -1,0 +1,39 @@
+CREATE TABLE IF NOT EXISTS convention (
+  id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  project_id INT UNSIGNED NOT NULL,
+  name VARCHAR(120) NOT NULL,
+  revision INT UNSIGNED NOT NULL DEFAULT 0,
+  draft LONGTEXT NULL,
+  draft_by INT UNSIGNED NULL,
+  draft_at DATETIME(3) NULL,
+  UNIQUE KEY (project_id, name),
+  FOREIGN KEY (project_id) REFERENCES project (id),
+  FOREIGN KEY (draft_by) REFERENCES account (id)
+);
+CREATE TABLE IF NOT EXISTS convention_revision (
+  convention_id INT UNSIGNED NOT NULL,
+  revision INT UNSIGNED NOT NULL,
+  body LONGTEXT NOT NULL,
+  note VARCHAR(1000) NOT NULL,
+  author INT UNSIGNED NOT NULL,
+  created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+  PRIMARY KEY (convention_id, revision),
+  FOREIGN KEY (convention_id) REFERENCES convention (id) ON DELETE CASCADE,
+  FOREIGN KEY (author) REFERENCES account (id)
+);
+CREATE TABLE IF NOT EXISTS recipe (
+  id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  project_id INT UNSIGNED NOT NULL,
+  name VARCHAR(120) NOT NULL,
+  body LONGTEXT NOT NULL,
+  author INT UNSIGNED NOT NULL,
+  updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+  UNIQUE KEY (project_id, name),
+  FOREIGN KEY (project_id) REFERENCES project (id),
+  FOREIGN KEY (author) REFERENCES account (id)
+);
+ALTER TABLE scene
+  ADD COLUMN IF NOT EXISTS convention_id INT UNSIGNED NULL,
+  ADD COLUMN IF NOT EXISTS convention_revision INT UNSIGNED NULL,
+  ADD COLUMN IF NOT EXISTS shipped_convention VARCHAR(40) NULL,
+  ADD CONSTRAINT scene_convention FOREIGN KEY IF NOT EXISTS (convention_id) REFERENCES convention (id);

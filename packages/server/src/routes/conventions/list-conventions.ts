@@ -1,0 +1,39 @@
+import { shippedConventions } from '@renquil/core';
+import { listConventions } from '../../db/conventions.js';
+import { listScenes } from '../../db/scenes.js';
+import { defineRoute } from '../../http/route.js';
+
+export const listProjectConventions = defineRoute({
+  method: 'get',
+  path: '/api/projects/:project/conventions',
+  needs: 'viewer',
+  says: 'The conventions of a project and those that come with Renquil, with their newest revision and how many scenes use them.',
+  async handle({ project, role }, { database }) {
+    const [rows, scenes] = [
+      await listConventions(database, project.id),
+      await listScenes(database, project.id),
+    ];
+    return {
+      json: {
+        project: { slug: project.slug, name: project.name },
+        role,
+        conventions: rows.map(({ id, name, revision, draft, draft_by_name, draft_at }) => ({
+          id,
+          name,
+          revision,
+          draft: draft !== null,
+          draftBy: draft_by_name,
+          draftAt: draft_at,
+          scenes: scenes.filter((scene) => scene.convention_id === id).length,
+        })),
+        shipped: Object.entries(shippedConventions).map(([id, { name }]) => ({
+          id,
+          name,
+          scenes: scenes.filter(
+            (scene) => scene.convention_id === null && (scene.shipped_convention ?? 'parts') === id,
+          ).length,
+        })),
+      },
+    };
+  },
+});

@@ -1,0 +1,50 @@
+import Joi from 'joi';
+import { RenquilError, shippedConventions } from '@renquil/core';
+import { findConvention, pinScene, readRevision } from '../../db/conventions.js';
+import { recordAudit } from '../../db/projects.js';
+import { defineRoute } from '../../http/route.js';
+import { insertEvent } from '../../live/event-hub.js';
+import { refreshSoon } from '../../services/refresh-soon.js';
+
+export const pinSceneConvention = defineRoute<{ convention?: number; revision?: number; shipped?: string }>({
+  method: 'put',
+  path: '/api/scenes/:scene/convention',
+  needs: 'lead',
+  says: 'Holds a scene to a revision of a convention (left out: the newest), or to one that comes with Renquil.',
+  body: Joi.object({
+    convention: Joi.number().integer().min(1),
+    revision: Joi.number().integer().min(1),
+    shipped: Joi.string().max(40),
+  }).xor('convention', 'shipped'),
+  async handle({ scene, project, account, body }, services) {
+    const label = await services.database.transaction(async (sql) => {
+      const said = await pin();
+      await insertEvent(sql, scene.id, {
+        type: 'convention',
+        revision: 0,
+        author: account.name,
+        label: said,
+      });
+      await recordAudit(sql, project.id, account.id, `held the names to ${said}`, scene.id);
+      return said;
+      async function pin(): Promise<string> {
+        if (body.shipped !== undefined) {
+          const shipped = Object.hasOwn(shippedConventions, body.shipped)
+            ? shippedConventions[body.shipped]
+            : undefined;
+          if (!shipped) throw new RenquilError('not-found', { what: 'convention' });
+          await pinScene(sql, scene.id, { shipped: body.shipped });
+          return shipped.name;
+        }
+        const row = await findConvention(sql, project.id, body.convention!);
+        const revision = body.revision ?? row.revision;
+        const { name } = await readRevision(sql, row.id, revision);
+        await pinScene(sql, scene.id, { id: row.id, revision });
+        return `${name}, revision ${revision}`;
+      }
+    });
+    services.events.wake();
+    refreshSoon(services, scene.id, 50);
+    return { json: { label } };
+  },
+});

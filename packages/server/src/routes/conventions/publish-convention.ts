@@ -1,0 +1,50 @@
+import Joi from 'joi';
+import { RenquilError, type Convention } from '@renquil/core';
+import { insertRevision, lockConvention, pinScene, scenesUsing } from '../../db/conventions.js';
+import { recordAudit } from '../../db/projects.js';
+import { toId } from '../../http/access.js';
+import { defineRoute } from '../../http/route.js';
+import { insertEvent } from '../../live/event-hub.js';
+import { refreshSoon } from '../../services/refresh-soon.js';
+
+export const publishConvention = defineRoute<{ note: string; scenes: 'all' | 'none' }>({
+  method: 'post',
+  path: '/api/projects/:project/conventions/:convention/publish',
+  needs: 'lead',
+  says: 'Makes the draft the next revision, and holds the scenes that use the convention to it (`scenes`: all or none).',
+  body: Joi.object({
+    note: Joi.string().trim().allow('').max(1000).default(''),
+    scenes: Joi.string().valid('all', 'none').default('all'),
+  }),
+  async handle({ project, account, params, body }, services) {
+    const { database } = services;
+    const done = await database.transaction(async (sql) => {
+      const row = await lockConvention(sql, project.id, toId(params['convention'] ?? ''));
+      if (row.draft === null)
+        throw new RenquilError('request-invalid', { detail: 'there is no draft to publish' });
+      const revision = row.revision + 1;
+      const draft = JSON.parse(row.draft) as Convention;
+      const taken = await sql.one('SELECT id FROM convention WHERE project_id = ? AND name = ? AND id <> ?', [
+        project.id,
+        draft.name,
+        row.id,
+      ]);
+      if (taken)
+        throw new RenquilError('request-invalid', {
+          detail: `another convention is called "${draft.name}"; give this one another name`,
+        });
+      await insertRevision(sql, { id: row.id, revision, body: draft, note: body.note, author: account.id });
+      const moved = body.scenes === 'all' ? await scenesUsing(sql, row.id) : [];
+      for (const scene of moved) {
+        await pinScene(sql, scene.id, { id: row.id, revision });
+        const label = `${draft.name}, revision ${revision}`;
+        await insertEvent(sql, scene.id, { type: 'convention', revision: 0, author: account.name, label });
+      }
+      await recordAudit(sql, project.id, account.id, `published ${draft.name}, revision ${revision}`, null);
+      return { revision, scenes: moved.map((scene) => scene.id) };
+    });
+    services.events.wake();
+    for (const scene of done.scenes) refreshSoon(services, scene, 50);
+    return { json: done };
+  },
+});

@@ -1,0 +1,23 @@
+import type { Recipe } from '@renquil/core';
+import { listRecipes } from '../../db/recipes.js';
+import { defineRoute } from '../../http/route.js';
+
+export const listProjectRecipes = defineRoute({
+  method: 'get',
+  path: '/api/projects/:project/recipes',
+  needs: 'viewer',
+  says: 'The rename recipes kept for a project.',
+  async handle({ project }, { database }) {
+    const rows = await listRecipes(database, project.id);
+    return {
+      json: {
+        recipes: rows.map(({ id, body, author, updated_at }) => ({
+          id,
+          recipe: JSON.parse(body) as Recipe,
+          author,
+          at: updated_at,
+        })),
+      },
+    };
+  },
+});

@@ -1,0 +1,27 @@
+import Joi from 'joi';
+import { RenquilError } from '@renquil/core';
+import { parseRecipe } from '@renquil/formats/schemas';
+import { recordAudit } from '../../db/projects.js';
+import { saveRecipe } from '../../db/recipes.js';
+import { defineRoute } from '../../http/route.js';
+
+export const saveProjectRecipe = defineRoute<{ recipe: unknown }>({
+  method: 'put',
+  path: '/api/projects/:project/recipes',
+  needs: 'artist',
+  says: 'Keeps a recipe under its name, in place of an older one of that name.',
+  body: Joi.object({ recipe: Joi.object().unknown().required() }),
+  async handle({ project, account, body }, { database }) {
+    const recipe = parseRecipe(body.recipe);
+    const name = recipe.name.trim();
+    if (!name || name.length > 120)
+      throw new RenquilError('recipe-invalid', {
+        detail: 'it needs a name of 1 to 120 characters to be kept',
+      });
+    await database.transaction(async (sql) => {
+      await saveRecipe(sql, project.id, { ...recipe, name }, account.id);
+      await recordAudit(sql, project.id, account.id, `kept the recipe ${name}`, null);
+    });
+    return { json: { name } };
+  },
+});
