@@ -204,6 +204,55 @@ describe('renquil', () => {
     });
   });
 
+  describe('propose', () => {
+    it('prints every name with how sure it is and why, and writes a change list that apply takes', async () => {
+      const convention = put('parts.json', { ...partsConvention, helpers: { prefixes: [] } });
+      const code = await run('propose', at('m.glb'), '--convention', convention, '--out', at('changes.json'));
+      expect(out).toMatch(/names proposed at 0\.8 or surer, \d+ not sure\n$/);
+      expect(code).toBe(/, 0 not sure/.test(out) ? 0 : 1);
+      const list = JSON.parse(readFileSync(at('changes.json'), 'utf8')) as { changes: { to: string }[] };
+      expect(list.changes.length).toBeGreaterThan(0);
+      expect(await run('apply', at('m.glb'), '--changes', at('changes.json'), '--out', at('named.glb'))).toBe(
+        0,
+      );
+      const names = (await outline(at('named.glb'))).objects.map((object) => object.name);
+      for (const { to } of list.changes) expect(names).toContain(to);
+    });
+    it('takes a query, a threshold and JSON', async () => {
+      await run('propose', at('m.glb'), '--where', 'kind:mesh', '--min-confidence', '0', '--format', 'json');
+      const made = JSON.parse(out) as {
+        taken: { guesses: { because: string }[] }[];
+        unsure: { open: string[] }[];
+      };
+      expect(made.taken.every((one) => one.guesses.every((guess) => guess.because.length > 3))).toBeTrue();
+      expect(made.unsure.every((one) => one.open.length > 0)).toBeTrue();
+    });
+  });
+  describe('learn', () => {
+    it('writes a convention that the names it came from fit, and that check and propose read', async () => {
+      expect(
+        await run(
+          'learn',
+          at('m.glb'),
+          '--where',
+          'xr_*',
+          '--name',
+          'Controllers',
+          '--out',
+          at('learned.json'),
+        ),
+      ).toBe(0);
+      const counted = /(\d+) of (\d+) names fit what was learned/.exec(out)!;
+      expect(Number(counted[1])).toBeLessThanOrEqual(Number(counted[2]));
+      const learned = JSON.parse(readFileSync(at('learned.json'), 'utf8')) as {
+        name: string;
+        separator: string;
+      };
+      expect([learned.name, learned.separator]).toEqual(['Controllers', '_']);
+      expect(await run('check', at('m.glb'), '--convention', at('learned.json'))).not.toBe(2);
+    });
+  });
+
   for (const [what, args, says] of [
     ['no command', [], /renquil: arrange/],
     ['an unknown command', ['fly'], /no command "fly"/],
@@ -213,6 +262,8 @@ describe('renquil', () => {
     ['too few files', ['outline'], /How it is used/],
     ['a format nobody knows', ['check', 'x.glb', '--format', 'pdf'], /--format is text, json/],
     ['no recipe', ['rename', 'x.glb'], /needs --recipe/],
+    ['no place to learn to', ['learn', 'x.glb'], /needs --out/],
+    ['a threshold that is none', ['propose', 'x.glb', '--min-confidence', 'high'], /from 0 to 1/],
   ] as const) {
     it(`ends with 2 and one line for ${what}`, async () => {
       expect(await run(...args)).toBe(2);

@@ -1,8 +1,10 @@
 import type { Command } from '../command.js';
 import { apply } from './apply.js';
 import { check } from './check.js';
+import { learn } from './learn.js';
 import { outline } from './outline.js';
+import { propose } from './propose.js';
 import { rename } from './rename.js';
 
 /** Every command, by name. */
-export const commandRegistry: readonly Command[] = [apply, check, outline, rename];
+export const commandRegistry: readonly Command[] = [apply, check, learn, outline, propose, rename];

@@ -3,15 +3,17 @@ import type { ChangeList } from '@renquil/formats';
 import { parseRecipe } from '@renquil/formats/schemas';
 import { printable } from '@renquil/formats';
 import type { Command } from '../command.js';
+import { openConvention } from '../convention-file.js';
 import { openFile, readJson, saveFile } from '../scene-file.js';
 
 export const rename: Command = {
   name: 'rename',
   says: 'Runs a recipe over the names of a file. Prints what changes; writes only with --out or --changes.',
   usage:
-    'renquil rename FILE --recipe R.json [--where QUERY] [--out FILE2] [--changes changes.json] [--dry-run]',
+    'renquil rename FILE --recipe R.json [--convention C.json] [--where QUERY] [--out FILE2] [--changes changes.json] [--dry-run]',
   options: {
     recipe: { type: 'string' },
+    convention: { type: 'string' },
     where: { type: 'string' },
     out: { type: 'string' },
     changes: { type: 'string' },
@@ -23,12 +25,13 @@ export const rename: Command = {
       throw new RenquilError('usage', { detail: 'rename needs --recipe R.json.' });
     const recipe = parseRecipe(readJson(String(values['recipe']), host));
     const query = values['where'] === undefined ? null : parseQuery(String(values['where']));
+    const convention = openConvention(values['convention'] as string | undefined, host);
     const opened = openFile(file!, host);
     const { scene } = opened;
     const objects = [...scene.walk()]
       .filter((object) => !query || query(scene, object))
       .map((object) => object.id);
-    const made = runRecipe(scene, objects, recipe.steps, recipe.clashes ?? 'stop');
+    const made = runRecipe(scene, objects, recipe.steps, recipe.clashes ?? 'stop', convention);
     const open = made.clashes.filter((clash) => clash.way === null);
     for (const [id, to] of made.names) host.print(`${printable(scene.get(id).name)} -> ${printable(to)}\n`);
     for (const clash of open)

@@ -1,0 +1,64 @@
+import { highConfidence, parseQuery, proposeNames, RenquilError, type NameProposal } from '@renquil/core';
+import { printable, type ChangeList } from '@renquil/formats';
+import type { Command } from '../command.js';
+import { openConvention } from '../convention-file.js';
+import { oneOf } from '../one-of.js';
+import { openFile } from '../scene-file.js';
+
+export const propose: Command = {
+  name: 'propose',
+  says: 'Proposes names by a convention, with how sure each is and why. Ends with 1 when some stay open or unsure.',
+  usage:
+    'renquil propose FILE [--convention C.json] [--where QUERY] [--min-confidence 0.8] [--format text|json] [--out changes.json]',
+  options: {
+    convention: { type: 'string' },
+    where: { type: 'string' },
+    'min-confidence': { type: 'string' },
+    format: { type: 'string' },
+    out: { type: 'string' },
+  },
+  files: { least: 1, most: 1 },
+  run([file], values, host) {
+    const least = Number(values['min-confidence'] ?? highConfidence);
+    if (!(least >= 0 && least <= 1))
+      throw new RenquilError('usage', { detail: '--min-confidence takes a number from 0 to 1.' });
+    const format = oneOf('format', values['format'] ?? 'text', ['text', 'json'] as const);
+    const convention = openConvention(values['convention'] as string | undefined, host);
+    const query = values['where'] === undefined ? null : parseQuery(String(values['where']));
+    const { scene } = openFile(file!, host);
+    const objects = [...scene.walk()]
+      .filter((object) => !query || query(scene, object))
+      .map((object) => object.id);
+    const made = proposeNames(scene, convention, objects);
+    const taken = made.filter(
+      (one) => one.after !== null && one.after !== one.before && one.confidence >= least,
+    );
+    const unsure = made.filter((one) => one.after !== one.before && !taken.includes(one));
+    if (format === 'json') host.print(`${JSON.stringify({ taken, unsure }, null, 2)}\n`);
+    else {
+      for (const one of taken) host.print(line(one));
+      for (const one of unsure) host.print(`not sure: ${line(one)}`);
+      host.print(
+        `${taken.length} of ${made.length} names proposed at ${least} or surer, ${unsure.length} not sure\n`,
+      );
+    }
+    if (values['out'] !== undefined) {
+      const list: ChangeList = {
+        renquil: 'changes/1',
+        changes: taken.map((one) => ({ op: 'rename', object: one.object, to: one.after! })),
+      };
+      host.write(String(values['out']), new TextEncoder().encode(`${JSON.stringify(list, null, 2)}\n`));
+    }
+    return unsure.length ? 1 : 0;
+  },
+};
+
+function line({ before, after, confidence, guesses, open }: NameProposal): string {
+  const to = after === null ? `? (${open.join(', ')} unknown)` : printable(after);
+  const weakest = [...guesses].sort((a, b) => a.confidence - b.confidence)[0];
+  const why =
+    weakest && after !== null
+      ? `  ${confidence.toFixed(2)} ${weakest.slot}: ${printable(weakest.because)}`
+      : '';
+  return `${printable(before)} -> ${to}${why}\n`;
+}
