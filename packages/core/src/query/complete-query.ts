@@ -1,3 +1,4 @@
+import { factsOf } from './query-facts.js';
 import { checkRegistry } from '../checks/registry.js';
 import { kinds, switchNames } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -56,8 +57,14 @@ function wordStart(text: string, cursor: number): number {
 function keysFor(scene: Scene, said: string): Option[] {
   if (!said) return [];
   const keys = queryKeyRegistry.map(({ key, says }) => ({ text: `${key}:`, says }));
+  const slots = (factsOf(scene).slots?.() ?? []).map((name) => ({
+    text: `slot.${name}:`,
+    says: 'what stands there',
+  }));
   const attributes = [...attributeNames(scene)].map((name) => ({ text: `attr.${name}:`, says: 'its value' }));
-  return [...keys, ...attributes].filter(({ text }) => text.startsWith(said.toLowerCase()) && text !== said);
+  return [...keys, ...attributes, ...slots].filter(
+    ({ text }) => text.startsWith(said.toLowerCase()) && text !== said,
+  );
 }
 
 function valuesFor(scene: Scene, key: string, typed: string): Option[] {

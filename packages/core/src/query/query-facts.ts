@@ -7,6 +7,10 @@ export interface QueryFacts {
   readonly findings?: (id: ObjectId) => readonly { readonly check: string; readonly severity: string }[];
   /** Whether an object was changed since the last version. */
   readonly changed?: (id: ObjectId) => boolean;
+  /** What stands in a slot of its name, by the convention of the scene; empty: nothing. */
+  readonly slot?: (id: ObjectId, slot: string) => string;
+  /** The slots there are. */
+  readonly slots?: () => readonly string[];
 }
 const told = new WeakMap<Scene, QueryFacts>();
 

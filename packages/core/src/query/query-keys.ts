@@ -115,6 +115,7 @@ const byKey = new Map(queryKeyRegistry.map((one) => [one.key, one] as const));
 /** The test for `key:value`; null when there is no such key. `attr.NAME:` is a key for every attribute. */
 export function keyQuery(key: string, value: KeyValue, tools: KeyTools): Query | null {
   if (key.startsWith('attr.')) return attributeKey(key.slice(5), value, tools);
+  if (key.startsWith('slot.')) return slotKey(key.slice(5), value, tools);
   return byKey.get(key)?.make(value, tools) ?? null;
 }
 
@@ -163,6 +164,16 @@ function sideKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
     const centre = bounds ? [0, 1, 2].map((k) => (bounds.min[k]! + bounds.max[k]!) / 2) : [0, 0, 0];
     const x = m[0]! * centre[0]! + m[4]! * centre[1]! + m[8]! * centre[2]! + m[12]!;
     return side === (x > 0.001 ? 'L' : x < -0.001 ? 'R' : 'C');
+  };
+}
+
+/** `slot.side:L`; nothing after the colon in quotes: the slot is empty. */
+function slotKey(slot: string, value: KeyValue, tools: KeyTools): Query {
+  if (value.quoted && value.text === '') return (scene, { id }) => !factsOf(scene).slot?.(id, slot);
+  const test = tools.matcher(value);
+  return (scene, { id }) => {
+    const text = factsOf(scene).slot?.(id, slot);
+    return !!text && test(text);
   };
 }
 

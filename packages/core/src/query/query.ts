@@ -61,7 +61,9 @@ class Parser {
       parse: parseQuery,
       fail,
     });
-    return query ?? fail(`"${key}" is no key; keys are ${[...queryKeys, 'attr.NAME'].join(', ')}`);
+    return (
+      query ?? fail(`"${key}" is no key; keys are ${[...queryKeys, 'attr.NAME', 'slot.NAME'].join(', ')}`)
+    );
   }
   end(): void {
     if (this.#at < this.text.length) this.#fail('a parenthesis is closed that was not opened');

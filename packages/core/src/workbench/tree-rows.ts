@@ -8,6 +8,8 @@ export interface TreeRow {
   readonly hasChildren: boolean;
   readonly open: boolean;
   readonly context: boolean;
+  /** The first row of a group: what its rows share, and how many they are. */
+  readonly group?: { readonly label: string; readonly count: number };
 }
 export interface TreeRowsInput {
   readonly folded: ReadonlySet<ObjectId>;

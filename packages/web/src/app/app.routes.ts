@@ -39,6 +39,12 @@ export const routes: Routes = [
     canActivate: [signedIn],
     loadComponent: () => import('./people/people').then((m) => m.People),
   },
+  {
+    path: 'projects/:project/conventions',
+    title: 'Conventions · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./conventions/conventions').then((m) => m.Conventions),
+  },
   { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },
   {
     path: 'scenes/:scene/:step',

@@ -1,8 +1,9 @@
+import { DialogRef } from '@angular/cdk/dialog';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { takeSnapshot, type SceneSnapshot } from '@renquil/core';
+import { partsConvention, takeSnapshot, type SceneSnapshot } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { Analysis } from '../app/state/analysis';
 import type { LoggedChange, OpenedScene, Role } from '../app/state/api-types';
@@ -12,8 +13,10 @@ import { FindingsState } from '../app/workbench/check/findings-state';
 import { LedgerState } from '../app/workbench/ledger/ledger-state';
 import { ArrangeState } from '../app/workbench/arrange/arrange-state';
 import { ColumnChoice } from '../app/workbench/ledger/column-choice';
+import { SlotCells } from '../app/workbench/ledger/slot-cells';
 import { SwitchPaint } from '../app/workbench/ledger/switch-paint';
 import { BenchState } from '../app/workbench/name/bench-state';
+import { ProposeState } from '../app/workbench/name/propose-state';
 import { LocalAnalysis } from './local-analysis';
 
 export interface Bed {
@@ -48,13 +51,16 @@ export async function workbenchBed(
       provideHttpClientTesting(),
       provideRouter([]),
       { provide: Analysis, useClass: LocalAnalysis },
+      { provide: DialogRef, useValue: { close: () => undefined } },
       OpenScene,
       LedgerState,
       BenchState,
+      ProposeState,
       FindingsState,
       ArrangeState,
       ColumnChoice,
       SwitchPaint,
+      SlotCells,
     ],
   });
   TestBed.inject(Session).info.set({
@@ -83,9 +89,14 @@ export async function workbenchBed(
     updatedAt: '',
     updatedBy: '',
   };
-  http
-    .expectOne('/api/scenes/1')
-    .flush({ project: { slug: 'p', name: 'P' }, role, scene, snapshot: 0, changes } satisfies OpenedScene);
+  http.expectOne('/api/scenes/1').flush({
+    project: { slug: 'p', name: 'P' },
+    role,
+    scene,
+    snapshot: 0,
+    changes,
+    convention: { id: null, shipped: 'parts', name: 'Parts', revision: 0, body: partsConvention },
+  } satisfies OpenedScene);
   await settle();
   http.expectOne('/api/scenes/1/snapshots/0').flush(snapshot);
   await opening;

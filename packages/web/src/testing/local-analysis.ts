@@ -4,10 +4,11 @@ import {
   CheckRun,
   CompiledConvention,
   openSnapshot,
-  partsConvention,
+  proposeNames,
   runGate,
   runRecipe,
   standingOf,
+  type Convention,
   type Edit,
   type Finding,
   type Gate,
@@ -16,7 +17,7 @@ import {
   type Standing,
 } from '@renquil/core';
 import { Subject } from 'rxjs';
-import type { PreviewRequest, PreviewResult } from '../app/state/analysis-messages';
+import type { PreviewRequest, PreviewResult, ProposeResult } from '../app/state/analysis-messages';
 
 /** The analysis without its worker: the same core, at once, so that component tests need no waiting. */
 export class LocalAnalysis {
@@ -28,10 +29,13 @@ export class LocalAnalysis {
   readonly broken = signal<string | null>(null);
   readonly previews = new Subject<PreviewResult | { readonly seq: number; readonly text: string }>();
 
-  open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[]): void {
+  readonly proposing = signal<{ done: number; total: number } | null>(null);
+  readonly proposals = new Subject<ProposeResult>();
+
+  open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[], convention: Convention): void {
     const scene = openSnapshot(structuredClone(snapshot));
     for (const edits of changes) applyChange(scene, { label: '', edits });
-    this.#run = new CheckRun(scene, new CompiledConvention(partsConvention));
+    this.#run = new CheckRun(scene, new CompiledConvention(convention));
     this.#run.all();
     this.progress.set(null);
     this.#tell();
@@ -41,9 +45,24 @@ export class LocalAnalysis {
     this.#run!.after(edits);
     this.#tell();
   }
+  holdTo(convention: Convention): void {
+    this.#run = new CheckRun(this.#run!.scene, new CompiledConvention(convention));
+    this.#run.all();
+    this.#tell();
+  }
+  propose(seq: number, objects: readonly ObjectId[]): void {
+    const made = proposeNames(this.#run!.scene, this.#run!.convention, objects);
+    this.proposals.next({ seq, made, asked: objects.length, took: 0 });
+  }
   preview(request: PreviewRequest): void {
     try {
-      const made = runRecipe(this.#run!.scene, request.objects, request.steps, request.policy);
+      const made = runRecipe(
+        this.#run!.scene,
+        request.objects,
+        request.steps,
+        request.policy,
+        this.#run!.convention,
+      );
       this.previews.next({ seq: request.seq, ...made, asked: request.objects.length, took: 0 });
     } catch (error) {
       this.previews.next({ seq: request.seq, text: (error as Error).message });

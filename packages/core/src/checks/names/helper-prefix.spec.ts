@@ -6,6 +6,7 @@ testCheck(helperPrefix, {
     'cut_vent_001 : mesh\ncut_vent_002 : mesh\ncut_vent_003 : mesh',
     'door : mesh\nlid : mesh\nwall : mesh',
     'cut_vent_001 : mesh\ndoor : mesh',
+    'door : mesh\nlid : mesh\ncut_slot : mesh',
     'ref_man : helper',
   ],
   invalid: [
@@ -15,9 +16,9 @@ testCheck(helperPrefix, {
       fixed: 'cut_vent_001 : mesh\ncut_vent_002 : mesh\ncut_vent_003 : mesh',
     },
     {
-      scene: 'door : mesh\nlid : mesh\ncut_wall : mesh',
+      scene: 'door : mesh\nlid : mesh\nbar : mesh\ncut_wall : mesh',
       findings: [{ at: '/cut_wall', messageId: 'real', message: 'helper prefix on a part' }],
-      fixed: 'door : mesh\nlid : mesh\nwall : mesh',
+      fixed: 'door : mesh\nlid : mesh\nbar : mesh\nwall : mesh',
     },
     // Two prefixes to choose from, and nothing alike to choose by.
     { scene: 'man : helper', findings: [{ at: '/man', messageId: 'kind' }], fixed: null },

@@ -83,7 +83,7 @@ export const helperPrefix = defineCheck({
     if (!prefix && like.helpers > 1 && like.helpers * 3 >= (like.all - 1) * 2)
       return { message: 'alike', data: { name, count: like.helpers } };
     const parts = like.all - like.helpers;
-    if (prefix && parts > 1 && parts * 3 >= (like.all - 1) * 2)
+    if (prefix && parts > 2 && parts * 3 >= (like.all - 1) * 2)
       return { message: 'real', data: { name, count: parts } };
     return null;
   },

@@ -64,7 +64,9 @@ function findTypes(
     types.set(top[0], kind);
     support.set(`type ${top[0]}`, [top[1], asked]);
   }
-  return types.size > 1 || [...types.keys()].some((word) => totals.get(word)! >= few) ? types : new Map<string, Kind>();
+  return types.size > 1 || [...types.keys()].some((word) => totals.get(word)! >= few)
+    ? types
+    : new Map<string, Kind>();
 }
 
 function usesOf(samples: readonly Sample[], types: ReadonlyMap<string, Kind>): Map<string, Use[]> {

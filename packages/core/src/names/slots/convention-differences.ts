@@ -93,7 +93,7 @@ export function sayPattern(parts: readonly PatternPart[]): string {
     .join('');
 }
 const quote = (text: string): string => (text === '' ? 'none' : `"${text}"`);
-const same = (a: unknown, b: unknown): boolean => sameJson((a ?? null), (b ?? null));
+const same = (a: unknown, b: unknown): boolean => sameJson(a ?? null, b ?? null);
 function moved(a: readonly string[], b: readonly string[]): [gone: string[], fresh: string[]] {
   return [a.filter((one) => !b.includes(one)), b.filter((one) => !a.includes(one))];
 }

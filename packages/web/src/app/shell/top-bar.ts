@@ -9,6 +9,7 @@ import { Session } from '../state/session';
 import { Theme } from '../state/theme';
 import { DoAnything } from './do-anything';
 import { KeyList } from './key-list';
+import { WordSheet } from './word-sheet';
 
 /** Mark, where one is, what can be done, who one is. The steps of a scene go into the middle. */
 @Component({
@@ -85,6 +86,12 @@ export class TopBar {
       { id: 'keys', title: 'List the keys', keys: '?', run: () => this.keys() },
       { id: 'theme', title: 'Change between light and dark colours', run: () => this.theme.toggle() },
       { id: 'home', title: 'Go to the library', run: () => void this.#router.navigateByUrl('/') },
+      {
+        id: 'conventions',
+        title: 'Go to the conventions',
+        run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'conventions']),
+      },
+      { id: 'word', title: 'A word in every scene: where it is, rename it', run: () => this.word() },
       { id: 'sign-out', title: 'Sign out', run: () => this.signOut() },
     ]);
     inject(DestroyRef).onDestroy(remove);
@@ -95,6 +102,15 @@ export class TopBar {
   }
   doAnything(): void {
     this.#dialog.open(DoAnything, { ariaLabel: 'Do anything', panelClass: 'mb-auto', autoFocus: 'input' });
+  }
+  word(): void {
+    const project = this.#project();
+    if (!project) return;
+    const data = { project: project.slug, mayEdit: project.role !== 'viewer' };
+    this.#dialog.open(WordSheet, { ariaLabel: 'A word in every scene', data });
+  }
+  #project() {
+    return this.session.info()?.projects[0];
   }
   keys(): void {
     this.#dialog.open(KeyList, { ariaLabel: 'Keys' });

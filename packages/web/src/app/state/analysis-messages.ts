@@ -1,9 +1,11 @@
 import type {
   Clash,
   ClashPolicy,
+  Convention,
   Edit,
   Finding,
   Gate,
+  NameProposal,
   ObjectId,
   RecipeStep,
   SceneSnapshot,
@@ -16,7 +18,10 @@ export type ToAnalysis =
       readonly type: 'open';
       readonly snapshot: SceneSnapshot;
       readonly changes: readonly (readonly Edit[])[];
+      readonly convention: Convention;
     }
+  | { readonly type: 'hold-to'; readonly convention: Convention }
+  | { readonly type: 'propose'; readonly seq: number; readonly objects: readonly ObjectId[] }
   | { readonly type: 'edits'; readonly edits: readonly Edit[] }
   | { readonly type: 'preview'; readonly request: PreviewRequest };
 
@@ -36,6 +41,12 @@ export interface PreviewResult {
   /** Milliseconds the worker took. */
   readonly took: number;
 }
+export interface ProposeResult {
+  readonly seq: number;
+  readonly made: readonly NameProposal[];
+  readonly asked: number;
+  readonly took: number;
+}
 export interface FindingsDelta {
   /** All of them, in place of what was known. */
   readonly whole: boolean;
@@ -46,5 +57,12 @@ export type FromAnalysis =
   | ({ readonly type: 'findings' } & FindingsDelta)
   | { readonly type: 'summary'; readonly standing: Standing; readonly gate: Gate }
   | { readonly type: 'preview'; readonly result: PreviewResult }
+  | {
+      readonly type: 'proposing';
+      readonly seq: number;
+      readonly done: number;
+      readonly total: number;
+    }
+  | { readonly type: 'proposals'; readonly result: ProposeResult }
   | { readonly type: 'preview-error'; readonly seq: number; readonly text: string }
   | { readonly type: 'broken'; readonly text: string };

@@ -1,11 +1,12 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
-import type { Edit, Finding, Gate, ObjectId, SceneSnapshot, Standing } from '@renquil/core';
+import type { Convention, Edit, Finding, Gate, ObjectId, SceneSnapshot, Standing } from '@renquil/core';
 import { Subject } from 'rxjs';
 import type {
   FindingsDelta,
   FromAnalysis,
   PreviewRequest,
   PreviewResult,
+  ProposeResult,
   ToAnalysis,
 } from './analysis-messages';
 
@@ -28,16 +29,29 @@ export class Analysis implements OnDestroy {
   readonly broken = signal<string | null>(null);
   readonly previews = new Subject<PreviewResult | { readonly seq: number; readonly text: string }>();
 
+  readonly proposing = signal<{ done: number; total: number } | null>(null);
+  readonly proposals = new Subject<ProposeResult>();
+
   constructor() {
     this.#worker.onmessage = ({ data }: MessageEvent<FromAnalysis>) => this.#hear(data);
     this.#worker.onerror = (event) =>
       this.broken.set(`the checks stopped: ${event.message || 'their worker did not start'}`);
   }
-  open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[]): void {
-    this.#send({ type: 'open', snapshot, changes });
+  open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[], convention: Convention): void {
+    this.#send({ type: 'open', snapshot, changes, convention });
   }
   follow(edits: readonly Edit[]): void {
     this.#send({ type: 'edits', edits });
+  }
+  /** Judges everything by another convention. */
+  holdTo(convention: Convention): void {
+    this.progress.set({ done: 0, total: 0 });
+    this.#send({ type: 'hold-to', convention });
+  }
+  /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
+  propose(seq: number, objects: readonly ObjectId[]): void {
+    this.proposing.set({ done: 0, total: objects.length });
+    this.#send({ type: 'propose', seq, objects });
   }
   preview(request: PreviewRequest): void {
     if (this.#busy) {
@@ -74,6 +88,11 @@ export class Analysis implements OnDestroy {
       case 'preview-error':
         this.previews.next({ seq: message.seq, text: message.text });
         return this.#free();
+      case 'proposing':
+        return this.proposing.set({ done: message.done, total: message.total });
+      case 'proposals':
+        this.proposing.set(null);
+        return this.proposals.next(message.result);
       case 'broken':
         this.broken.set(message.text);
     }

@@ -3,11 +3,13 @@ import {
   CheckRun,
   CompiledConvention,
   openSnapshot,
-  partsConvention,
+  proposeNames,
   runGate,
   runRecipe,
   standingOf,
+  type Convention,
   type Edit,
+  type Scene,
 } from '@renquil/core';
 import type { FromAnalysis, PreviewRequest, ToAnalysis } from './analysis-messages';
 
@@ -19,16 +21,22 @@ addEventListener('message', ({ data }: MessageEvent<ToAnalysis>) => {
   try {
     if (data.type === 'open') open(data);
     else if (data.type === 'edits') follow(data.edits);
+    else if (data.type === 'hold-to') judge(run!.scene, data.convention);
+    else if (data.type === 'propose') propose(data.seq, data.objects);
     else preview(data.request);
   } catch (error) {
     tell({ type: 'broken', text: (error as Error).message });
   }
 });
 
-function open({ snapshot, changes }: Extract<ToAnalysis, { type: 'open' }>): void {
+function open({ snapshot, changes, convention }: Extract<ToAnalysis, { type: 'open' }>): void {
   const scene = openSnapshot(snapshot);
   for (const edits of changes) applyChange(scene, { label: '', edits });
-  run = new CheckRun(scene, new CompiledConvention(partsConvention));
+  judge(scene, convention);
+}
+
+function judge(scene: Scene, convention: Convention): void {
+  run = new CheckRun(scene, new CompiledConvention(convention));
   run.all((done) => tell({ type: 'progress', done, total: scene.size }));
   tell({ type: 'findings', whole: true, rows: [...run.objectsWithFindings] });
   summarise();
@@ -56,7 +64,7 @@ function preview(request: PreviewRequest): void {
   const { scene } = run;
   const objects = request.objects.filter((id) => scene.find(id));
   try {
-    const made = runRecipe(scene, objects, request.steps, request.policy);
+    const made = runRecipe(scene, objects, request.steps, request.policy, run.convention);
     tell({
       type: 'preview',
       result: { seq: request.seq, ...made, asked: objects.length, took: performance.now() - began },
@@ -64,4 +72,15 @@ function preview(request: PreviewRequest): void {
   } catch (error) {
     tell({ type: 'preview-error', seq: request.seq, text: (error as Error).message });
   }
+}
+
+function propose(seq: number, asked: readonly number[]): void {
+  if (!run) return;
+  const began = performance.now();
+  const { scene, convention } = run;
+  const objects = asked.filter((id) => scene.find(id));
+  const made = proposeNames(scene, convention, objects, (done) =>
+    tell({ type: 'proposing', seq, done, total: objects.length }),
+  );
+  tell({ type: 'proposals', result: { seq, made, asked: objects.length, took: performance.now() - began } });
 }

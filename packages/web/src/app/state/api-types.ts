@@ -1,4 +1,4 @@
-import type { Edit, Gate, Kind, Standing } from '@renquil/core';
+import type { Convention, Edit, Gate, Kind, LearnedGuess, Recipe, Standing, Tried } from '@renquil/core';
 
 export type Role = 'viewer' | 'artist' | 'lead';
 export interface SessionInfo {
@@ -53,6 +53,80 @@ export interface OpenedScene {
   readonly scene: SceneSummary;
   readonly snapshot: number;
   readonly changes: readonly LoggedChange[];
+  readonly convention: PinnedConvention;
+}
+/** What a scene is held to; without an id it comes with Renquil. */
+export interface PinnedConvention {
+  readonly id: number | null;
+  readonly shipped: string | null;
+  readonly name: string;
+  readonly revision: number;
+  readonly body: Convention;
+}
+export interface ConventionList {
+  readonly project: { readonly slug: string; readonly name: string };
+  readonly role: Role;
+  readonly conventions: readonly {
+    readonly id: number;
+    readonly name: string;
+    readonly revision: number;
+    readonly draft: boolean;
+    readonly draftBy: string | null;
+    readonly scenes: number;
+  }[];
+  readonly shipped: readonly { readonly id: string; readonly name: string; readonly scenes: number }[];
+}
+export interface ConventionInfo {
+  readonly id: number;
+  readonly name: string;
+  readonly revision: number;
+  readonly body: Convention | null;
+  readonly draft: Convention | null;
+  readonly draftBy: string | null;
+  readonly revisions: readonly {
+    readonly revision: number;
+    readonly note: string;
+    readonly author: string;
+    readonly at: string;
+  }[];
+  readonly scenes: readonly { readonly id: number; readonly name: string; readonly revision: number }[];
+}
+export interface TriedScene extends Tried {
+  readonly id: number;
+  readonly name: string;
+  readonly convention: string;
+  readonly revision: number;
+}
+export interface Learned {
+  readonly convention: Convention;
+  readonly guesses: readonly LearnedGuess[];
+  readonly fits: number;
+  readonly names: number;
+}
+export interface KeptRecipe {
+  readonly id: number;
+  readonly recipe: Recipe;
+  readonly author: string;
+  readonly at: string;
+}
+export interface WordUse {
+  readonly word: string;
+  readonly count: number;
+  readonly scenes: readonly {
+    readonly scene: number;
+    readonly name: string;
+    readonly count: number;
+    readonly examples: readonly string[];
+  }[];
+}
+export interface WordRename {
+  readonly applied: boolean;
+  readonly scenes: readonly {
+    readonly scene: number;
+    readonly name: string;
+    readonly clashes: number;
+    readonly renames: readonly { readonly object: number; readonly before: string; readonly after: string }[];
+  }[];
 }
 export interface JobInfo {
   readonly id: number;

@@ -1,19 +1,26 @@
 import { HttpClient, HttpErrorResponse, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Edit, SceneSnapshot } from '@renquil/core';
+import type { Convention, Edit, Recipe, SceneSnapshot } from '@renquil/core';
 import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 import type {
+  ConventionInfo,
+  ConventionList,
   FoundObject,
   HandoffInfo,
   HistoryLine,
   JobInfo,
+  KeptRecipe,
+  Learned,
   LibraryInfo,
   LoggedChange,
   MemberInfo,
   OpenedScene,
   Role,
   SessionInfo,
+  TriedScene,
   VersionInfo,
+  WordRename,
+  WordUse,
 } from './api-types';
 
 /** What the server said no to, in its own words; `offline` when it said nothing. */
@@ -46,6 +53,12 @@ export class Api {
   }
   #post<T>(path: string, body: unknown): Observable<T> {
     return this.#http.post<T>(`/api/${path}`, body).pipe(explained());
+  }
+  #put<T>(path: string, body: unknown): Observable<T> {
+    return this.#http.put<T>(`/api/${path}`, body).pipe(explained());
+  }
+  #delete<T>(path: string): Observable<T> {
+    return this.#http.delete<T>(`/api/${path}`).pipe(explained());
   }
   demoPeople = () =>
     this.#get<{ people: { signIn: string; name: string; role: Role }[] }>('people/demo').pipe(
@@ -101,6 +114,42 @@ export class Api {
     this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, { note });
   restore = (id: number, version: number, body: { id: string; base: number }) =>
     this.#post<{ revision: number; edits: Edit[] }>(`scenes/${id}/versions/${version}/restore`, body);
+  conventions = (project: string) => this.#get<ConventionList>(`projects/${project}/conventions`);
+  convention = (project: string, id: number) =>
+    this.#get<ConventionInfo>(`projects/${project}/conventions/${id}`);
+  conventionRevision = (project: string, id: number, revision: number) =>
+    this.#get<Convention>(`projects/${project}/conventions/${id}/revisions/${revision}`);
+  beginConvention = (project: string, begin: { name: string; from?: string; body?: Convention }) =>
+    this.#post<{ id: number }>(`projects/${project}/conventions`, begin);
+  saveDraft = (project: string, id: number, body: Convention) =>
+    this.#put<{ saved: true }>(`projects/${project}/conventions/${id}/draft`, { body });
+  dropDraft = (project: string, id: number) =>
+    this.#delete<{ gone: boolean }>(`projects/${project}/conventions/${id}/draft`);
+  publish = (project: string, id: number, note: string, scenes: 'all' | 'none') =>
+    this.#post<{ revision: number; scenes: number[] }>(`projects/${project}/conventions/${id}/publish`, {
+      note,
+      scenes,
+    });
+  tryConvention = (project: string, body: Convention) =>
+    this.#post<{ scenes: TriedScene[] }>(`projects/${project}/conventions/try`, { body }).pipe(
+      map((r) => r.scenes),
+    );
+  learnConvention = (project: string, ask: { scenes: number[]; name: string; query: string }) =>
+    this.#post<Learned>(`projects/${project}/conventions/learn`, ask);
+  holdScene = (scene: number, to: { convention: number; revision?: number } | { shipped: string }) =>
+    this.#put<{ label: string }>(`scenes/${scene}/convention`, to);
+  recipes = (project: string) =>
+    this.#get<{ recipes: KeptRecipe[] }>(`projects/${project}/recipes`).pipe(map((r) => r.recipes));
+  saveRecipe = (project: string, recipe: Recipe) =>
+    this.#put<{ name: string }>(`projects/${project}/recipes`, { recipe });
+  deleteRecipe = (project: string, id: number) =>
+    this.#delete<{ deleted: true }>(`projects/${project}/recipes/${id}`);
+  wordUse = (project: string, word: string) =>
+    this.#get<WordUse>(`projects/${project}/words?word=${encodeURIComponent(word)}`);
+  renameWord = (
+    project: string,
+    ask: { from: string; to: string; scenes?: readonly number[]; apply: boolean },
+  ) => this.#post<WordRename>(`projects/${project}/words/rename`, ask);
   handoffs = (id: number) =>
     this.#get<{ handoffs: HandoffInfo[] }>(`scenes/${id}/handoffs`).pipe(map((r) => r.handoffs));
   handOff = (id: number, revision: number, reason: string | null) =>

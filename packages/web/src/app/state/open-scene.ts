@@ -18,6 +18,7 @@ import type { LoggedChange, OpenedScene } from './api-types';
 import { ChangeQueue, type Pending } from './change-queue';
 import { redoLabel, stacksFrom, undoLabel, type Done, type Stacks } from './change-stacks';
 import { SceneEvents } from './scene-events';
+import { NameReader } from './name-reader';
 import { Session } from './session';
 import { ToastList } from './toast-list';
 
@@ -28,7 +29,10 @@ export class OpenScene implements OnDestroy {
   readonly #session = inject(Session);
   readonly #toasts = inject(ToastList);
   readonly #analysis = inject(Analysis);
-  readonly #events = new SceneEvents((revision) => void this.#hear(revision));
+  readonly #events = new SceneEvents(
+    (revision) => void this.#hear(revision),
+    (label) => void this.#holdTo(label),
+  );
   readonly #stacks = signal<Stacks>({ undo: [], redo: [] });
   #queue = new ChangeQueue(new Scene());
   /** Objects changed since the last version. */
@@ -36,7 +40,9 @@ export class OpenScene implements OnDestroy {
   #sending = false;
   #retry: ReturnType<typeof setTimeout> | undefined;
 
-  readonly convention = new CompiledConvention(partsConvention);
+  /** What the scene is held to; Parts until it is open. */
+  readonly held = signal(new CompiledConvention(partsConvention));
+  readonly reader = computed(() => new NameReader(this.held()));
   readonly state = signal<'loading' | 'open' | 'failed'>('loading');
   readonly failure = signal('');
   readonly info = signal<OpenedScene | null>(null);
@@ -57,6 +63,16 @@ export class OpenScene implements OnDestroy {
     equal: (a, b) => sameSet(a.all, b.all),
   });
 
+  /** What stands in a slot of an object's name, as well as it can be read. */
+  slotText(id: number, slot: string): string {
+    const object = this.scene.get(id);
+    const key = this.convention.keyOf(this.scene, object);
+    const reading = this.reader().read(key, object.name);
+    return reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
+  }
+  get convention(): CompiledConvention {
+    return this.held();
+  }
   get scene(): Scene {
     return this.#queue.scene;
   }
@@ -71,6 +87,8 @@ export class OpenScene implements OnDestroy {
         const result = applyChange(scene, change);
         if (!result.ok) throw new Error(`Revision ${change.revision} does not apply: ${result.detail}.`);
       }
+      const convention = new CompiledConvention(info.convention.body);
+      this.held.set(convention);
       this.#queue = new ChangeQueue(scene);
       this.#changed.clear();
       // The snapshot may be older than the last version: what was changed up to that does not count.
@@ -79,10 +97,13 @@ export class OpenScene implements OnDestroy {
       tellFacts(scene, {
         findings: (id) => this.#analysis.of(id),
         changed: (id) => this.#changed.has(id),
+        slot: (id, slot) => this.slotText(id, slot),
+        slots: () => [...this.convention.slots.keys()],
       });
       this.#analysis.open(
         snapshot,
         info.changes.map((change) => change.edits),
+        info.convention.body,
       );
       this.#stacks.set(stacksFrom(info.changes, this.#session.info()?.account.id ?? 0));
       this.revision.set(info.scene.revision);
@@ -204,6 +225,21 @@ export class OpenScene implements OnDestroy {
   async #hear(revision: number | null): Promise<void> {
     if (revision === null) return this.versions.next();
     if (revision > this.revision() && !this.#sending) await this.#catchUp();
+  }
+  /** A lead holds the scene to another convention: everything is judged anew. */
+  async #holdTo(label: string): Promise<void> {
+    const now = this.info();
+    if (!now) return;
+    try {
+      const info = await firstValueFrom(this.#api.scene(now.scene.id));
+      this.held.set(new CompiledConvention(info.convention.body));
+      this.info.set(info);
+      this.#analysis.holdTo(info.convention.body);
+      this.tick.update((n) => n + 1);
+      this.#toasts.say(`The names of this scene are held to ${label} now.`);
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
   }
   async #catchUp(): Promise<void> {
     try {

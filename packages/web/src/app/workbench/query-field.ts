@@ -16,7 +16,7 @@ import { LedgerState } from './ledger/ledger-state';
       class="relative flex h-[28px] items-center gap-2 rounded-md border bg-sheet px-2.5 focus-within:border-spruce"
       [class]="
         (ledger.query().error ? 'border-block ' : 'border-line-strong ') +
-        (wide() ? 'w-[300px]' : 'w-[190px]')
+        (wide() ? 'w-[260px]' : 'w-[190px]')
       "
     >
       <ng-icon name="lucideFunnel" size="14px" class="shrink-0" />

@@ -1,6 +1,13 @@
-import { Component, inject, input, output } from '@angular/core';
+import { Component, computed, inject, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideListTree, lucideSave, lucideTextCursorInput } from '@ng-icons/lucide';
+import {
+  lucideAsterisk,
+  lucideListTree,
+  lucideSave,
+  lucideTags,
+  lucideTextCursorInput,
+} from '@ng-icons/lucide';
 import { kinds, type Kind, type Severity } from '@renquil/core';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
@@ -9,14 +16,17 @@ import { ArrangeTools } from './arrange/arrange-tools';
 import { FindingsState } from './check/findings-state';
 import { LedgerState } from './ledger/ledger-state';
 import { BenchState } from './name/bench-state';
+import { ProposeState } from './name/propose-state';
 import { QueryField } from './query-field';
 import type { StepName } from './steps';
 
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
-  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, SeverityMark],
-  viewProviders: [provideIcons({ lucideListTree, lucideSave, lucideTextCursorInput })],
+  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark],
+  viewProviders: [
+    provideIcons({ lucideAsterisk, lucideListTree, lucideSave, lucideTags, lucideTextCursorInput }),
+  ],
   templateUrl: './tool-row.html',
   host: {
     class:
@@ -30,10 +40,16 @@ export class ToolRow {
   readonly ledger = inject(LedgerState);
   readonly bench = inject(BenchState);
   readonly findings = inject(FindingsState);
+  readonly propose = inject(ProposeState);
   readonly step = input.required<StepName>();
   readonly save = output();
+  readonly others = output();
   readonly kinds = kinds;
-  readonly slots = [...this.open.convention.slots.keys()];
+  readonly slots = computed(() => [...this.open.held().slots.keys()]);
+  readonly heldTo = computed(() => {
+    const held = this.open.info()?.convention;
+    return held ? `${held.name}, ${held.id === null ? 'shipped' : `rev ${held.revision}`}` : '';
+  });
   readonly severities: readonly (Severity | 'all')[] = ['all', 'blocker', 'warning', 'note'];
 
   setKind(kind: string): void {

@@ -1,6 +1,8 @@
 import type { Command } from '../state/commands';
 import type { Workbench } from './workbench';
 import { arrangeCommands } from './arrange/arrange-commands';
+import type { StepId } from '@renquil/core';
+import { stepKinds } from './name/step-kinds';
 import { walked } from './steps';
 
 /** What can be done while a scene is open. */
@@ -37,19 +39,32 @@ export function workbenchCommands(page: Workbench): Command[] {
     })),
     { id: 'history', title: 'Go to History', run: () => page.go('history') },
     {
+      id: 'propose',
+      title: page.propose.on() ? 'Drop the proposed names' : 'Propose names',
+      keys: 'Alt P',
+      off: readOnly,
+      run: () => {
+        page.go('name');
+        page.propose.toggle();
+      },
+    },
+    {
       id: 'bench',
       title: bench.shown() ? 'Put the rename bench away' : 'Show the rename bench',
       off: () => page.now() !== 'name',
       run: () => bench.shown.update((now) => !now),
     },
-    { id: 'swap', title: 'Add a step: swap words', off: readOnly, run: () => addStep(page, 'swap-words') },
-    { id: 'number', title: 'Add a step: number', off: readOnly, run: () => addStep(page, 'number') },
     {
-      id: 'add',
-      title: 'Add a step: add before or after',
-      off: readOnly,
-      run: () => addStep(page, 'add-text'),
+      id: 'other-names',
+      title: 'Names of materials, shapes, layers and sets',
+      run: () => page.otherNames(),
     },
+    ...Object.entries(stepKinds).map(([kind, { title }]): Command => ({
+      id: `step-${kind}`,
+      title: `Add a step: ${title.toLowerCase()}`,
+      off: readOnly,
+      run: () => addStep(page, kind as StepId),
+    })),
     ...(page.now() === 'arrange' ? arrangeCommands(arrange, () => open.mayEdit()) : []),
     { id: 'fold', title: 'Fold everything', run: () => ledger.foldAll() },
     { id: 'unfold', title: 'Unfold everything', run: () => ledger.unfoldAll() },
@@ -64,8 +79,9 @@ export function workbenchCommands(page: Workbench): Command[] {
   ];
 }
 
-function addStep(page: Workbench, kind: 'swap-words' | 'number' | 'add-text'): void {
+function addStep(page: Workbench, kind: StepId): void {
   page.go('name');
+  page.propose.discard();
   page.bench.shown.set(true);
   page.bench.add(kind);
 }

@@ -1,5 +1,14 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, DestroyRef, effect, inject, input, untracked } from '@angular/core';
+import {
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  untracked,
+  ViewContainerRef,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
@@ -18,9 +27,12 @@ import { FindingsState } from './check/findings-state';
 import { HandoffStep } from './handoff/handoff-step';
 import { LedgerState } from './ledger/ledger-state';
 import { ColumnChoice } from './ledger/column-choice';
+import { SlotCells } from './ledger/slot-cells';
 import { SwitchPaint } from './ledger/switch-paint';
 import { BenchState } from './name/bench-state';
+import { ProposeState } from './name/propose-state';
 import { NameStep } from './name/name-step';
+import { OtherNames } from './name/other-names';
 import { steps, walked, type StepName } from './steps';
 import { ToolRow } from './tool-row';
 import { workbenchCommands } from './workbench-commands';
@@ -45,10 +57,12 @@ import { workbenchCommands } from './workbench-commands';
     OpenScene,
     LedgerState,
     BenchState,
+    ProposeState,
     FindingsState,
     ArrangeState,
     ColumnChoice,
     SwitchPaint,
+    SlotCells,
   ],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
   templateUrl: './workbench.html',
@@ -59,9 +73,11 @@ export class Workbench {
   readonly analysis = inject(Analysis);
   readonly ledger = inject(LedgerState);
   readonly bench = inject(BenchState);
+  readonly propose = inject(ProposeState);
   readonly arrange = inject(ArrangeState);
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
+  readonly #view = inject(ViewContainerRef);
   readonly scene = input.required<string>();
   readonly step = input.required<string>();
   /** An object to pick once the scene is open: how other pages point at one. */
@@ -116,6 +132,9 @@ export class Workbench {
     ref.closed.subscribe((saved) => {
       if (saved) void this.open.refreshInfo();
     });
+  }
+  otherNames(): void {
+    this.#dialog.open(OtherNames, { ariaLabel: 'Other names', viewContainerRef: this.#view });
   }
   retry(): void {
     void this.open.open(Number(this.scene()));

@@ -2,7 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import { workbenchBed } from '../../../testing/bed';
 import { FindingsState } from './findings-state';
 
-const outline = 'door left : mesh\ndoor_left : mesh @9,0,0\ndoor  left : mesh @18,0,0\nempty_grp : group';
+const outline =
+  'door left : mesh @3,0,0\ndoor_left : mesh @9,0,0\ndoor  left : mesh @18,0,0\nempty_grp : group';
 
 describe('the findings', () => {
   it('are grouped by check, the worst first, and by object', async () => {

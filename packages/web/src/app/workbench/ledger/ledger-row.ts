@@ -11,13 +11,14 @@ import { SeverityMark } from '../../ui/severity-mark';
 import { LedgerState } from './ledger-state';
 import type { DropAt } from './row-drag';
 import { NameField } from './name-field';
+import { SlotField } from './slot-field';
 import { SwitchCell } from './switch-cell';
 import type { RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
 
 @Component({
   selector: 'rq-ledger-row',
-  imports: [NgIcon, KindIcon, NameField, NameText, SeverityMark, SwitchCell, CountPipe],
+  imports: [NgIcon, KindIcon, NameField, SlotField, NameText, SeverityMark, SwitchCell, CountPipe],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
   host: {
@@ -54,6 +55,8 @@ export class LedgerRow {
   readonly picked = input.required<boolean>();
   readonly active = input.required<boolean>();
   readonly editing = input.required<boolean>();
+  /** The slot the keys are in, when they are in this row. */
+  readonly cell = input<string | null>(null);
   readonly index = input.required<number>();
   readonly dropAt = input<DropAt | null>(null);
   readonly draggable = input(false);
@@ -83,6 +86,10 @@ export class LedgerRow {
     return this.tree().map((column) => ({ column, text: column.text?.(this.#open.scene, object) ?? null }));
   });
 
+  foldGroup(event: MouseEvent, label: string): void {
+    event.stopPropagation();
+    this.state.toggleGroup(label);
+  }
   fold(event: MouseEvent): void {
     event.stopPropagation();
     this.state.toggleFold(this.row().id);

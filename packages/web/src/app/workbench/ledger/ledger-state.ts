@@ -4,6 +4,7 @@ import {
   parseQuery,
   pick,
   pickMany,
+  slotRows,
   stepRow,
   treeRows,
   type Clash,
@@ -21,6 +22,8 @@ import { OpenScene } from '../../state/open-scene';
 export interface ShownPreview {
   readonly names: ReadonlyMap<ObjectId, string>;
   readonly clashes: ReadonlyMap<ObjectId, Clash>;
+  /** Objects for which something is proposed that is not taken, and why. */
+  readonly unsure?: ReadonlyMap<ObjectId, { readonly verdict: string; readonly because: string }>;
 }
 
 /** What the ledger shows and what is picked: shared by ledger, viewport, bench and checks. */
@@ -35,6 +38,12 @@ export class LedgerState {
   readonly picking = signal<Picking>(nothingPicked);
   readonly editing = signal<ObjectId | null>(null);
   readonly preview = signal<ShownPreview | null>(null);
+  /** Whose preview it is: the bench and the proposals share the ledger. */
+  readonly previewBy = signal<'bench' | 'propose' | 'cells'>('bench');
+  /** The slot the keys are in; null: the name itself. */
+  readonly cell = signal<string | null>(null);
+  /** The slot that is written on the objects in the 3D view; null: none. */
+  readonly label = signal<string | null>(null);
   /** Draw only what is picked. */
   readonly isolated = signal<ReadonlySet<ObjectId> | null>(null);
   /** Asks the ledger to bring a row into view. */
@@ -77,8 +86,24 @@ export class LedgerState {
   });
   /** Only Arrange sorts; the ledger on the page says so. */
   readonly sorts = signal(false);
+  /** Rows in the order of a slot, without the tree; null: the tree. */
+  readonly bySlot = signal<{
+    readonly slot: string;
+    readonly down: boolean;
+    readonly grouped: boolean;
+  } | null>(null);
+  readonly foldedGroups = signal<ReadonlySet<string>>(new Set());
   readonly rows = computed(() => {
     this.#open.tick();
+    const by = this.bySlot();
+    if (by && !this.sorts())
+      return slotRows(this.#open.scene, {
+        matches: this.matches(),
+        text: (id) => this.#open.slotText(id, by.slot),
+        down: by.down,
+        grouped: by.grouped,
+        folded: this.foldedGroups(),
+      });
     return treeRows(this.#open.scene, {
       folded: this.folded(),
       matches: this.matches(),
@@ -104,6 +129,24 @@ export class LedgerState {
     return faces;
   });
 
+  /** The text a key began an edit with; null: what stood there. */
+  readonly typed = signal<string | null>(null);
+  /** Edits the cell the keys are in. */
+  editCell(typed: string | null): void {
+    this.typed.set(typed);
+    this.editing.set(this.picking().active);
+  }
+  /** To the next slot, or from the last and the first back to the name. */
+  stepCell(by: 1 | -1, slots: readonly string[]): void {
+    const cell = this.cell();
+    const at = (cell === null ? -1 : slots.indexOf(cell)) + by;
+    this.cell.set(at < -1 ? (slots.at(-1) ?? null) : (slots[at] ?? null));
+  }
+  toggleGroup(label: string): void {
+    const folded = new Set(this.foldedGroups());
+    if (!folded.delete(label)) folded.add(label);
+    this.foldedGroups.set(folded);
+  }
   pick(id: ObjectId, how: PickHow): void {
     this.picking.set(pick(this.picking(), id, how, this.order()));
   }

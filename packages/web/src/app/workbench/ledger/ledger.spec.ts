@@ -3,7 +3,8 @@ import { workbenchBed, type Bed } from '../../../testing/bed';
 import { BenchState } from '../name/bench-state';
 import { Ledger } from './ledger';
 
-const outline = 'cabin_ctrl : control\n  L_door001_oak_geo : mesh\n  door left : mesh\n  cut_vent01 : mesh';
+const outline =
+  'cabin_ctrl : control\n  L_door001_oak_geo : mesh @3,0,0\n  door left : mesh @3,0,4\n  cut_vent01 : mesh';
 
 describe('the ledger', () => {
   let bed: Bed;

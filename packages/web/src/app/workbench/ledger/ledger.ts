@@ -22,8 +22,9 @@ import { count } from '../../ui/count';
 import { ColumnChoice } from './column-choice';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
-import { NameReader } from './name-reader';
 import { RowDrag } from './row-drag';
+import { SlotCells } from './slot-cells';
+import { SlotHead } from './slot-head';
 import { viewRow, type RowContext, type RowView } from './row-view';
 
 export const slotTitles: Readonly<Record<string, string>> = {
@@ -47,6 +48,7 @@ const slotWidths: Readonly<Record<string, string>> = {
 @Component({
   selector: 'rq-ledger',
   imports: [
+    SlotHead,
     CdkDrag,
     CdkDropList,
     CdkFixedSizeVirtualScroll,
@@ -68,18 +70,19 @@ export class Ledger {
   readonly #analysis = inject(Analysis);
   readonly #injector = inject(Injector);
   readonly drag = new RowDrag();
+  readonly cells = inject(SlotCells);
   /** Slot columns, or what Arrange wants to see instead. */
   readonly columns = input<'slots' | 'tree'>('slots');
   readonly viewport = viewChild.required(CdkVirtualScrollViewport);
   readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
 
-  readonly slots = [...this.open.convention.slots.keys()];
-  readonly titles = computed(() => this.slots.map((slot) => slotTitles[slot] ?? slot));
+  readonly slots = computed(() => [...this.open.held().slots.keys()]);
+  readonly titles = computed(() => this.slots().map((slot) => slotTitles[slot] ?? slot));
   readonly choice = inject(ColumnChoice);
   readonly template = computed(() => {
     const middle =
       this.columns() === 'slots'
-        ? this.slots.map((slot) => slotWidths[slot] ?? '80px')
+        ? this.slots().map((slot) => slotWidths[slot] ?? '80px')
         : this.choice.chosen().map((column) => column.width);
     return `minmax(230px,1fr) ${middle.join(' ')} ${this.columns() === 'slots' ? 'minmax(88px,132px)' : 'minmax(80px,118px)'}`;
   });
@@ -88,18 +91,17 @@ export class Ledger {
     const all = this.open.scene.size;
     return this.state.matches() ? `${count(this.state.shownCount())} of ${count(all)}` : count(all);
   });
-  readonly #reader = new NameReader(this.open.convention);
   readonly context = computed<RowContext>(() => {
     this.open.tick();
     this.#analysis.version();
     return {
       scene: this.open.scene,
       convention: this.open.convention,
-      reader: this.#reader,
+      reader: this.open.reader(),
       analysis: this.#analysis,
       home: this.open.home(),
       preview: this.state.preview(),
-      slots: this.slots,
+      slots: this.slots(),
       about: this.columns() === 'slots' ? 'all' : 'tree',
     };
   });
@@ -137,13 +139,15 @@ export class Ledger {
     this.grid().nativeElement.focus({ preventScroll: true });
   }
   click(event: MouseEvent, row: TreeRow): void {
+    const cell = (event.target as HTMLElement).closest('[data-slot]')?.getAttribute('data-slot') ?? null;
+    this.state.cell.set(this.columns() === 'slots' ? cell : null);
     if (event.ctrlKey || event.metaKey) this.state.pick(row.id, 'toggle');
     else this.state.pick(row.id, event.shiftKey ? 'range' : 'only');
     if (this.state.editing() !== row.id) this.focus();
   }
   startEditing(): void {
     const { active } = this.state.picking();
-    if (active !== null && this.open.mayEdit()) this.state.editing.set(active);
+    if (active !== null && this.open.mayEdit()) this.state.editCell(null);
   }
   key(event: KeyboardEvent): void {
     if (this.state.editing() !== null) return;
@@ -155,11 +159,12 @@ export class Ledger {
       PageUp: () => this.state.step(-page, event.shiftKey),
       Home: () => this.state.toEdge('first', event.shiftKey),
       End: () => this.state.toEdge('last', event.shiftKey),
-      ArrowLeft: () => this.state.walk('out'),
-      ArrowRight: () => this.state.walk('in'),
+      ArrowLeft: () => (this.#inCell() ? this.state.stepCell(-1, this.slots()) : this.state.walk('out')),
+      ArrowRight: () => (this.#inCell() ? this.state.stepCell(1, this.slots()) : this.state.walk('in')),
       F2: () => this.startEditing(),
+      Delete: () => this.#clearCell(),
       Enter: () => this.startEditing(),
-      Escape: () => this.state.pickNothing(),
+      Escape: () => (this.#inCell() ? this.state.cell.set(null) : this.state.pickNothing()),
       ' ': () => this.#toggleActive(),
     };
     if ((event.ctrlKey || event.metaKey) && event.key === 'a') {
@@ -167,11 +172,46 @@ export class Ledger {
       this.state.pickShown();
       return;
     }
+    if ((event.ctrlKey || event.metaKey) && event.key === 'd' && this.#inCell() && this.open.mayEdit()) {
+      event.preventDefault();
+      this.cells.fillDown(this.state.cell()!);
+      return;
+    }
     if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === 'Tab' && this.columns() === 'slots' && this.state.picking().active !== null) {
+      this.state.stepCell(event.shiftKey ? -1 : 1, this.slots());
+      // From the last slot the key goes on to what comes after the ledger.
+      if (this.state.cell() !== null) event.preventDefault();
+      return;
+    }
+    if (this.#inCell() && event.key.length === 1 && event.key !== ' ' && this.open.mayEdit()) {
+      event.preventDefault();
+      this.state.editCell(event.key);
+      return;
+    }
     const action = actions[event.key];
     if (!action) return;
     event.preventDefault();
     action();
+  }
+  #inCell(): boolean {
+    return this.columns() === 'slots' && this.state.cell() !== null;
+  }
+  #clearCell(): void {
+    const { active } = this.state.picking();
+    if (this.#inCell() && active !== null && this.open.mayEdit())
+      this.cells.put(active, this.state.cell()!, '');
+  }
+  copy(event: ClipboardEvent): void {
+    if (this.state.editing() !== null || this.columns() !== 'slots' || !this.state.picking().picked.size)
+      return;
+    event.clipboardData?.setData('text/plain', this.cells.copy(this.state.cell()));
+    event.preventDefault();
+  }
+  paste(event: ClipboardEvent): void {
+    if (this.state.editing() !== null || this.columns() !== 'slots' || !this.open.mayEdit()) return;
+    event.preventDefault();
+    this.cells.paste(this.state.cell(), event.clipboardData?.getData('text/plain') ?? '');
   }
   #toggleActive(): void {
     const { active } = this.state.picking();

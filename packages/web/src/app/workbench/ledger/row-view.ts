@@ -12,7 +12,7 @@ import {
 } from '@renquil/core';
 import type { Analysis } from '../../state/analysis';
 import { worst, type ShownPreview } from './ledger-state';
-import type { NameReader } from './name-reader';
+import type { NameReader } from '../../state/name-reader';
 
 export interface SlotCell {
   readonly slot: string;
@@ -46,8 +46,9 @@ export interface RowContext {
 export function viewRow(row: TreeRow, context: RowContext): RowView {
   const object = context.scene.get(row.id);
   const becomes = context.preview?.names.get(row.id) ?? null;
-  const before = context.reader.read(object.kind, object.name);
-  const shown = becomes === null ? before : context.reader.read(object.kind, becomes);
+  const key = context.convention.keyOf(context.scene, object);
+  const before = context.reader.read(key, object.name);
+  const shown = becomes === null ? before : context.reader.read(key, becomes);
   const helper = shown.helper || object.kind === 'helper';
   const text = (reading: typeof shown, slot: string): string =>
     reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
@@ -60,7 +61,9 @@ export function viewRow(row: TreeRow, context: RowContext): RowView {
     becomes,
     cells,
     helper,
-    ...(becomes === null ? verdictNow(object, context, helper) : verdictThen(object, becomes, context)),
+    ...(becomes === null
+      ? (verdictUnsure(object, context) ?? verdictNow(object, context, helper))
+      : verdictThen(object, becomes, context)),
   };
 }
 
@@ -90,6 +93,12 @@ function verdictNow(object: SceneObject, { analysis, home, about }: RowContext, 
       because: 'It stays home when the scene is handed off.',
     };
   return { severity: 'clear', verdict: 'fits', because: 'The name fits its pattern.' };
+}
+
+/** A proposal that is not taken says what it is not sure of. */
+function verdictUnsure({ id }: SceneObject, { preview }: RowContext): Verdict | null {
+  const unsure = preview?.unsure?.get(id);
+  return unsure ? { severity: 'note', ...unsure } : null;
 }
 
 function verdictThen(

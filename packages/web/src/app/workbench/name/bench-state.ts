@@ -1,32 +1,18 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { planRename, type ClashPolicy, type ObjectId, type RecipeStep } from '@renquil/core';
+import {
+  planRename,
+  type ClashPolicy,
+  type ObjectId,
+  type Recipe,
+  type RecipeStep,
+  type StepId,
+} from '@renquil/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Analysis } from '../../state/analysis';
 import type { PreviewResult } from '../../state/analysis-messages';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
-
-export const newSteps = {
-  'swap-words': (): RecipeStep => ({
-    step: 'swap-words',
-    find: '',
-    put: '',
-    how: 'plain',
-    anyCase: true,
-    wholeWord: true,
-  }),
-  number: (): RecipeStep => ({
-    step: 'number',
-    start: 1,
-    by: 1,
-    digits: 3,
-    order: 'tree',
-    restart: 'base',
-    at: 'last-number',
-    glue: '',
-  }),
-  'add-text': (): RecipeStep => ({ step: 'add-text', text: '', at: 'before' }),
-} as const;
+import { stepKinds } from './step-kinds';
 
 /** The steps on the bench and what they would do to the objects they are for, computed in the worker while one types. */
 @Injectable()
@@ -39,6 +25,8 @@ export class BenchState {
   readonly shown = signal(true);
   readonly steps = signal<readonly RecipeStep[]>([]);
   readonly selected = signal(0);
+  /** Of the recipe it came from. */
+  readonly name = signal('');
   readonly policy = signal<ClashPolicy>('number-on');
   readonly result = signal<PreviewResult | null>(null);
   readonly error = signal('');
@@ -64,7 +52,9 @@ export class BenchState {
       this.#open.tick();
       const [steps, policy, shown] = [this.steps(), this.policy(), this.shown()];
       const objects = steps.length && shown ? this.objects() : [];
+      const mine = this.#ledger.previewBy() === 'bench';
       untracked(() => {
+        if (!mine) return;
         if (!steps.length || !shown || this.#open.state() !== 'open') return this.#clear();
         this.#analysis.preview({ seq: ++this.#seq, objects, steps, policy });
       });
@@ -84,8 +74,8 @@ export class BenchState {
       });
     });
   }
-  add(kind: keyof typeof newSteps): void {
-    this.steps.update((steps) => [...steps, newSteps[kind]()]);
+  add(kind: StepId): void {
+    this.steps.update((steps) => [...steps, stepKinds[kind].make()]);
     this.selected.set(this.steps().length - 1);
   }
   change(at: number, fields: Partial<RecipeStep>): void {
@@ -96,16 +86,27 @@ export class BenchState {
   move(at: number, by: number): void {
     const steps = [...this.steps()];
     const to = at + by;
-    if (to < 0 || to >= steps.length) return;
-    [steps[at], steps[to]] = [steps[to]!, steps[at]!];
+    if (to < 0 || to >= steps.length || !by) return;
+    steps.splice(to, 0, ...steps.splice(at, 1));
     this.steps.set(steps);
     this.selected.set(to);
+  }
+  /** A kept recipe in place of what is on the bench. */
+  load(recipe: Recipe): void {
+    this.steps.set(recipe.steps);
+    this.name.set(recipe.name);
+    if (recipe.clashes) this.policy.set(recipe.clashes);
+    this.selected.set(-1);
+  }
+  recipe(name: string): Recipe {
+    return { renquil: 'recipe/1', name, steps: this.steps(), clashes: this.policy() };
   }
   remove(at: number): void {
     this.steps.update((steps) => steps.filter((_, i) => i !== at));
     this.selected.update((now) => Math.max(0, Math.min(now, this.steps().length - 1)));
   }
   discard(): void {
+    this.name.set('');
     this.steps.set([]);
     this.selected.set(0);
   }

@@ -1,14 +1,18 @@
+import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, inject } from '@angular/core';
+import type { StepId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { BenchState } from './bench-state';
+import { RecipeMenu } from './recipe-menu';
 import { StepCard } from './step-card';
+import { stepKinds } from './step-kinds';
 
 /** The rename bench: steps in order, each with how many names it changes; the ledger shows the outcome in place. */
 @Component({
   selector: 'rq-bench',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, StepCard],
+  imports: [CdkDrag, CdkDropList, CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, RecipeMenu, StepCard],
   template: `
     <div class="flex items-baseline gap-2 px-3.5 pt-3.5 pb-2">
       <h2 class="text-[14px] font-bold">Rename bench</h2>
@@ -26,10 +30,16 @@ import { StepCard } from './step-card';
           }
         }
       </span>
+      <span class="flex-1"></span>
+      <rq-recipe-menu />
     </div>
-    <div class="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto px-3.5 pb-3">
+    <div
+      class="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto px-3.5 pb-3"
+      cdkDropList
+      (cdkDropListDropped)="bench.move($event.previousIndex, $event.currentIndex - $event.previousIndex)"
+    >
       @for (step of bench.steps(); track $index; let i = $index) {
-        <rq-step-card [step]="step" [index]="i" />
+        <rq-step-card cdkDrag cdkDragLockAxis="y" [step]="step" [index]="i" />
       } @empty {
         <p class="text-ink-2">
           Steps change many names at once: swap a word, number, add text. Pick objects first, or filter, or
@@ -59,30 +69,16 @@ import { StepCard } from './step-card';
     </div>
     <ng-template #kinds>
       <div class="sheet p-1" cdkMenu>
-        <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="bench.add('swap-words')"
-        >
-          Swap words
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="bench.add('number')"
-        >
-          Number
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="bench.add('add-text')"
-        >
-          Add before or after
-        </button>
+        @for (kind of stepKinds; track kind[0]) {
+          <button
+            type="button"
+            class="btn btn-bare w-full !h-[26px] !justify-start"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="add(kind[0])"
+          >
+            {{ kind[1].title }}
+          </button>
+        }
       </div>
     </ng-template>
   `,
@@ -91,4 +87,9 @@ import { StepCard } from './step-card';
 export class Bench {
   readonly open = inject(OpenScene);
   readonly bench = inject(BenchState);
+  readonly stepKinds = Object.entries(stepKinds);
+
+  add(kind: string): void {
+    this.bench.add(kind as StepId);
+  }
 }

@@ -5,11 +5,13 @@ import { Ledger } from '../ledger/ledger';
 import { Viewport } from '../viewport/viewport';
 import { Bench } from './bench';
 import { BenchState } from './bench-state';
+import { ProposePanel } from './propose-panel';
+import { ProposeState } from './propose-state';
 import { Tray } from './tray';
 
 @Component({
   selector: 'rq-name-step',
-  imports: [SplitComponent, SplitAreaComponent, Ledger, Viewport, Bench, Tray],
+  imports: [SplitComponent, SplitAreaComponent, Ledger, Viewport, Bench, ProposePanel, Tray],
   template: `
     <as-split
       class="min-h-0 flex-1"
@@ -29,9 +31,17 @@ import { Tray } from './tray';
           <as-split-area [size]="bench.shown() ? sizes.of('name-right', [44, 56])[0] : 100" [minSize]="15"
             ><rq-viewport
           /></as-split-area>
-          <as-split-area [size]="sizes.of('name-right', [44, 56])[1]" [visible]="bench.shown()" [minSize]="15"
-            ><rq-bench
-          /></as-split-area>
+          <as-split-area
+            [size]="sizes.of('name-right', [44, 56])[1]"
+            [visible]="bench.shown()"
+            [minSize]="15"
+          >
+            @if (propose.on()) {
+              <rq-propose-panel />
+            } @else {
+              <rq-bench />
+            }
+          </as-split-area>
         </as-split>
       </as-split-area>
     </as-split>
@@ -43,6 +53,7 @@ import { Tray } from './tray';
 })
 export class NameStep {
   readonly bench = inject(BenchState);
+  readonly propose = inject(ProposeState);
   readonly sizes = inject(PaneSizes);
   readonly ledger = viewChild.required(Ledger);
 }

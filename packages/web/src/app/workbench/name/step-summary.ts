@@ -1,49 +1,64 @@
-import type { NumberStep, RecipeStep } from '@renquil/core';
+import type { RecipeStep } from '@renquil/core';
+import { caseTitles, cuts, orders, restarts, stepKinds, ways } from './step-kinds';
 
 export interface StepSummary {
   readonly title: string;
   readonly text: string;
   readonly words: readonly string[];
 }
-export const orders: Readonly<Record<NumberStep['order'], string>> = {
-  tree: 'in tree order',
-  name: 'by old name',
-  x: 'along X',
-  y: 'along Y',
-  z: 'along Z',
-};
-export const restarts: Readonly<Record<NumberStep['restart'], string>> = {
-  never: 'in one run',
-  parent: 'again for each parent',
-  base: 'again for each name',
-};
-export const places: Readonly<Record<NumberStep['at'], string>> = {
-  'last-number': 'in place of the last number',
-  end: 'at the end',
-  'after-word': 'after the word',
-};
-export const ways = { plain: 'as typed', wildcard: 'wildcard', regex: 'regular expression' } as const;
 
 /** One line about a step: what it does, and the words it does it with. */
 export function summarise(step: RecipeStep): StepSummary {
+  return { title: stepKinds[step.step].title, ...say(step) };
+}
+
+function say(step: RecipeStep): Omit<StepSummary, 'title'> {
   switch (step.step) {
     case 'swap-words':
       return {
-        title: 'Swap words',
         text: step.how === 'plain' ? '' : ways[step.how],
         words: [step.find || '…', '→', step.put || 'nothing'],
       };
-    case 'number':
-      return {
-        title: 'Number',
-        text: `${orders[step.order]}, ${restarts[step.restart]}`,
-        words: [String(step.start).padStart(step.digits, '0')],
-      };
+    case 'number': {
+      const start = step.letters ? 'a' : String(step.start).padStart(step.digits, '0');
+      const again =
+        step.restart === 'slot' ? `again for each ${step.slot ?? 'slot'}` : restarts[step.restart];
+      return { text: `${orders[step.order]}, ${again}`, words: [start] };
+    }
     case 'add-text':
       return {
-        title: step.at === 'before' ? 'Add before' : 'Add after',
-        text: '',
+        text: { before: 'before', after: 'after', place: 'inside' }[step.at],
         words: [step.text || '…'],
+      };
+    case 'set-slot':
+      return { text: '', words: [step.slot, '→', step.to || 'nothing'] };
+    case 'set-side':
+      return {
+        text: `${[...(step.side ? ['side'] : []), ...(step.place ? ['place'] : [])].join(' and ') || 'nothing'} from where it sits`,
+        words: [],
+      };
+    case 'swap-sides':
+      return { text: 'left for right and right for left', words: [] };
+    case 'take-apart':
+      return {
+        text: ['words', ...(step.humps ? ['humps'] : []), ...(step.digits ? ['digits'] : [])].join(', '),
+        words: [],
+      };
+    case 'change-case':
+      return { text: caseTitles[step.to], words: [] };
+    case 'cut-text':
+      return {
+        text: cuts[step.what],
+        words: step.count && ['first', 'last', 'range'].includes(step.what) ? [String(step.count)] : [],
+      };
+    case 'plain-letters':
+      return { text: 'accents, spaces and signs', words: [] };
+    case 'from-template':
+      return { text: '', words: [step.template || '…'] };
+    case 'from-list':
+      return {
+        text: step.how === 'pairs' ? 'old and new' : 'in tree order',
+        words: [`${step.rows.length} lines`],
       };
   }
 }

@@ -2,9 +2,10 @@ import { Dialog } from '@angular/cdk/dialog';
 import { Component, computed, inject } from '@angular/core';
 import type { ClashPolicy } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
-import { CountPipe } from '../../ui/count';
+import { count, CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
 import { BenchState } from './bench-state';
+import { ProposeState } from './propose-state';
 import { ReviewList, type ReviewLine } from './review-list';
 
 /** What applying would do, in one line, and the ways out of a clash. */
@@ -12,7 +13,7 @@ import { ReviewList, type ReviewLine } from './review-list';
   selector: 'rq-tray',
   imports: [CountPipe, SeverityMark],
   template: `
-    @if (bench.result(); as result) {
+    @if (shown(); as result) {
       <div
         class="flex min-h-[50px] flex-wrap items-center gap-x-4 gap-y-1 border-t-2 border-jonquil bg-sheet px-3.5 py-1.5"
         role="region"
@@ -27,22 +28,26 @@ import { ReviewList, type ReviewLine } from './review-list';
             <rq-severity of="blocker" /> {{ result.clashes.length | count: 'clash' : 'clashes' }}:
             <bdi class="max-w-60 truncate font-mono">{{ one.wanted }}</bdi>
           </span>
-          <label class="flex items-center gap-1.5"
-            ><span class="sr-only">On a clash</span>
-            <select #policy class="field" data-testid="clash-policy" (change)="setPolicy(policy.value)">
-              <option value="number-on" [selected]="bench.policy() === 'number-on'">
-                will take the next free number
-              </option>
-              <option value="skip" [selected]="bench.policy() === 'skip'">will keep its old name</option>
-              <option value="stop" [selected]="bench.policy() === 'stop'">stops everything</option>
-            </select>
-          </label>
+          @if (propose.on()) {
+            <span>will take the next free number</span>
+          } @else {
+            <label class="flex items-center gap-1.5"
+              ><span class="sr-only">On a clash</span>
+              <select #policy class="field" data-testid="clash-policy" (change)="setPolicy(policy.value)">
+                <option value="number-on" [selected]="bench.policy() === 'number-on'">
+                  will take the next free number
+                </option>
+                <option value="skip" [selected]="bench.policy() === 'skip'">will keep its old name</option>
+                <option value="stop" [selected]="bench.policy() === 'stop'">stops everything</option>
+              </select>
+            </label>
+          }
         }
-        @if (result.unchanged) {
-          <span class="text-ink-2">{{ result.unchanged | count }} stay as they are</span>
+        @if (result.says) {
+          <span class="text-ink-2">{{ result.says }}</span>
         }
         <span class="flex-1"></span>
-        <button type="button" class="btn btn-bare" (click)="bench.discard()">Discard</button>
+        <button type="button" class="btn btn-bare" (click)="discard()">Discard</button>
         <button type="button" class="btn" [disabled]="!result.names.size" (click)="review()">
           Review list
         </button>
@@ -51,7 +56,7 @@ import { ReviewList, type ReviewLine } from './review-list';
           class="btn btn-main"
           data-testid="apply"
           [disabled]="!result.names.size || bench.unresolved() > 0 || !open.mayEdit()"
-          (click)="bench.apply()"
+          (click)="apply()"
         >
           Apply as one edit
         </button>
@@ -63,13 +68,39 @@ export class Tray {
   readonly open = inject(OpenScene);
   readonly bench = inject(BenchState);
   readonly #dialog = inject(Dialog);
-  readonly clash = computed(() => this.bench.result()?.clashes[0] ?? null);
+  readonly propose = inject(ProposeState);
+  /** What would change: by the proposals while they are shown, else by the bench. */
+  readonly shown = computed(() => {
+    if (this.propose.on()) {
+      if (!this.propose.made()) return null;
+      const { unsure, open, fit } = this.propose.counts();
+      const says = [
+        ...(unsure ? [`${count(unsure)} not sure`] : []),
+        ...(open ? [`${count(open)} open`] : []),
+        ...(fit ? [`${count(fit)} already right`] : []),
+      ].join(', ');
+      return { ...this.propose.result(), says };
+    }
+    const result = this.bench.result();
+    return (
+      result && { ...result, says: result.unchanged ? `${count(result.unchanged)} stay as they are` : '' }
+    );
+  });
+  readonly clash = computed(() => this.shown()?.clashes[0] ?? null);
 
   setPolicy(policy: string): void {
     this.bench.policy.set(policy as ClashPolicy);
   }
+  discard(): void {
+    if (this.propose.on()) this.propose.discard();
+    else this.bench.discard();
+  }
+  apply(): void {
+    if (this.propose.on()) this.propose.apply();
+    else this.bench.apply();
+  }
   review(): void {
-    const result = this.bench.result();
+    const result = this.shown();
     if (!result) return;
     const clashes = new Map(result.clashes.map((clash) => [clash.object, clash]));
     const lines = [...result.names].map(([id, after]): ReviewLine => {
@@ -82,7 +113,7 @@ export class Tray {
     });
     const ref = this.#dialog.open<boolean>(ReviewList, { data: lines, ariaLabel: 'Names that will change' });
     ref.closed.subscribe((apply) => {
-      if (apply) this.bench.apply();
+      if (apply) this.apply();
     });
   }
 }

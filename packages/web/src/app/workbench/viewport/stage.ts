@@ -58,6 +58,8 @@ export class Stage {
   readonly gizmo: Gizmo;
   /** Pictures drawn so far; tests and the on-demand promise count them. */
   drawn = 0;
+  /** Told after every picture. */
+  onDrawn: (() => void) | null = null;
 
   constructor(
     readonly canvas: HTMLCanvasElement,
@@ -161,20 +163,28 @@ export class Stage {
   /** Drawn objects whose middle lies within a rectangle of the canvas, pixels. */
   objectsIn(rect: { x0: number; y0: number; x1: number; y1: number }): ObjectId[] {
     this.#camera.updateMatrixWorld();
-    const { clientWidth, clientHeight } = this.canvas;
+    return [...this.drawnObjects()].filter((id) => {
+      const at = this.placeOnCanvas(id);
+      return at && at.depth < 1 && at.x >= rect.x0 && at.x <= rect.x1 && at.y >= rect.y0 && at.y <= rect.y1;
+    });
+  }
+  /** Objects that are drawn. */
+  drawnObjects(): Set<ObjectId> {
     const drawn = new Set<ObjectId>(this.#lines.map((line) => line.id));
     for (const child of this.#content.children)
       for (const id of (child.userData['objects'] as ObjectId[] | undefined) ?? []) drawn.add(id);
-    const middle = new Vector3();
-    return [...drawn].filter((id) => {
-      const box = this.scene.find(id) && ownBounds(this.scene, id);
-      if (!box) return false;
-      middle.set(...(box.min.map((low, k) => (low + box.max[k]!) / 2) as [number, number, number]));
-      middle.project(this.#camera);
-      const x = ((middle.x + 1) / 2) * clientWidth;
-      const y = ((1 - middle.y) / 2) * clientHeight;
-      return middle.z < 1 && x >= rect.x0 && x <= rect.x1 && y >= rect.y0 && y <= rect.y1;
-    });
+    return drawn;
+  }
+  /** Where the middle of an object is on the canvas, pixels, and how deep, 0 to 1; null: it has no shape. */
+  placeOnCanvas(id: ObjectId): { readonly x: number; readonly y: number; readonly depth: number } | null {
+    const box = this.scene.find(id) && ownBounds(this.scene, id);
+    if (!box) return null;
+    const middle = new Vector3(
+      ...(box.min.map((low, k) => (low + box.max[k]!) / 2) as [number, number, number]),
+    );
+    middle.project(this.#camera);
+    const { clientWidth, clientHeight } = this.canvas;
+    return { x: ((middle.x + 1) / 2) * clientWidth, y: ((1 - middle.y) / 2) * clientHeight, depth: middle.z };
   }
   /** While a box is drawn the view stands still. */
   holdStill(still: boolean): void {
@@ -258,6 +268,7 @@ export class Stage {
       this.#asked = false;
       this.drawn++;
       this.#renderer.render(this.#three, this.#camera);
+      this.onDrawn?.();
     });
   }
   dispose(): void {

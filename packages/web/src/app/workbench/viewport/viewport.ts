@@ -2,6 +2,7 @@ import { CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger } from '
 import {
   afterNextRender,
   Component,
+  computed,
   DestroyRef,
   effect,
   type ElementRef,
@@ -32,6 +33,7 @@ import { ToastList } from '../../state/toast-list';
 import type { DrawWish } from './draw-list';
 import type { GizmoMode } from './gizmo';
 import type { FromGeometry } from './geometry-messages';
+import { LabelLayer } from './label-layer';
 import { Stage, type ViewName } from './stage';
 
 const lookKey = 'renquil.helpers';
@@ -42,7 +44,7 @@ function rememberedLook(): Display {
 /** The scene in 3D. A click picks, here and in the ledger; Ctrl adds. */
 @Component({
   selector: 'rq-viewport',
-  imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger, NgIcon, CountPipe],
+  imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger, LabelLayer, NgIcon, CountPipe],
   viewProviders: [provideIcons({ lucideEllipsis, lucideMaximize })],
   templateUrl: './viewport.html',
   host: { class: 'relative block h-full min-h-0 min-w-0 overflow-hidden' },
@@ -67,6 +69,8 @@ export class Viewport {
   /** How what stays home is drawn; remembered on this machine. */
   readonly helpersAs = signal<Display>(rememberedLook());
   readonly displays = displays;
+  /** Slots that can be read on the objects. */
+  readonly slots = computed(() => [...this.#open.held().slots.keys()]);
   /** A drag draws a box and picks what is in it, in place of turning the view. */
   readonly boxing = signal(false);
   readonly box = signal<{ x0: number; y0: number; x1: number; y1: number } | null>(null);

@@ -1,10 +1,10 @@
-import { readName, type CompiledConvention, type Kind, type NameReading } from '@renquil/core';
+import { readName, type CompiledConvention, type NameReading, type PatternKey } from '@renquil/core';
 
 /** Reads names, remembering the last few thousand, since a scrolling ledger asks for the same ones again. */
 export class NameReader {
   readonly #known = new Map<string, NameReading>();
   constructor(readonly convention: CompiledConvention) {}
-  read(kind: Kind, name: string): NameReading {
+  read(kind: PatternKey, name: string): NameReading {
     const key = `${kind}\u0000${name}`;
     let reading = this.#known.get(key);
     if (!reading) {

@@ -1,0 +1,186 @@
+import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
+import {
+  CompiledConvention,
+  conventionDifferences,
+  shippedConventions,
+  type Convention,
+} from '@renquil/core';
+import { firstValueFrom } from 'rxjs';
+import { Api } from '../state/api';
+import type { ConventionInfo, ConventionList, TriedScene } from '../state/api-types';
+import { Session } from '../state/session';
+import { ToastList } from '../state/toast-list';
+
+/** The convention that is open on the page: what is published, and the draft that grows from it with every edit. */
+@Injectable()
+export class ConventionDraft implements OnDestroy {
+  readonly #api = inject(Api);
+  readonly #session = inject(Session);
+  readonly #toasts = inject(ToastList);
+  #saveTimer: ReturnType<typeof setTimeout> | undefined;
+  #tryTimer: ReturnType<typeof setTimeout> | undefined;
+  #trySeq = 0;
+
+  readonly project = signal('');
+  readonly list = signal<ConventionList | null>(null);
+  readonly failure = signal('');
+  readonly info = signal<ConventionInfo | null>(null);
+  /** One that comes with Renquil, open to be read. */
+  readonly shipped = signal<string | null>(null);
+  readonly draft = signal<Convention | null>(null);
+  readonly saving = signal<'saved' | 'saving' | 'refused'>('saved');
+  /** Why the draft as it stands cannot be kept; it is kept here until it can. */
+  readonly problem = signal('');
+  readonly tried = signal<readonly TriedScene[] | null>(null);
+  readonly trying = signal(false);
+
+  /** What the draft grows from. */
+  readonly base = computed<Convention | null>(() => {
+    const shipped = this.shipped();
+    return shipped !== null ? (shippedConventions[shipped] ?? null) : (this.info()?.body ?? null);
+  });
+  readonly shown = computed(() => this.draft() ?? this.base());
+  readonly compiled = computed(() => {
+    const shown = this.shown();
+    try {
+      return shown && new CompiledConvention(shown);
+    } catch {
+      return null;
+    }
+  });
+  readonly mayEdit = computed(
+    () => this.list()?.role === 'lead' && this.shipped() === null && this.info() !== null,
+  );
+  readonly differences = computed(() => {
+    const [base, draft] = [this.base(), this.draft()];
+    return base && draft ? conventionDifferences(base, draft) : [];
+  });
+  readonly nextRevision = computed(() => (this.info()?.revision ?? 0) + 1);
+
+  async load(project: string): Promise<void> {
+    this.project.set(project);
+    try {
+      await firstValueFrom(this.#session.known());
+      this.list.set(await firstValueFrom(this.#api.conventions(project)));
+      this.failure.set('');
+    } catch (error) {
+      this.failure.set((error as Error).message);
+    }
+  }
+  async open(id: number): Promise<void> {
+    await this.settle();
+    try {
+      const info = await firstValueFrom(this.#api.convention(this.project(), id));
+      this.shipped.set(null);
+      this.info.set(info);
+      this.draft.set(info.draft);
+      this.#fresh();
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+  }
+  async openShipped(id: string): Promise<void> {
+    await this.settle();
+    this.info.set(null);
+    this.draft.set(null);
+    this.shipped.set(id);
+    this.#fresh();
+  }
+  /** Every edit goes into the draft; it is kept on the server a moment later. */
+  edit(change: (now: Convention) => Convention): void {
+    const now = this.shown();
+    if (!now || !this.mayEdit()) return;
+    const next = change(now);
+    if (next === now) return;
+    this.draft.set(next);
+    this.saving.set('saving');
+    clearTimeout(this.#saveTimer);
+    this.#saveTimer = setTimeout(() => void this.#save(), 500);
+    this.#trySoon();
+  }
+  /** Waits until the draft is kept. */
+  async settle(): Promise<void> {
+    if (this.saving() !== 'saving') return;
+    clearTimeout(this.#saveTimer);
+    await this.#save();
+  }
+  async drop(): Promise<void> {
+    const info = this.info();
+    if (!info) return;
+    clearTimeout(this.#saveTimer);
+    const { gone } = await firstValueFrom(this.#api.dropDraft(this.project(), info.id));
+    await this.load(this.project());
+    if (gone) await this.openShipped('parts');
+    else await this.open(info.id);
+  }
+  async publish(note: string, scenes: 'all' | 'none'): Promise<boolean> {
+    const info = this.info();
+    await this.settle();
+    if (!info || this.problem()) return false;
+    try {
+      const made = await firstValueFrom(this.#api.publish(this.project(), info.id, note, scenes));
+      this.#toasts.say(
+        `Revision ${made.revision} is published${made.scenes.length ? ` and holds for ${made.scenes.length} ${made.scenes.length === 1 ? 'scene' : 'scenes'}` : ''}.`,
+      );
+      await this.load(this.project());
+      await this.open(info.id);
+      return true;
+    } catch (error) {
+      this.#toasts.complain(error);
+      return false;
+    }
+  }
+  /** A new convention as a draft; opened at once. */
+  async begin(begin: { name: string; from?: string; body?: Convention }): Promise<boolean> {
+    try {
+      const { id } = await firstValueFrom(this.#api.beginConvention(this.project(), begin));
+      await this.load(this.project());
+      await this.open(id);
+      return true;
+    } catch (error) {
+      this.#toasts.complain(error);
+      return false;
+    }
+  }
+  /** What the convention shown would do to the scenes of the project. */
+  async try(): Promise<void> {
+    const shown = this.shown();
+    if (!shown) return;
+    const seq = ++this.#trySeq;
+    this.trying.set(true);
+    try {
+      const tried = await firstValueFrom(this.#api.tryConvention(this.project(), shown));
+      if (seq === this.#trySeq) this.tried.set(tried);
+    } catch {
+      // The draft cannot be tried while it cannot be kept: that is said where it is.
+      if (seq === this.#trySeq) this.tried.set(null);
+    }
+    if (seq === this.#trySeq) this.trying.set(false);
+  }
+  ngOnDestroy(): void {
+    clearTimeout(this.#tryTimer);
+    if (this.saving() === 'saving') void this.settle();
+  }
+  #trySoon(): void {
+    clearTimeout(this.#tryTimer);
+    this.#tryTimer = setTimeout(() => void this.try(), 700);
+  }
+  #fresh(): void {
+    this.saving.set('saved');
+    this.problem.set('');
+    this.tried.set(null);
+    void this.try();
+  }
+  async #save(): Promise<void> {
+    const [info, draft] = [this.info(), this.draft()];
+    if (!info || !draft) return;
+    try {
+      await firstValueFrom(this.#api.saveDraft(this.project(), info.id, draft));
+      this.problem.set('');
+      if (this.draft() === draft) this.saving.set('saved');
+    } catch (error) {
+      this.problem.set((error as Error).message);
+      this.saving.set('refused');
+    }
+  }
+}

@@ -1,0 +1,141 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { partsConvention, type Convention } from '@renquil/core';
+import { show, type Page } from '../../testing/page';
+import type { ConventionInfo, ConventionList, Role } from '../state/api-types';
+import { Session } from '../state/session';
+import { Conventions } from './conventions';
+
+const root = '/api/projects/p/conventions';
+const list = (role: Role): ConventionList => ({
+  project: { slug: 'p', name: 'P' },
+  role,
+  conventions: [{ id: 7, name: 'Ours', revision: 2, draft: false, draftBy: null, scenes: 1 }],
+  shipped: [{ id: 'parts', name: 'Parts', scenes: 0 }],
+});
+const info: ConventionInfo = {
+  id: 7,
+  name: 'Ours',
+  revision: 2,
+  body: { ...partsConvention, name: 'Ours' },
+  draft: null,
+  draftBy: null,
+  revisions: [{ revision: 2, note: 'more', author: 'Ines', at: '2026-11-01T00:00:00Z' }],
+  scenes: [{ id: 1, name: 'cabin', revision: 2 }],
+};
+const tried = {
+  scenes: [
+    {
+      id: 1,
+      name: 'cabin',
+      convention: 'Ours',
+      revision: 2,
+      names: 10,
+      fitBefore: 6,
+      fitAfter: 8,
+      lost: [],
+      won: [],
+    },
+  ],
+};
+
+describe('the conventions page', () => {
+  let http: HttpTestingController;
+  let page: Page<Conventions>;
+  const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+  const start = async (role: Role = 'lead') => {
+    TestBed.configureTestingModule({
+      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+    });
+    TestBed.inject(Session).info.set({
+      account: { id: 1, name: 'Ines' },
+      projects: [{ slug: 'p', name: 'P', role }],
+      demo: true,
+    });
+    http = TestBed.inject(HttpTestingController);
+    page = await show(Conventions, { project: 'p' }, 'display:flex;height:700px;width:1200px');
+    await wait(0);
+    http.match('/api/session').forEach((one) =>
+      one.flush({
+        account: { id: 1, name: 'Ines' },
+        projects: [{ slug: 'p', name: 'P', role }],
+        demo: true,
+      }),
+    );
+    await wait(0);
+    http.expectOne(root).flush(list(role));
+    await wait(0);
+    http.expectOne(`${root}/7`).flush(info);
+    await wait(0);
+    http.expectOne(`${root}/try`).flush(tried);
+    await page.settle();
+  };
+  it('colours a typed name slot by slot and says what is wrong where', async () => {
+    await start();
+    const field = page.field('try-name');
+    await page.type(field, 'L_F_sheeve01_stel_geo');
+    expect(page.text('[data-testid=try-pieces] span')).toEqual([
+      'L',
+      '_',
+      'F',
+      '_',
+      'sheeve',
+      '01',
+      '_',
+      'stel',
+      '_',
+      'geo',
+    ]);
+    expect(page.text('[data-testid=try-says]')[0]).toContain('stel is near steel');
+    await page.type(field, 'L_F_sheave001_nylon_geo');
+    expect(page.text('[data-testid=try-says]')[0]).toContain('fits');
+  });
+  it('makes every edit a draft that is kept, tried on and said in words', async () => {
+    await start();
+    await page.click(page.all('[aria-label=Slot] button')[3]!);
+    await page.type(page.field('digits'), '2');
+    expect(page.text('[data-testid=draft-mark]')).toEqual(['draft of rev 3']);
+    expect(page.text('[data-testid=differences] li')).toEqual(['number: 3 digits → 2 digits']);
+    await wait(800);
+    const kept = http.expectOne({ method: 'PUT', url: `${root}/7/draft` });
+    expect((kept.request.body as { body: Convention }).body.slots['number']!.digits).toBe(2);
+    kept.flush({ saved: true });
+    http.expectOne(`${root}/try`).flush(tried);
+    await page.settle();
+    expect(page.text('[data-testid=tried]')[0]).toContain('cabin');
+  });
+  it('keeps a draft here that the server refuses, and says why', async () => {
+    await start();
+    await page.click(page.all('[aria-label=Slot] button')[3]!);
+    await page.type(page.field('digits'), '5');
+    await wait(800);
+    http
+      .expectOne({ method: 'PUT', url: `${root}/7/draft` })
+      .flush(
+        { error: { code: 'convention-invalid', text: 'The convention cannot be used: x.' } },
+        { status: 422, statusText: '' },
+      );
+    http.match(`${root}/try`).forEach((one) => one.flush(tried));
+    await wait(0);
+    await page.settle();
+    expect(page.text('[data-testid=draft-problem]')[0]).toContain('cannot be used: x');
+    expect((page.field('publish') as unknown as HTMLButtonElement).disabled).toBeTrue();
+  });
+  it('takes words with their spellings in, and a pattern apart', async () => {
+    await start();
+    await page.click(page.all('[aria-label=Slot] button')[4]!);
+    const add = page.field('add-word');
+    add.value = 'felt: cloth, fabric';
+    await page.press(add, 'Enter');
+    expect(page.text('[data-testid=differences] li')).toEqual(['surface: new word felt']);
+    http.match(() => true);
+  });
+  it('is only read by who is no lead', async () => {
+    await start('artist');
+    expect(page.all('[data-testid=add-word]')).toEqual([]);
+    expect(page.all('[data-testid=learn-one]')).toEqual([]);
+    expect(page.root.textContent).toContain('A lead writes conventions');
+  });
+});

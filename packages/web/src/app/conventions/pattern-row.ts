@@ -1,0 +1,200 @@
+import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
+import { CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { Component, computed, inject, input } from '@angular/core';
+import { NgIcon, provideIcons } from '@ng-icons/core';
+import { lucidePlus } from '@ng-icons/lucide';
+import { ConventionDraft } from './convention-draft';
+import { patternAt, withPart, withPattern, type PatternPlace } from './convention-edits';
+
+/** One pattern as chips in order: dashed ones may be left out, joined ones stand without a separator. */
+@Component({
+  selector: 'rq-pattern-row',
+  imports: [CdkDrag, CdkDropList, CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger, NgIcon],
+  viewProviders: [provideIcons({ lucidePlus })],
+  template: `
+    <span class="w-[76px] shrink-0 truncate text-[12px] font-semibold text-ink-2" [title]="title()">{{
+      title()
+    }}</span>
+    <div
+      class="flex min-w-0 flex-wrap items-center gap-y-1"
+      cdkDropList
+      cdkDropListOrientation="mixed"
+      [cdkDropListDisabled]="!draft.mayEdit()"
+      (cdkDropListDropped)="move($event.previousIndex, $event.currentIndex)"
+    >
+      @for (part of parts(); track part.slot; let i = $index) {
+        <div class="flex items-center" cdkDrag>
+          @if (i && !part.glued) {
+            <span class="px-1 font-mono text-ink-2">{{ draft.shown()?.separator || '·' }}</span>
+          }
+          <button
+            type="button"
+            class="h-[30px] border px-2.5 font-mono text-[14px]"
+            [class]="
+              (part.optional ? 'border-dashed ' : 'border-transparent ') +
+              (part.glued && i
+                ? '-ml-px rounded-r-md'
+                : parts()[i + 1]?.glued
+                  ? 'rounded-l-md'
+                  : 'rounded-md')
+            "
+            [style.color]="'var(--' + part.slot + ', var(--ink))'"
+            [style.border-color]="part.optional ? 'var(--' + part.slot + ', var(--ink))' : null"
+            [style.background]="'color-mix(in srgb, var(--' + part.slot + ', var(--ink)) 12%, var(--sheet))'"
+            [attr.aria-label]="
+              part.slot + (part.optional ? ', may be left out' : '') + (part.glued ? ', joined' : '')
+            "
+            [cdkMenuTriggerFor]="menu"
+            [cdkMenuTriggerData]="{ i, part }"
+          >
+            {{ part.only?.length ? part.only!.join(' or ') : part.slot }}
+          </button>
+        </div>
+      }
+      @if (draft.mayEdit() && others().length) {
+        <button
+          type="button"
+          class="ml-1.5 grid size-6 place-items-center rounded-md border border-dashed border-line-strong text-ink-2"
+          [attr.aria-label]="'Add a slot to the pattern of ' + title()"
+          [cdkMenuTriggerFor]="add"
+        >
+          <ng-icon name="lucidePlus" size="13px" />
+        </button>
+      }
+    </div>
+    <ng-template #menu let-i="i" let-part="part">
+      <div class="sheet w-60 p-1" cdkMenu>
+        <p class="px-2.5 py-1 font-mono font-semibold">{{ part.slot }}</p>
+        @if (draft.mayEdit()) {
+          <button
+            type="button"
+            class="btn btn-bare w-full justify-between"
+            cdkMenuItemCheckbox
+            [cdkMenuItemChecked]="part.optional === true"
+            (cdkMenuItemTriggered)="set(i, { optional: !part.optional })"
+          >
+            May be left out
+            @if (part.optional) {
+              <span aria-hidden="true">✓</span>
+            }
+          </button>
+          @if (i) {
+            <button
+              type="button"
+              class="btn btn-bare w-full justify-between"
+              cdkMenuItemCheckbox
+              [cdkMenuItemChecked]="part.glued === true"
+              (cdkMenuItemTriggered)="set(i, { glued: !part.glued })"
+            >
+              Joined to the one before
+              @if (part.glued) {
+                <span aria-hidden="true">✓</span>
+              }
+            </button>
+          }
+          @for (word of wordsOf(part.slot); track word) {
+            <button
+              type="button"
+              class="btn btn-bare w-full justify-between font-mono"
+              cdkMenuItemCheckbox
+              [cdkMenuItemChecked]="part.only?.includes(word) ?? false"
+              (cdkMenuItemTriggered)="toggleWord(i, word)"
+            >
+              only {{ word }}
+              @if (part.only?.includes(word)) {
+                <span aria-hidden="true">✓</span>
+              }
+            </button>
+          }
+          <hr class="my-1 border-line" />
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start"
+            cdkMenuItem
+            [cdkMenuItemDisabled]="i === 0"
+            (cdkMenuItemTriggered)="move(i, i - 1)"
+          >
+            Move left
+          </button>
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start"
+            cdkMenuItem
+            [cdkMenuItemDisabled]="i === parts().length - 1"
+            (cdkMenuItemTriggered)="move(i, i + 1)"
+          >
+            Move right
+          </button>
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="remove(i)"
+          >
+            Take out
+          </button>
+        } @else {
+          <p class="px-2.5 py-1 text-ink-2">{{ part.optional ? 'May be left out.' : 'Must be there.' }}</p>
+        }
+      </div>
+    </ng-template>
+    <ng-template #add>
+      <div class="sheet w-40 p-1" cdkMenu>
+        @for (slot of others(); track slot) {
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start font-mono"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="put(slot)"
+          >
+            {{ slot }}
+          </button>
+        }
+      </div>
+    </ng-template>
+  `,
+  host: { class: 'flex items-center gap-1 py-[3px]' },
+})
+export class PatternRow {
+  readonly draft = inject(ConventionDraft);
+  readonly place = input.required<PatternPlace>();
+  readonly title = input.required<string>();
+  readonly parts = computed(() => {
+    const shown = this.draft.shown();
+    return shown ? patternAt(shown, this.place()) : [];
+  });
+  readonly others = computed(() =>
+    Object.keys(this.draft.shown()?.slots ?? {}).filter(
+      (slot) => !this.parts().some((part) => part.slot === slot),
+    ),
+  );
+  wordsOf(slot: string): string[] {
+    const words = this.draft.shown()?.slots[slot]?.words ?? [];
+    return words.length <= 12 ? words.map((one) => one.word) : [];
+  }
+  set(at: number, change: Parameters<typeof withPart>[3]): void {
+    this.draft.edit((now) => withPart(now, this.place(), at, change));
+  }
+  toggleWord(at: number, word: string): void {
+    const only = this.parts()[at]!.only ?? [];
+    const next = only.includes(word) ? only.filter((one) => one !== word) : [...only, word];
+    this.set(at, { only: next.length ? next : undefined });
+  }
+  move(from: number, to: number): void {
+    const parts = [...this.parts()];
+    parts.splice(to, 0, ...parts.splice(from, 1));
+    this.draft.edit((now) => withPattern(now, this.place(), parts));
+  }
+  remove(at: number): void {
+    this.draft.edit((now) =>
+      withPattern(
+        now,
+        this.place(),
+        this.parts().filter((_, i) => i !== at),
+      ),
+    );
+  }
+  put(slot: string): void {
+    this.draft.edit((now) => withPattern(now, this.place(), [...this.parts(), { slot }]));
+  }
+}

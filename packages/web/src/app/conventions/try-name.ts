@@ -1,0 +1,139 @@
+import { Component, computed, inject, signal } from '@angular/core';
+import { nearWord, readName, type Kind, type Misfit, type PatternKey } from '@renquil/core';
+import { SeverityMark } from '../ui/severity-mark';
+import { ConventionDraft } from './convention-draft';
+
+interface Piece {
+  readonly text: string;
+  readonly slot: string;
+}
+
+/** Any name, coloured slot by slot, and what is wrong where. */
+@Component({
+  selector: 'rq-try-name',
+  imports: [SeverityMark],
+  template: `
+    <div class="relative flex h-[44px] items-center gap-3 rounded-lg border border-ink bg-sheet px-3.5">
+      <div class="relative min-w-0 flex-1 overflow-hidden font-mono text-[16px]">
+        <div class="pointer-events-none whitespace-pre" aria-hidden="true" data-testid="try-pieces">
+          @for (piece of pieces(); track $index) {
+            <span
+              [class.underline]="piece.slot"
+              class="decoration-2 underline-offset-4"
+              [style.color]="piece.slot ? 'var(--' + piece.slot + ', var(--ink))' : 'var(--ink-3)'"
+              >{{ piece.text }}</span
+            >
+          } @empty {
+            <span class="text-ink-3">L_F_sheave001_nylon_geo</span>
+          }
+        </div>
+        <input
+          #field
+          class="absolute inset-0 w-full bg-transparent text-transparent caret-ink focus-visible:shadow-none focus-visible:outline-none"
+          spellcheck="false"
+          autocomplete="off"
+          aria-label="A name to try"
+          aria-describedby="try-says"
+          data-testid="try-name"
+          maxlength="1000"
+          [value]="name()"
+          (input)="name.set(field.value)"
+        />
+      </div>
+      <label class="flex shrink-0 items-center gap-1.5 text-ink-2"
+        >as a
+        <select #kind class="field" aria-label="Kind" (change)="asKind.set(kind.value)">
+          @for (one of kinds(); track one[0]) {
+            <option [value]="one[0]" [selected]="one[0] === asKind()">{{ one[1] }}</option>
+          }
+        </select>
+      </label>
+    </div>
+    <p
+      id="try-says"
+      class="flex min-h-6 flex-wrap items-center gap-x-5 pt-1.5 font-semibold"
+      data-testid="try-says"
+    >
+      @for (line of lines(); track line.text) {
+        <span class="flex items-center gap-1.5" [style.color]="'var(--' + line.colour + ')'">
+          <rq-severity [of]="line.severity" /> {{ line.text }}
+        </span>
+      }
+    </p>
+  `,
+})
+export class TryName {
+  readonly draft = inject(ConventionDraft);
+  readonly name = signal('');
+  readonly asKind = signal('mesh');
+  readonly kinds = computed(() => {
+    const shown = this.draft.shown();
+    if (!shown) return [];
+    return [
+      ...Object.keys(shown.patterns).map((kind) => [kind, kind] as const),
+      ...(shown.special ?? []).map(({ title }, i) => [`special ${i}`, title] as const),
+      ...Object.keys(shown.others ?? {}).map((kind) => [kind, kind] as const),
+    ];
+  });
+  readonly #key = computed<PatternKey>(() => {
+    const keys = this.kinds().map(([key]) => key);
+    return (keys.includes(this.asKind()) ? this.asKind() : (keys[0] ?? 'mesh')) as Kind;
+  });
+  readonly reading = computed(() => {
+    const compiled = this.draft.compiled();
+    return compiled && this.name() ? readName(compiled, this.#key(), this.name()) : null;
+  });
+  readonly pieces = computed<readonly Piece[]>(() => {
+    const name = this.name();
+    const spans = [...(this.reading()?.slots.values() ?? [])].sort((a, b) => a.start - b.start);
+    const out: Piece[] = [];
+    let at = 0;
+    for (const { slot, start, end } of spans) {
+      if (start < at) continue;
+      if (start > at) out.push({ text: name.slice(at, start), slot: '' });
+      out.push({ text: name.slice(start, end), slot });
+      at = end;
+    }
+    if (at < name.length) out.push({ text: name.slice(at), slot: '' });
+    return out;
+  });
+  readonly lines = computed(() => {
+    const reading = this.reading();
+    if (!reading) return [];
+    if (reading.fits)
+      return [
+        {
+          severity: 'clear' as const,
+          colour: 'clear',
+          text: reading.helper ? 'a helper: it fits, and stays home' : 'fits',
+        },
+      ];
+    return reading.misfits
+      .slice(0, 4)
+      .map((misfit) => ({ severity: 'blocker' as const, colour: 'block', text: this.#say(misfit) }));
+  });
+  #say({ code, slot, text, wanted }: Misfit): string {
+    switch (code) {
+      case 'no-pattern':
+        return 'there is no pattern for this kind';
+      case 'missing':
+        return `no ${slot}, such as ${wanted}`;
+      case 'order':
+        return `${slot} goes before ${wanted}`;
+      case 'spelling':
+        return `${text} is written ${wanted} in ${slot}`;
+      case 'near':
+        return `${text} is near ${wanted}`;
+      case 'unlisted': {
+        const near = nearWord(text, this.draft.compiled()!.slots.get(slot)!.words);
+        return `${text} is in no list of ${slot}${near ? `; near ${near}` : ''}`;
+      }
+      case 'case':
+        return `${text} should be ${wanted}`;
+      case 'digits':
+        return `number ${text} has ${text.length} digits, ${wanted.length} wanted: ${wanted}`;
+      case 'loose':
+        return `what stands between the words: ${wanted}`;
+    }
+  }
+}

@@ -1,0 +1,125 @@
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { Component, computed, inject, input } from '@angular/core';
+import { OpenScene } from '../../state/open-scene';
+import { LedgerState } from './ledger-state';
+import { SlotCells } from './slot-cells';
+
+/** The title of a slot's column: sorts, groups, filters by what is picked, fills down. */
+@Component({
+  selector: 'rq-slot-head',
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger],
+  template: `
+    <button
+      type="button"
+      tabindex="-1"
+      class="flex min-w-0 flex-1 items-center gap-1.5 font-semibold"
+      [title]="'Sort, group, filter by ' + slot()"
+      [attr.data-testid]="'slot-head-' + slot()"
+      [cdkMenuTriggerFor]="menu"
+    >
+      <span
+        class="size-2 shrink-0 rounded-[2px]"
+        [style.background]="'var(--' + slot() + ', var(--ink-3))'"
+        aria-hidden="true"
+      ></span>
+      <span class="truncate">{{ title() }}</span>
+      @if (sort(); as by) {
+        <span aria-hidden="true">{{ by.grouped ? '▤' : by.down ? '↓' : '↑' }}</span>
+      }
+    </button>
+    <ng-template #menu>
+      <div class="sheet w-56 p-1" cdkMenu>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="by(false, false)"
+        >
+          Sort up
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="by(true, false)"
+        >
+          Sort down
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="by(false, true)"
+        >
+          Group rows
+        </button>
+        @if (sort()) {
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="state.bySlot.set(null)"
+          >
+            Back to the tree
+          </button>
+        }
+        <hr class="my-1 border-line" />
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="onlyEmpty()"
+        >
+          Only where it is empty
+        </button>
+        @if (activeText(); as text) {
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="onlyText(text)"
+          >
+            Only <span class="font-mono">{{ text }}</span>
+          </button>
+        }
+        @if (open.mayEdit() && state.picking().picked.size > 1) {
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-between"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="cells.fillDown(slot())"
+          >
+            Fill down <kbd class="chip text-[11px]">Ctrl D</kbd>
+          </button>
+        }
+      </div>
+    </ng-template>
+  `,
+  host: { class: 'flex min-w-0 flex-1 items-center' },
+})
+export class SlotHead {
+  readonly open = inject(OpenScene);
+  readonly state = inject(LedgerState);
+  readonly cells = inject(SlotCells);
+  readonly slot = input.required<string>();
+  readonly title = input.required<string>();
+  readonly sort = computed(() => {
+    const by = this.state.bySlot();
+    return by?.slot === this.slot() ? by : null;
+  });
+  readonly activeText = computed(() => {
+    this.open.tick();
+    const { active } = this.state.picking();
+    return active !== null && this.open.scene.find(active) ? this.open.slotText(active, this.slot()) : '';
+  });
+  by(down: boolean, grouped: boolean): void {
+    this.state.bySlot.set({ slot: this.slot(), down, grouped });
+    this.state.foldedGroups.set(new Set());
+  }
+  onlyEmpty(): void {
+    this.state.filter.set(`slot.${this.slot()}:""`);
+  }
+  onlyText(text: string): void {
+    this.state.filter.set(`slot.${this.slot()}:${/[\s()*?[\]"]/.test(text) ? JSON.stringify(text) : text}`);
+  }
+}

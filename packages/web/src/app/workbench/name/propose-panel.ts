@@ -1,0 +1,61 @@
+import { Component, computed, inject } from '@angular/core';
+import type { Reason, SlotGuess } from '@renquil/core';
+import { OpenScene } from '../../state/open-scene';
+import { CountPipe } from '../../ui/count';
+import { LedgerState } from '../ledger/ledger-state';
+import { BenchState } from './bench-state';
+import { ProposeState, reasonTitles } from './propose-state';
+
+/** Which of the proposed names are taken, by how sure, by slot, by reason; and why, for the row one is at. */
+@Component({
+  selector: 'rq-propose-panel',
+  imports: [CountPipe],
+  templateUrl: './propose-panel.html',
+  host: { class: 'flex h-full min-h-0 flex-col' },
+})
+export class ProposePanel {
+  readonly open = inject(OpenScene);
+  readonly propose = inject(ProposeState);
+  readonly bench = inject(BenchState);
+  readonly #ledger = inject(LedgerState);
+  readonly slots = computed(() => [...this.open.held().slots.keys()]);
+  readonly titles = reasonTitles;
+  readonly percent = computed(() => Math.round(this.propose.least() * 100));
+  /** The proposal of the row one is at. */
+  readonly active = computed(() => {
+    const { active } = this.#ledger.picking();
+    return active === null ? null : (this.propose.byId().get(active) ?? null);
+  });
+  readonly activeName = computed(() => {
+    const { active } = this.#ledger.picking();
+    this.open.tick();
+    return active === null ? null : (this.open.scene.find(active)?.name ?? null);
+  });
+  readonly lines = computed(() => {
+    const one = this.active();
+    if (!one) return [];
+    const key = this.open.convention.keyOf(this.open.scene, this.open.scene.get(one.object));
+    const pattern = this.open.convention.pattern(one.prefix ? 'helper' : key) ?? [];
+    return pattern.map(({ slot, optional }) => {
+      const guess = one.guesses.find((each) => each.slot === slot) ?? null;
+      const chosen = this.propose.chosen().get(one.object)?.get(slot);
+      return {
+        slot,
+        optional: optional === true,
+        guess,
+        text: chosen ?? guess?.text ?? '',
+        chosen: chosen !== undefined,
+      };
+    });
+  });
+
+  setLeast(text: string): void {
+    this.propose.least.set(Number(text) / 100);
+  }
+  sure(guess: SlotGuess): string {
+    return `${Math.round(guess.confidence * 100)} %`;
+  }
+  says(reason: Reason): string {
+    return reasonTitles[reason];
+  }
+}

@@ -1,0 +1,81 @@
+import { TestBed } from '@angular/core/testing';
+import { workbenchBed } from '../../../testing/bed';
+import { show } from '../../../testing/page';
+import { ProposePanel } from './propose-panel';
+import { ProposeState } from './propose-state';
+
+const outline = [
+  'body_grp',
+  '  L_lamp001_glass_geo : mesh @4,0,0',
+  '  R_lamp001_glass_geo : mesh @-4,0,0',
+  '  L_hook001_steel_geo : mesh @4,4,0 ~0.5,1,1',
+  '  hook right steel : mesh @-4,4,0 ~0.5,1,1',
+  '  Cube : mesh @0,9,0 ~2,2,1',
+  'lids',
+].join('\n');
+
+describe('proposed names', () => {
+  const start = async () => {
+    const bed = await workbenchBed(outline);
+    const propose = TestBed.inject(ProposeState);
+    TestBed.tick();
+    propose.start();
+    TestBed.tick();
+    const taken = () => [...propose.result().names].map(([id, name]) => `${id} ${name}`);
+    return { ...bed, propose, taken };
+  };
+  it('are shown in the ledger, counted, and taken by how sure they are', async () => {
+    const { propose, ledger, taken } = await start();
+    expect(taken()).toContain('5 R_hook001_steel_geo');
+    expect(ledger.preview()!.names.get(5)).toBe('R_hook001_steel_geo');
+    expect(ledger.preview()!.unsure!.get(6)!.verdict).toContain('surface');
+    expect(propose.counts()).toEqual(jasmine.objectContaining({ fit: 4, open: 1 }));
+    propose.least.set(0.99);
+    TestBed.tick();
+    expect(taken()).toEqual([]);
+    expect(ledger.preview()!.unsure!.get(5)!.verdict).toMatch(/^not sure: /);
+  });
+  it('are left out by row, by reason and by slot', async () => {
+    const { propose, taken } = await start();
+    propose.decide(5, false);
+    expect(taken().some((line) => line.startsWith('5 '))).toBeFalse();
+    propose.decide(5, true);
+    propose.toggleSlot('number');
+    expect(taken()).toContain('5 R_hook_steel_geo');
+    propose.toggleSlot('number');
+    propose.decided.set(new Map());
+    for (const [reason] of propose.reasons()) propose.toggleReason(reason);
+    expect(taken().some((line) => line.startsWith('5 '))).toBeFalse();
+  });
+  it('take a text that a person chose, and put an open name together with it', async () => {
+    const { propose, taken } = await start();
+    propose.choose(6, 'what', 'plinth');
+    propose.choose(6, 'surface', 'oak');
+    expect(taken()).toContain('6 C_plinth001_oak_geo');
+  });
+  it('become one edit, and the rest stays for later', async () => {
+    const { propose, open, commit } = await start();
+    const before = open.scene.get(6).name;
+    expect(propose.apply()).toBeTrue();
+    expect([open.scene.get(5).name, open.scene.get(6).name, propose.on()]).toEqual([
+      'R_hook001_steel_geo',
+      before,
+      false,
+    ]);
+    expect((await commit(1)).label).toMatch(/^Take \d proposed names$/);
+    open.undo();
+    expect(open.scene.get(5).name).toBe('hook right steel');
+  });
+  it('say why, slot by slot, for the row one is at', async () => {
+    const { ledger } = await start();
+    ledger.pick(5, 'only');
+    const page = await show(ProposePanel);
+    const why = page.text('[data-testid=propose-why]')[0]!;
+    expect(why).toContain('4 m to the right');
+    expect(why).toContain('R_hook001_steel_geo');
+    page.field('propose-take').click();
+    await page.settle();
+    expect(TestBed.inject(ProposeState).decided().get(5)).toBeFalse();
+    expect(page.text('[data-testid=propose-counts]')[0]).toContain('right already');
+  });
+});

@@ -1,0 +1,129 @@
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { Component, inject, signal } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { Api } from '../../state/api';
+import type { KeptRecipe } from '../../state/api-types';
+import { OpenScene } from '../../state/open-scene';
+import { ToastList } from '../../state/toast-list';
+import { BenchState } from './bench-state';
+
+/** Recipes kept for the project: put on the bench, kept under a name, deleted, saved as a file for the command line. */
+@Component({
+  selector: 'rq-recipe-menu',
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger],
+  template: `
+    <button
+      type="button"
+      class="btn btn-bare"
+      data-testid="recipes"
+      [cdkMenuTriggerFor]="menu"
+      (click)="load()"
+    >
+      Recipes
+    </button>
+    <ng-template #menu>
+      <div class="sheet w-64 p-1" cdkMenu>
+        @for (one of kept(); track one.id) {
+          <div class="flex items-center">
+            <button
+              type="button"
+              class="btn btn-bare min-w-0 flex-1 !justify-start"
+              cdkMenuItem
+              [title]="one.recipe.steps.length + ' steps, kept by ' + one.author"
+              (cdkMenuItemTriggered)="bench.load(one.recipe)"
+            >
+              <span class="truncate">{{ one.recipe.name }}</span>
+            </button>
+            @if (open.mayEdit()) {
+              <button
+                type="button"
+                class="btn btn-bare !px-2"
+                cdkMenuItem
+                [attr.aria-label]="'Delete the recipe ' + one.recipe.name"
+                (cdkMenuItemTriggered)="remove(one)"
+              >
+                ×
+              </button>
+            }
+          </div>
+        } @empty {
+          <p class="px-2.5 py-1.5 text-ink-2">
+            {{ kept() === null ? 'Loading…' : 'No recipe is kept yet.' }}
+          </p>
+        }
+        @if (bench.steps().length) {
+          <hr class="my-1 border-line" />
+          <form class="flex gap-1 p-1" (submit)="$event.preventDefault(); keep(name.value)">
+            <input
+              #name
+              class="field min-w-0 flex-1"
+              placeholder="Keep these steps as"
+              aria-label="Name of the recipe"
+              data-testid="recipe-name"
+              maxlength="120"
+              [value]="bench.name()"
+              (keydown)="$event.stopPropagation()"
+            />
+            <button type="submit" class="btn" [disabled]="!open.mayEdit()">Keep</button>
+          </form>
+          <button
+            type="button"
+            class="btn btn-bare w-full !justify-start"
+            cdkMenuItem
+            (cdkMenuItemTriggered)="download()"
+          >
+            Save as a file
+          </button>
+        }
+      </div>
+    </ng-template>
+  `,
+})
+export class RecipeMenu {
+  readonly open = inject(OpenScene);
+  readonly bench = inject(BenchState);
+  readonly #api = inject(Api);
+  readonly #toasts = inject(ToastList);
+  readonly kept = signal<readonly KeptRecipe[] | null>(null);
+
+  get #project(): string {
+    return this.open.info()!.project.slug;
+  }
+  async load(): Promise<void> {
+    try {
+      this.kept.set(await firstValueFrom(this.#api.recipes(this.#project)));
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+  }
+  async keep(name: string): Promise<void> {
+    if (!name.trim()) return;
+    try {
+      const recipe = this.bench.recipe(name.trim());
+      await firstValueFrom(this.#api.saveRecipe(this.#project, recipe));
+      this.bench.name.set(recipe.name);
+      this.#toasts.say(`The recipe ${recipe.name} is kept for the project.`);
+      await this.load();
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+  }
+  async remove({ id, recipe }: KeptRecipe): Promise<void> {
+    try {
+      await firstValueFrom(this.#api.deleteRecipe(this.#project, id));
+      this.#toasts.say(`The recipe ${recipe.name} is deleted.`);
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+  }
+  download(): void {
+    const recipe = this.bench.recipe(this.bench.name() || 'recipe');
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(
+      new Blob([JSON.stringify(recipe, null, 2)], { type: 'application/json' }),
+    );
+    link.download = `${recipe.name.replace(/[^A-Za-z0-9_-]+/g, '_')}.json`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+}

@@ -1,0 +1,82 @@
+import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import type { ObjectId } from '@renquil/core';
+import { OpenScene } from '../../state/open-scene';
+import { LedgerState } from '../ledger/ledger-state';
+import { placeLabels, type Label } from './place-labels';
+import type { Stage } from './stage';
+
+/** Objects looked at for a label at most; above that only what is picked or about to change. */
+const most = 5000;
+
+/** One slot of the names, written on the objects in the slot's hue; what a preview would write stands out. */
+@Component({
+  selector: 'rq-label-layer',
+  template: `
+    @for (label of shown(); track label.id) {
+      <span
+        class="absolute -translate-x-1/2 -translate-y-1/2 rounded border px-1 font-mono text-[11px] leading-[15px] whitespace-nowrap"
+        [class]="label.changes ? 'border-jonquil-line bg-wash' : 'border-line bg-sheet/90'"
+        [style.left.px]="label.x"
+        [style.top.px]="label.y"
+        [style.color]="'var(--' + slot() + ', var(--ink))'"
+        >{{ label.text }}</span
+      >
+    }
+  `,
+  host: {
+    class: 'pointer-events-none absolute inset-0 overflow-hidden',
+    'aria-hidden': 'true',
+    'data-testid': 'labels',
+  },
+})
+export class LabelLayer {
+  readonly #open = inject(OpenScene);
+  readonly #ledger = inject(LedgerState);
+  readonly stage = input.required<Stage>();
+  readonly slot = input.required<string>();
+  /** Grows with every picture, so that labels go along with the view. */
+  readonly #drawn = signal(0);
+
+  readonly #texts = computed(() => {
+    this.#open.tick();
+    const { scene, convention } = this.#open;
+    const slot = this.slot();
+    const names = this.#ledger.preview()?.names;
+    const { picked } = this.#ledger.picking();
+    this.#drawn();
+    let ids: Iterable<ObjectId> = this.stage().drawnObjects();
+    if ((ids as Set<ObjectId>).size > most) ids = new Set([...picked, ...(names?.keys() ?? [])]);
+    const texts = new Map<ObjectId, { text: string; changes: boolean; first: boolean }>();
+    for (const id of ids) {
+      const object = scene.find(id);
+      if (!object) continue;
+      const now = this.#open.slotText(id, slot);
+      const becomes = names?.get(id);
+      const reading =
+        becomes === undefined ? null : this.#open.reader().read(convention.keyOf(scene, object), becomes);
+      const text = reading ? (reading.slots.get(slot)?.text ?? '') : now;
+      const changes = reading !== null && text !== now;
+      if (text) texts.set(id, { text, changes, first: changes || picked.has(id) });
+    }
+    return texts;
+  });
+  readonly shown = computed(() => {
+    this.#drawn();
+    const stage = this.stage();
+    const wanted: (Label & { readonly changes: boolean })[] = [];
+    for (const [id, { text, changes, first }] of this.#texts()) {
+      const at = stage.placeOnCanvas(id);
+      if (at) wanted.push({ id, text, changes, first, ...at });
+    }
+    return placeLabels(wanted, stage.canvas.clientWidth, stage.canvas.clientHeight) as typeof wanted;
+  });
+
+  constructor() {
+    effect((onCleanup) => {
+      const stage = this.stage();
+      stage.onDrawn = () => this.#drawn.update((n) => n + 1);
+      onCleanup(() => (stage.onDrawn = null));
+    });
+    inject(DestroyRef).onDestroy(() => (this.stage().onDrawn = null));
+  }
+}
