@@ -20,6 +20,7 @@ import {
 } from '@renquil/core';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { measure, memoryOf } from './measure.js';
+import { addNames } from './names.js';
 
 export interface Row {
   readonly what: string;
@@ -75,6 +76,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
     () => runRecipe(read, ids, steps, 'number-on'),
     () => plainRename(names),
   );
+  addNames(add, read, names, plainCheck);
   addArrange(add, read, ids);
   addWrite(add, glb);
   return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };

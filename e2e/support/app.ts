@@ -45,7 +45,7 @@ export class App {
   async saved(): Promise<void> {
     await expect(this.page.getByTestId('saving')).toHaveText('saved');
   }
-  async addStep(kind: 'Swap words' | 'Number' | 'Add before or after'): Promise<void> {
+  async addStep(kind: 'Swap words' | 'Number' | 'Add text' | 'Set side and place'): Promise<void> {
     await this.page.getByTestId('add-step').click();
     await this.page.getByRole('menuitem', { name: kind }).click();
   }

@@ -53,5 +53,15 @@ for (const theme of ['light', 'dark'] as const) {
     await page.goto('/projects/brannick-pass/people');
     await page.getByTestId('member').first().waitFor();
     expect(await violations(page), 'people').toEqual([]);
+    await page.goto('/projects/brannick-pass/conventions');
+    await page.getByTestId('tried').first().waitFor();
+    await page.getByTestId('try-name').fill('L_F_sheeve01_stel_geo');
+    expect(await violations(page), 'conventions').toEqual([]);
+    await app.openScene('cableway_cabin');
+    await app.viewportReady();
+    await page.getByTestId('propose').click();
+    await page.getByTestId('propose-counts').waitFor();
+    await app.row('post_LB').click();
+    expect(await violations(page), 'proposed names').toEqual([]);
   });
 }

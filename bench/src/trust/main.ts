@@ -32,6 +32,7 @@ const part = (title: string, rows: Readonly<Record<string, Score>>): string =>
 const out = [
   part('slot', table.bySlot),
   part('operator', table.byOperator),
+  part('scene', table.byScene),
   part('all', { 'all slots': table.all, 'whole names': table.names }),
   ...(process.argv.includes('--wrong') ? [table.wrong.slice(0, 60).join('\n')] : []),
 ];

@@ -16,6 +16,7 @@ export interface Score {
 export interface TrustTable {
   readonly bySlot: Readonly<Record<string, Score>>;
   readonly byOperator: Readonly<Record<string, Score>>;
+  readonly byScene: Readonly<Record<string, Score>>;
   readonly all: Score;
   /** Whole names. */
   readonly names: Score;
@@ -33,7 +34,9 @@ export function measureTrust(
   convention: CompiledConvention,
   seeds: readonly number[],
 ): TrustTable {
-  const [bySlot, byOperator]: [Record<string, Score>, Record<string, Score>] = [{}, {}];
+  const bySlot: Record<string, Score> = {};
+  const byOperator: Record<string, Score> = {};
+  const byScene: Record<string, Score> = {};
   const [all, names, wrong] = [zero(), zero(), [] as string[]];
   const count = (score: Score, sure: boolean, right: boolean): void => {
     score.asked++;
@@ -72,7 +75,12 @@ export function measureTrust(
               wrong.push(
                 `${sceneName}/${title}: ${right.name} from "${made.before}": ${slot} "${text}" ${guess.confidence.toFixed(2)} ${guess.because}`,
               );
-            for (const score of [all, (bySlot[slot] ??= zero()), (byOperator[title] ??= zero())])
+            for (const score of [
+              all,
+              (bySlot[slot] ??= zero()),
+              (byOperator[title] ??= zero()),
+              (byScene[sceneName] ??= zero()),
+            ])
               count(score, sure, isRight);
           }
           count(names, made.after !== null && made.confidence >= highConfidence, made.after === right.name);
@@ -80,5 +88,5 @@ export function measureTrust(
       }
     }
   }
-  return { bySlot, byOperator, all, names, wrong };
+  return { bySlot, byOperator, byScene, all, names, wrong };
 }

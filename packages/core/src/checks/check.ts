@@ -1,6 +1,7 @@
 import type { Edit, EditKind } from '../edits/edit.js';
 import { fillText } from '../errors.js';
-import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import type { CompiledConvention, PatternKey } from '../names/slots/compiled-convention.js';
+import { readName, type NameReading } from '../names/slots/read-name.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
@@ -20,6 +21,21 @@ export interface CheckContext {
   readonly scene: Scene;
   readonly convention: CompiledConvention;
   readonly parameters: Readonly<Record<string, unknown>>;
+}
+
+/** Checks of one object read its name one after another: the last reading is kept. */
+let lastRead: {
+  readonly convention: CompiledConvention;
+  readonly key: PatternKey;
+  readonly name: string;
+  readonly reading: NameReading;
+} | null = null;
+export function readingOf({ convention }: CheckContext, key: PatternKey, name: string): NameReading {
+  if (lastRead?.name === name && lastRead.key === key && lastRead.convention === convention)
+    return lastRead.reading;
+  const reading = readName(convention, key, name);
+  lastRead = { convention, key, name, reading };
+  return reading;
 }
 /** What a check says of one object: which message, what fills it, and the slot or stretch it is about. */
 export interface Report<M extends string = string> {

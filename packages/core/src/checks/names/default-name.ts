@@ -1,6 +1,8 @@
 import { copied, generated, suffixed, untitled } from '../../names/default-names.js';
 import { defineCheck } from '../check.js';
 
+const maybeCopied = /copy|dup|[.)]/i;
+
 /** A name that a program gave, or that a copy was left with. */
 export const defaultName = defineCheck({
   id: 'default-name',
@@ -20,6 +22,8 @@ export const defaultName = defineCheck({
     },
   },
   evaluate({ name }) {
+    // No short word, and nothing a copy leaves: neither can be.
+    if (name.length > 24 && !maybeCopied.test(name)) return null;
     const copy = copied.exec(name) ?? suffixed.exec(name);
     if (copy) return { message: 'copied', data: { name, part: copy[0].trim() } };
     if (generated.test(name) || untitled.test(name)) return { message: 'generated', data: { name } };

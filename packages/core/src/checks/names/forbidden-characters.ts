@@ -20,7 +20,8 @@ export const forbiddenCharacters = defineCheck({
     digitFirst: { short: 'digit first', because: '"{{name}}" begins with a digit, which is no identifier.' },
   },
   evaluate({ name }) {
-    if (name === '') return null;
+    // Most names are identifiers: one look.
+    if (name === '' || /^[A-Za-z_][A-Za-z0-9_]*$/.test(name)) return null;
     if (/\s$/u.test(name)) return { message: 'blankEnd', data: { name, where: 'trailing', end: 'end' } };
     if (/^\s/u.test(name)) return { message: 'blankEnd', data: { name, where: 'leading', end: 'start' } };
     const found = /[^A-Za-z0-9_]/u.exec(name);

@@ -1,17 +1,18 @@
 import { placeOf } from '../../names/recipe/number-order.js';
 import { mirrorPartners, type Partners } from '../../names/sides/mirror-partners.js';
+import { slotSpan } from '../../names/slots/read-name.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
-import { readName } from '../../names/slots/read-name.js';
-import { defineCheck, type CheckContext } from '../check.js';
+import { defineCheck, readingOf, type CheckContext } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 
 /** The name of the other side, of a name that fits and has a side; null: it has none. */
-function otherName({ scene, convention }: CheckContext, object: SceneObject): string | null {
+function otherName(context: CheckContext, object: SceneObject): string | null {
+  const { scene, convention } = context;
   const key = convention.keyOf(scene, object);
   const slot = convention.slotFor('side', key);
-  const reading = slot && readName(convention, key, object.name);
-  const span = reading?.fits && !reading.helper ? reading.slots.get(slot!.name) : undefined;
+  const reading = slot && readingOf(context, key, object.name);
+  const span = reading?.fits && !reading.helper ? slotSpan(reading, slot!.name) : undefined;
   const word = span && otherWord(slot!.senses, span.text);
   return word ? object.name.slice(0, span.start) + word + object.name.slice(span.end) : null;
 }
@@ -44,17 +45,18 @@ export const leftWithoutRight = defineCheck({
     const other = otherName(context, object);
     if (other === null) return null;
     const there = scene.withName(other).values().next().value;
-    const partner = partners(context).get(object.id);
     if (there === undefined) {
+      const partner = object.shape === null ? undefined : partners(context).get(object.id);
       if (partner !== undefined) {
         const name = scene.get(partner).name;
         return { message: 'unlike', data: { name: object.name, other, partner: name } };
       }
       return null;
     }
-    if (parameters['mirrored'] !== true) return null;
     // A group or joint has no shape to be mirrored by: where it stands is its own affair.
-    if (partner === there || object.shape === null || scene.get(there).shape === null) return null;
+    if (parameters['mirrored'] !== true || object.shape === null || scene.get(there).shape === null)
+      return null;
+    if (partners(context).get(object.id) === there) return null;
     const [axis, a, b] = [
       convention.source.facing.endsWith('Z') ? 0 : 2,
       placeOf(scene, object.id),

@@ -1,4 +1,4 @@
-import { nearCommon, vocabulary } from '../../names/vocabulary.js';
+import { nearCommon, objectsWithSlips, vocabulary } from '../../names/vocabulary.js';
 import { splitWords } from '../../names/split-words.js';
 import { defineCheck, type CheckContext } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
@@ -40,7 +40,8 @@ export const misspelling = defineCheck({
       because: '"{{text}}" is nearly "{{wanted}}", a word used {{used}} times in this scene.',
     },
   },
-  evaluate({ name }, context) {
+  evaluate({ id, name }, context) {
+    if (!objectsWithSlips(context.scene).has(id)) return null;
     const slip = slipIn(name, context);
     return slip && { message: 'slip', data: { text: slip.text, wanted: slip.wanted, used: slip.used } };
   },

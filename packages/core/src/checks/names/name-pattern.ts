@@ -1,5 +1,5 @@
-import { readName, type Misfit } from '../../names/slots/read-name.js';
-import { defineCheck, type Report } from '../check.js';
+import type { Misfit } from '../../names/slots/read-name.js';
+import { defineCheck, readingOf, type Report } from '../check.js';
 
 type Message = 'missing' | 'many' | 'order' | 'spelling' | 'near' | 'case' | 'digits' | 'loose';
 
@@ -44,11 +44,12 @@ export const namePattern = defineCheck<Message>({
       because: 'The words of "{{name}}" are right, but what stands between them is not: "{{wanted}}".',
     },
   },
-  evaluate(object, { scene, convention }) {
+  evaluate(object, context) {
+    const { scene, convention } = context;
     const { name, kind } = object;
     const key = convention.keyOf(scene, object);
     if (name === '' || !convention.pattern(key)) return null;
-    const reading = readName(convention, key, name);
+    const reading = readingOf(context, key, name);
     // A word that is simply in no list is the business of its own check.
     if (reading.fits || reading.misfits[0]?.code === 'unlisted') return null;
     return report(reading.misfits, name, reading.helper ? 'helper' : kind);

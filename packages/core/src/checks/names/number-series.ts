@@ -1,4 +1,4 @@
-import { familyKey, lastNumber, numberFamilies } from '../../names/number-family.js';
+import { familyKey, lastNumber, numberFamilies, type FamilyMember } from '../../names/number-family.js';
 import { defineCheck } from '../check.js';
 
 /** Names that differ in their number only: none should be missing, and none be there twice in another width. */
@@ -32,9 +32,7 @@ export const numberSeries = defineCheck({
     const value = Number(parts.digits);
     const at = indexOf(family, value);
     const before = family[at - 1];
-    const same = family.find(
-      (one, i) => i >= at && one.value === value && one.id !== id && one.digits !== parts.digits,
-    );
+    const same = sameValue(family, at, value, parts.digits);
     if (same && family[at]!.id !== id)
       return { message: 'repeat', data: { name, digits: parts.digits, other: same.digits, value } };
     if (family[at]!.id !== id) return null;
@@ -63,4 +61,16 @@ function indexOf(family: readonly { readonly value: number }[], value: number): 
     else hi = mid;
   }
   return lo;
+}
+
+/** Another member of the same value, written in other digits. */
+function sameValue(
+  family: readonly FamilyMember[],
+  from: number,
+  value: number,
+  digits: string,
+): FamilyMember | undefined {
+  for (let i = from; i < family.length && family[i]!.value === value; i++)
+    if (family[i]!.digits !== digits) return family[i];
+  return undefined;
 }

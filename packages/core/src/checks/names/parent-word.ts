@@ -1,12 +1,12 @@
-import { readName } from '../../names/slots/read-name.js';
 import { splitWords } from '../../names/split-words.js';
 import type { SceneObject } from '../../scene/scene-object.js';
-import { defineCheck, type CheckContext } from '../check.js';
+import { defineCheck, readingOf, type CheckContext } from '../check.js';
 
-function whatOf(object: SceneObject, { scene, convention }: CheckContext): string[] {
+function whatOf(object: SceneObject, context: CheckContext): string[] {
+  const { scene, convention } = context;
   const key = convention.keyOf(scene, object);
   const slot = convention.slotFor('what', key);
-  const reading = slot && readName(convention, key, object.name);
+  const reading = slot && readingOf(context, key, object.name);
   const text = reading?.fits ? reading.slots.get(slot!.name)?.text : undefined;
   return text === undefined ? [] : splitWords(text).map((word) => word.text.toLowerCase());
 }

@@ -1,7 +1,7 @@
 import { depthSeat } from '../../names/sides/seating.js';
-import { readName } from '../../names/slots/read-name.js';
+import { slotText } from '../../names/slots/read-name.js';
 import { metres } from '../../names/propose/guess-row.js';
-import { defineCheck } from '../check.js';
+import { defineCheck, readingOf } from '../check.js';
 
 /** The name says front, and all of the object is behind the middle of the asset. Heights are not judged: they hang on the eye. */
 export const placePosition = defineCheck({
@@ -18,11 +18,12 @@ export const placePosition = defineCheck({
       because: '"{{name}}" says {{said}}, but all of it sits {{metres}} to the {{where}} of the middle.',
     },
   },
-  evaluate(object, { scene, convention }) {
+  evaluate(object, context) {
+    const { scene, convention } = context;
     const key = convention.keyOf(scene, object);
     const slot = convention.slotFor('place', key);
-    const reading = slot && readName(convention, key, object.name);
-    const text = reading?.fits && !reading.helper ? reading.slots.get(slot!.name)?.text : undefined;
+    const reading = slot && readingOf(context, key, object.name);
+    const text = reading?.fits && !reading.helper ? slotText(reading, slot!.name) : undefined;
     const sense = text === undefined ? undefined : slot!.senses.get(text);
     if (sense !== 'front' && sense !== 'back') return null;
     const { facing, slack } = convention.source;

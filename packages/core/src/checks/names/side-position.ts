@@ -1,8 +1,8 @@
 import { sideSeat } from '../../names/sides/seating.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
-import { readName } from '../../names/slots/read-name.js';
+import { slotText } from '../../names/slots/read-name.js';
 import { metres } from '../../names/propose/guess-row.js';
-import { defineCheck } from '../check.js';
+import { defineCheck, readingOf } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 
 /** The name says left, and the object sits on the right; nothing is said of what reaches over the middle. */
@@ -24,11 +24,12 @@ export const sidePosition = defineCheck({
       because: '"{{name}}" says {{said}}, but its middle is on the mirror plane.',
     },
   },
-  evaluate(object, { scene, convention }) {
+  evaluate(object, context) {
+    const { scene, convention } = context;
     const key = convention.keyOf(scene, object);
     const slot = convention.slotFor('side', key);
-    const reading = slot && readName(convention, key, object.name);
-    const text = reading && !reading.helper ? reading.slots.get(slot.name)?.text : undefined;
+    const reading = slot && readingOf(context, key, object.name);
+    const text = reading && !reading.helper ? slotText(reading, slot.name) : undefined;
     const word =
       text === undefined ? undefined : slot!.words.has(text) ? text : slot!.spelled.get(text.toLowerCase());
     const sense = word === undefined ? undefined : slot!.senses.get(word);
@@ -45,7 +46,7 @@ export const sidePosition = defineCheck({
     const { scene, convention } = context;
     const key = convention.keyOf(scene, object);
     const slot = convention.slotFor('side', key)!;
-    const reading = readName(convention, key, object.name);
+    const reading = readingOf(context, key, object.name);
     const span = reading.slots.get(slot.name);
     const { facing, slack } = convention.source;
     const word = span && reading.fits ? otherWord(slot.senses, span.text) : null;

@@ -1,10 +1,10 @@
 import { remembered } from '../../scene/remembered.js';
+import { slotText } from '../../names/slots/read-name.js';
 import { surfaceWord } from '../../names/propose/surface-of.js';
 import type { CompiledSlot } from '../../names/slots/compiled-convention.js';
-import { readName } from '../../names/slots/read-name.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
-import { defineCheck } from '../check.js';
+import { defineCheck, readingOf } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 
 const wordsOf = remembered(
@@ -32,12 +32,13 @@ export const surfaceMaterial = defineCheck({
       because: '"{{name}}" says {{said}}, but it is bound to "{{material}}", which is {{bound}}.',
     },
   },
-  evaluate(object, { scene, convention }) {
+  evaluate(object, context) {
+    const { scene, convention } = context;
     if (!object.materials.length) return null;
     const key = convention.keyOf(scene, object);
     const slot = convention.slotFor('surface', key);
-    const reading = slot && readName(convention, key, object.name);
-    const said = reading && !reading.helper ? reading.slots.get(slot.name)?.text : undefined;
+    const reading = slot && readingOf(context, key, object.name);
+    const said = reading && !reading.helper ? slotText(reading, slot.name) : undefined;
     const word =
       said === undefined ? undefined : slot!.words.has(said) ? said : slot!.spelled.get(said.toLowerCase());
     if (word === undefined) return null;
@@ -51,10 +52,11 @@ export const surfaceMaterial = defineCheck({
       slot: slot!.name,
     };
   },
-  fix(object, { scene, convention }) {
+  fix(object, context) {
+    const { scene, convention } = context;
     const key = convention.keyOf(scene, object);
     const slot = convention.slotFor('surface', key)!;
-    const reading = readName(convention, key, object.name);
+    const reading = readingOf(context, key, object.name);
     const span = reading.slots.get(slot.name);
     const [bound] = surfaces(scene, slot, object);
     if (!reading.fits || !span || bound === undefined) return null;

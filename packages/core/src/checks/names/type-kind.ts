@@ -1,6 +1,6 @@
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import type { Kind } from '../../scene/scene-object.js';
-import { defineCheck } from '../check.js';
+import { defineCheck, readingOf } from '../check.js';
 
 /** Type word -> kinds whose pattern allows it; remembered for a convention. */
 const known = new WeakMap<CompiledConvention, ReadonlyMap<string, readonly Kind[]>>();
@@ -33,10 +33,13 @@ export const typeKind = defineCheck({
       because: '"{{name}}" ends as a {{kinds}} would, in "{{text}}", but it is a {{kind}}.',
     },
   },
-  evaluate({ name, kind }, { convention }) {
+  evaluate({ name, kind }, context) {
+    const { convention } = context;
     const { separator } = convention.source;
     const slot = convention.slotFor('type');
-    if (!slot || !separator || convention.helperPrefix(name)) return null;
+    if (!slot || !separator) return null;
+    // A name that fits has the type of its kind.
+    if (readingOf(context, kind, name).fits || convention.helperPrefix(name)) return null;
     const text = name.slice(name.lastIndexOf(separator) + separator.length);
     // A whole name that is one word says nothing of a type.
     if (text === name) return null;

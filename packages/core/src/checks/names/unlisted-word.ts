@@ -1,5 +1,4 @@
-import { readName } from '../../names/slots/read-name.js';
-import { defineCheck } from '../check.js';
+import { defineCheck, readingOf } from '../check.js';
 
 /** All of the name fits but one word, which its slot's list does not have. */
 export const unlistedWord = defineCheck({
@@ -16,10 +15,11 @@ export const unlistedWord = defineCheck({
       because: '"{{text}}" is in no list of the {{slot}} slot; it takes {{words}}.',
     },
   },
-  evaluate(object, { scene, convention }) {
+  evaluate(object, context) {
+    const { scene, convention } = context;
     const key = convention.keyOf(scene, object);
     if (object.name === '' || !convention.pattern(key)) return null;
-    const reading = readName(convention, key, object.name);
+    const reading = readingOf(context, key, object.name);
     const misfit = reading.misfits[0];
     if (reading.fits || misfit?.code !== 'unlisted') return null;
     const part = convention.pattern(reading.helper ? 'helper' : key)!.find((one) => one.slot === misfit.slot);

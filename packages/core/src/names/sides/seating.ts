@@ -34,15 +34,24 @@ const boxesOf = remembered(
   },
 );
 
-/** World box of an object: of its own shape, else of all below it, else the point where it stands. */
-function boxOf(scene: Scene, id: ObjectId): Box {
-  const own = ownBounds(scene, id);
-  if (own) return own;
-  const below = scene.get(id).children.length ? boxesOf(scene).get(id) : null;
-  if (below) return below;
+/** From where to where an object reaches along a world axis: its own shape, else all below it, else the point where it stands. */
+function rangeOf(scene: Scene, id: ObjectId, axis: 0 | 1 | 2): readonly [low: number, high: number] {
+  const { shape, children } = scene.get(id);
+  const bounds = shape === null ? null : scene.shapes[shape]?.bounds;
   const m = drawnWorld(scene, id);
-  const point = [m[12]!, m[13]!, m[14]!] as const;
-  return { min: point, max: point };
+  if (bounds) {
+    // The range of a turned box: its middle, and half of each side as far as it lies along the axis.
+    let middle = m[12 + axis]!;
+    let half = 0;
+    for (let k = 0; k < 3; k++) {
+      const along = m[k * 4 + axis]!;
+      middle += (along * (bounds.min[k]! + bounds.max[k]!)) / 2;
+      half += (Math.abs(along) * (bounds.max[k]! - bounds.min[k]!)) / 2;
+    }
+    return [middle - half, middle + half];
+  }
+  const below = children.length ? boxesOf(scene).get(id) : null;
+  return below ? [below.min[axis], below.max[axis]] : [m[12 + axis]!, m[12 + axis]!];
 }
 
 /** Axis and sign of the asset's left and front. glTF 2.0: the front faces +Z and up is +Y, so left, up cross front, is +X. */
@@ -58,25 +67,31 @@ const axes: Readonly<
 /** Left, right or centre, seen from the asset, against the world plane that mirrors it. */
 export function sideSeat(scene: Scene, id: ObjectId, facing: Facing, slack = defaultSlack): Seat {
   const [axis, sign] = axes[facing].left;
-  return seat(boxOf(scene, id), axis, sign, slack, 'left', 'right');
+  return seat(rangeOf(scene, id, axis), sign, slack, 'left', 'right');
 }
 /** Front, back or centre, the same way. */
 export function depthSeat(scene: Scene, id: ObjectId, facing: Facing, slack = defaultSlack): Seat {
   const [axis, sign] = axes[facing].front;
-  return seat(boxOf(scene, id), axis, sign, slack, 'front', 'back');
+  return seat(rangeOf(scene, id, axis), sign, slack, 'front', 'back');
 }
 /** Top or under, against the middle of what it hangs under: the floor says nothing of what is on top. */
 export function heightSeat(scene: Scene, id: ObjectId, slack = defaultSlack): Seat {
   const { parent } = scene.get(id);
   const around = parent === null ? null : boxesOf(scene).get(parent);
-  const box = boxOf(scene, id);
+  const range = rangeOf(scene, id, 1);
   const middle = around ? (around.min[1] + around.max[1]) / 2 : 0;
-  const moved: Box = { min: [0, box.min[1] - middle, 0], max: [0, box.max[1] - middle, 0] };
-  return seat(moved, 1, 1, slack, 'top', 'under');
+  return seat([range[0] - middle, range[1] - middle], 1, slack, 'top', 'under');
 }
 
-function seat(box: Box, axis: 0 | 1 | 2, sign: 1 | -1, slack: number, plus: Sense, minus: Sense): Seat {
-  const [lo, hi] = sign > 0 ? [box.min[axis], box.max[axis]] : [-box.max[axis], -box.min[axis]];
+function seat(
+  range: readonly [number, number],
+  sign: 1 | -1,
+  slack: number,
+  plus: Sense,
+  minus: Sense,
+): Seat {
+  const lo = sign > 0 ? range[0] : -range[1];
+  const hi = sign > 0 ? range[1] : -range[0];
   const middle = (lo + hi) / 2;
   const metres = Math.abs(middle);
   if (metres <= slack) return { sense: 'centre', metres, clear: true };

@@ -2,6 +2,7 @@ import { parseQuery, type Query } from '../../query/query.js';
 import type { Kind, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule, WordCase } from './convention.js';
+import { patternRegex, type PatternRegex } from './pattern-regex.js';
 import { roleOf, senseOf, type Sense } from './senses.js';
 
 /** Which pattern: of a kind, of something that is no object, or the nth of the special ones. */
@@ -66,15 +67,38 @@ export class CompiledConvention {
   pattern(key: PatternKey): readonly PatternPart[] | null {
     return this.#patterns.get(key)?.parts ?? null;
   }
+  /** The slots of a name that fits, as captures in the order of `slots`; null: it does not, or has to be laid. */
+  quickFit(
+    key: PatternKey,
+    name: string,
+  ): { readonly slots: readonly string[]; readonly texts: RegExpExecArray } | null {
+    let quick = this.#quick.get(key);
+    if (quick === undefined) {
+      const units = this.units(key);
+      this.#quick.set(key, (quick = units ? patternRegex(units, this.slots, this.source.separator) : null));
+    }
+    const texts = quick && quick.regex.exec(name);
+    return texts && { slots: quick!.slots, texts };
+  }
+  readonly #quick = new Map<PatternKey, PatternRegex | null>();
   units(key: PatternKey): readonly PatternUnit[] | null {
     return this.#patterns.get(key)?.units ?? null;
   }
   /** The first slot of a pattern, or of the convention, that tells this. */
   slotFor(role: SlotRole, key?: PatternKey): CompiledSlot | null {
-    const names = key === undefined ? this.slots.keys() : (this.pattern(key) ?? []).map((part) => part.slot);
-    for (const name of names) if (this.slots.get(name)?.role === role) return this.slots.get(name)!;
-    return null;
+    const of = key ?? 'any';
+    let known = this.#roles.get(of);
+    if (!known) this.#roles.set(of, (known = new Map()));
+    let slot = known.get(role);
+    if (slot === undefined) {
+      const names =
+        key === undefined ? [...this.slots.keys()] : (this.pattern(key) ?? []).map((part) => part.slot);
+      const name = names.find((one) => this.slots.get(one)?.role === role);
+      known.set(role, (slot = name === undefined ? null : this.slots.get(name)!));
+    }
+    return slot;
   }
+  readonly #roles = new Map<PatternKey | 'any', Map<SlotRole, CompiledSlot | null>>();
   /** The helper prefix a name starts with, or null. */
   helperPrefix(name: string): string | null {
     return this.source.helpers.prefixes.find((prefix) => name.startsWith(prefix)) ?? null;

@@ -51,7 +51,12 @@ export function fitAlmost(
   const units = convention.units(key);
   const pieces = units && cutName(convention.source.separator, units.length, name, from);
   if (!pieces || pieces.length < 2) return null;
-  for (let odd = pieces.length - 1; odd >= 0; odd--) {
+  // Two pieces that stand nowhere are no single slip; one that stands nowhere is the odd one.
+  const strangers = pieces.flatMap((piece, i) =>
+    units.some((unit) => fillUnit(convention, unit, piece)) ? [] : [i],
+  );
+  if (strangers.length > 1) return null;
+  for (let odd = strangers[0] ?? pieces.length - 1; odd >= (strangers[0] ?? 0); odd--) {
     for (let unit = units.length - 1; unit >= 0; unit--) {
       const slot = convention.slots.get(units[unit]!.parts[0]!.slot);
       if (units[unit]!.parts.length > 1 || !slot?.words.size) continue;

@@ -21,6 +21,22 @@ export function editDistance(a: string, b: string, most = 2): number {
   return last[b.length]!;
 }
 
+const remembered = new WeakMap<ReadonlySet<string>, Map<string, string | null>>();
+/** Words remembered of one list; what names are made of repeats. */
+const most = 20_000;
+
+/** nearWord over a list that stays, remembered: a scene asks for the same words again and again. */
+export function nearListed(text: string, words: ReadonlySet<string>): string | null {
+  let known = remembered.get(words);
+  if (!known) remembered.set(words, (known = new Map()));
+  let near = known.get(text);
+  if (near === undefined) {
+    if (known.size > most) known.clear();
+    known.set(text, (near = nearWord(text, words)));
+  }
+  return near;
+}
+
 /** The listed word one letter off (two for long words), or null. Short words are never guessed. */
 export function nearWord(text: string, words: Iterable<string>): string | null {
   if (text.length < 4 || text.length > 40) return null;

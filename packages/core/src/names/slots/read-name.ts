@@ -1,7 +1,7 @@
 import { splitWords, type Word } from '../split-words.js';
 import { isDigits, type CompiledConvention, type PatternKey } from './compiled-convention.js';
 import { fitAlmost, fitName, type SlotSpan } from './fit-name.js';
-import { nearWord } from './near-word.js';
+import { nearListed, nearWord } from './near-word.js';
 
 export type MisfitCode =
   'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'unlisted' | 'case' | 'digits' | 'loose';
@@ -25,6 +25,8 @@ export interface NameReading {
 /** Reads a name by a pattern. Linear in the name: one fit, and for a misfit one pass over its words. */
 export function readName(convention: CompiledConvention, key: PatternKey, name: string): NameReading {
   const prefix = convention.helperPrefix(name);
+  const quick = prefix ? null : convention.quickFit(key, name);
+  if (quick) return new QuickReading(name, quick.slots, quick.texts);
   const asKind = prefix ? 'helper' : key;
   const spans = fitName(convention, asKind, name, prefix?.length ?? 0);
   if (spans) return { fits: true, helper: prefix !== null, slots: bySlot(spans), misfits: [] };
@@ -40,6 +42,59 @@ export function readName(convention: CompiledConvention, key: PatternKey, name: 
   return { fits: false, helper: prefix !== null, slots: guess.slots, misfits: guess.misfits(name) };
 }
 
+/** A name that fits, its slots put together only when somebody asks for them. */
+class QuickReading implements NameReading {
+  readonly fits = true;
+  readonly helper = false;
+  readonly misfits: readonly Misfit[] = none;
+  #slots: Map<string, SlotSpan> | null = null;
+  constructor(
+    readonly name: string,
+    readonly names: readonly string[],
+    readonly texts: readonly (string | undefined)[],
+  ) {}
+  get slots(): ReadonlyMap<string, SlotSpan> {
+    if (!this.#slots) {
+      this.#slots = new Map();
+      let from = 0;
+      for (let i = 0; i < this.names.length; i++) {
+        const text = this.texts[i + 1];
+        if (text === undefined) continue;
+        const start = this.name.indexOf(text, from);
+        from = start + text.length;
+        this.#slots.set(this.names[i]!, { slot: this.names[i]!, text, start, end: from });
+      }
+    }
+    return this.#slots;
+  }
+  spanOf(slot: string): SlotSpan | undefined {
+    let from = 0;
+    for (let i = 0; i < this.names.length; i++) {
+      const text = this.texts[i + 1];
+      if (text === undefined) continue;
+      const start = this.name.indexOf(text, from);
+      from = start + text.length;
+      if (this.names[i] === slot) return { slot, text, start, end: from };
+    }
+    return undefined;
+  }
+  textOf(slot: string): string | undefined {
+    const at = this.names.indexOf(slot);
+    return at < 0 ? undefined : this.texts[at + 1];
+  }
+}
+const none: readonly Misfit[] = [];
+
+/** What stands in a slot of a reading, without more of it being put together than is asked. */
+export function slotText(reading: NameReading, slot: string): string | undefined {
+  return reading instanceof QuickReading ? reading.textOf(slot) : reading.slots.get(slot)?.text;
+}
+
+/** Where a slot of a reading stands, likewise. */
+export function slotSpan(reading: NameReading, slot: string): SlotSpan | undefined {
+  return reading instanceof QuickReading ? reading.spanOf(slot) : reading.slots.get(slot);
+}
+
 /** One piece that its slot does not know: a spelling, a slip, or a word of no list. */
 function oddOne(
   convention: CompiledConvention,
@@ -50,7 +105,8 @@ function oddOne(
   const only = convention.pattern(key)!.find((part) => part.slot === odd.slot)!.only;
   const low = odd.text.toLowerCase();
   const listed = slot.spelled.get(low);
-  const near = listed === undefined ? nearWord(odd.text, only ?? slot.words) : null;
+  const near =
+    listed === undefined ? (only ? nearWord(odd.text, only) : nearListed(odd.text, slot.words)) : null;
   const meant = listed ?? near ?? '';
   const right = meant && (!only || only.includes(meant));
   const code = !right ? 'unlisted' : near ? 'near' : meant.toLowerCase() === low ? 'case' : 'spelling';
@@ -153,7 +209,8 @@ class Guess {
       const slot = this.convention.slots.get(part.slot)!;
       if (!slot.words.size || this.slots.has(part.slot)) continue;
       const listed = slot.words.has(word.text) ? word.text : slot.spelled.get(low);
-      const near = listed === undefined && word.text.length > 3 ? nearWord(word.text, slot.words) : undefined;
+      const near =
+        listed === undefined && word.text.length > 3 ? nearListed(word.text, slot.words) : undefined;
       const meant = listed ?? near;
       if (meant !== word.text && this.#exact.has(part.slot)) continue;
       if (!meant || (part.only && !part.only.includes(meant))) continue;

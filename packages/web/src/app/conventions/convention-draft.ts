@@ -95,7 +95,7 @@ export class ConventionDraft implements OnDestroy {
     this.draft.set(next);
     this.saving.set('saving');
     clearTimeout(this.#saveTimer);
-    this.#saveTimer = setTimeout(() => void this.#save(), 500);
+    this.#saveTimer = setTimeout(() => void this.#save(), 300);
     this.#trySoon();
   }
   /** Waits until the draft is kept. */
@@ -157,7 +157,22 @@ export class ConventionDraft implements OnDestroy {
     }
     if (seq === this.#trySeq) this.trying.set(false);
   }
+  constructor() {
+    addEventListener('pagehide', this.#leave);
+  }
+  /** The page goes before the draft was kept: sent along as it goes. */
+  readonly #leave = (): void => {
+    const [info, draft] = [this.info(), this.draft()];
+    if (this.saving() !== 'saving' || !info || !draft) return;
+    void fetch(`/api/projects/${this.project()}/conventions/${info.id}/draft`, {
+      method: 'PUT',
+      keepalive: true,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ body: draft }),
+    });
+  };
   ngOnDestroy(): void {
+    removeEventListener('pagehide', this.#leave);
     clearTimeout(this.#tryTimer);
     if (this.saving() === 'saving') void this.settle();
   }

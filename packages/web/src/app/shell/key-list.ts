@@ -7,7 +7,7 @@ const always: readonly (readonly [string, string])[] = [
   ['Left, Right', 'fold and unfold; to the parent, to the first child'],
   ['Space', 'pick a row as well, or let it go'],
   ['Ctrl A', 'pick everything the filter shows'],
-  ['F2, Enter', 'rename the object the keys are on'],
+  ['F2', 'rename the object the keys are on; Enter too, unless they are in a slot'],
   ['Tab', 'to the next slot of the row; while renaming: keep it and rename the next'],
   ['in a slot', 'type or Enter changes it in all that is picked; Delete empties it; Ctrl D fills down'],
   ['Ctrl C, Ctrl V', 'copy rows to a spreadsheet; paste a block from the row the keys are on'],

@@ -161,7 +161,8 @@ export class Ledger {
       End: () => this.state.toEdge('last', event.shiftKey),
       ArrowLeft: () => (this.#inCell() ? this.state.stepCell(-1, this.slots()) : this.state.walk('out')),
       ArrowRight: () => (this.#inCell() ? this.state.stepCell(1, this.slots()) : this.state.walk('in')),
-      F2: () => this.startEditing(),
+      // The whole name, wherever the keys are; Enter changes the cell they are in.
+      F2: () => (this.state.cell.set(null), this.startEditing()),
       Delete: () => this.#clearCell(),
       Enter: () => this.startEditing(),
       Escape: () => (this.#inCell() ? this.state.cell.set(null) : this.state.pickNothing()),

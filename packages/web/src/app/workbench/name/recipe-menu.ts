@@ -53,7 +53,7 @@ import { BenchState } from './bench-state';
         }
         @if (bench.steps().length) {
           <hr class="my-1 border-line" />
-          <form class="flex gap-1 p-1" (submit)="$event.preventDefault(); keep(name.value)">
+          <div class="flex gap-1 p-1">
             <input
               #name
               class="field min-w-0 flex-1"
@@ -62,10 +62,12 @@ import { BenchState } from './bench-state';
               data-testid="recipe-name"
               maxlength="120"
               [value]="bench.name()"
-              (keydown)="$event.stopPropagation()"
+              (keydown)="key($event, name.value)"
             />
-            <button type="submit" class="btn" [disabled]="!open.mayEdit()">Keep</button>
-          </form>
+            <button type="button" class="btn" [disabled]="!open.mayEdit()" (click)="keep(name.value)">
+              Keep
+            </button>
+          </div>
           <button
             type="button"
             class="btn btn-bare w-full !justify-start"
@@ -88,6 +90,12 @@ export class RecipeMenu {
 
   get #project(): string {
     return this.open.info()!.project.slug;
+  }
+  /** Letters typed here are no keys of the menu. */
+  key(event: KeyboardEvent, name: string): void {
+    if (event.key === 'Escape') return;
+    event.stopPropagation();
+    if (event.key === 'Enter') void this.keep(name);
   }
   async load(): Promise<void> {
     try {

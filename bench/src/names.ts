@@ -1,0 +1,52 @@
+import {
+  CheckRun,
+  checkRegistry,
+  CompiledConvention,
+  partsConvention,
+  proposeNames,
+  readName,
+  type Scene,
+} from '@renquil/core';
+
+type Add = (what: string, against: string, ours: () => unknown, baseline: () => unknown) => void;
+
+const convention = new CompiledConvention(partsConvention);
+const family = checkRegistry.filter((check) => check.family === 'names');
+
+/** The names family alone, reading hostile names, and proposals: each against the least that could be done. */
+export function addNames(
+  add: Add,
+  scene: Scene,
+  names: readonly string[],
+  plainCheck: (names: readonly string[]) => number,
+): void {
+  add(
+    'check the names family',
+    'one regular expression and one Set over the names',
+    () => {
+      const run = new CheckRun(scene, convention, family);
+      run.all();
+      return run.objectsWithFindings.size;
+    },
+    () => plainCheck(names),
+  );
+  const hostile = (length: number): string[] =>
+    ['_', 'a_', 'aA', '1a', 'L_', 'a1_'].map((part) => part.repeat(length / part.length));
+  const [short, long] = [hostile(20_000), hostile(200_000)];
+  const read = (list: readonly string[]): number =>
+    list.filter((name) => readName(convention, 'mesh', name).fits).length;
+  add(
+    'read six hostile names of 200,000 characters',
+    'ten times the same names of 20,000',
+    () => read(long),
+    () => Array.from({ length: 10 }, () => read(short)),
+  );
+  if (names.length > 20_000) return;
+  const ids = [...scene.walk()].map((object) => object.id);
+  add(
+    'propose names for all',
+    'one parse of each',
+    () => proposeNames(scene, convention, ids),
+    () => [...scene.walk()].map((object) => readName(convention, object.kind, object.name)),
+  );
+}
