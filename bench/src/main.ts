@@ -22,13 +22,15 @@ for (const size of sizes) {
 }
 /** How much the time grows when the size grows by a factor: 1 is linear. */
 const growth = results.slice(1).flatMap((result, i) =>
-  result.rows.map((row, k) => {
+  result.rows.flatMap((row) => {
     const before = results[i]!;
+    const same = before.rows.find((one) => one.what === row.what);
+    if (!same) return [];
     return {
       what: row.what,
       from: before.objects,
       to: result.objects,
-      factor: row.ms / before.rows[k]!.ms / (result.objects / before.objects),
+      factor: row.ms / same.ms / (result.objects / before.objects),
     };
   }),
 );

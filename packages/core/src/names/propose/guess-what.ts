@@ -52,9 +52,7 @@ function slipOf(
   others: readonly SlotGuess[],
 ): SlotGuess | null {
   const low = own.text.toLowerCase();
-  const cased = [...habits.whats.counts.keys()].find(
-    (text) => text !== own.text && text.toLowerCase() === low,
-  );
+  const cased = habits.writtenAs(own.text);
   if (cased && !row.own.fits)
     return { ...own, text: cased, confidence: 0.93, because: `${own.because}, written ${cased} elsewhere` };
   if (low.length < 4) return null;

@@ -213,21 +213,36 @@ export class Habits {
   sameShapeUsing(object: SceneObject, word: string): number {
     const key = this.shapeKey(object);
     if (key === null) return 0;
-    if (!this.#byShape) {
-      this.#byShape = new Map();
-      for (const one of this.scene.walk()) {
-        const of = this.shapeKey(one);
-        if (of === null) continue;
-        const known = this.#byShape.get(of);
-        if (known) known.push(one.name);
-        else this.#byShape.set(of, [one.name]);
+    this.#wordsByShape ??= this.#countWordsByShape();
+    return this.#wordsByShape.get(key)?.get(word) ?? 0;
+  }
+  #wordsByShape: Map<number | string, Map<string, number>> | null = null;
+  #countWordsByShape(): Map<number | string, Map<string, number>> {
+    const byShape = new Map<number | string, Map<string, number>>();
+    for (const object of this.scene.walk()) {
+      const key = this.shapeKey(object);
+      if (key === null) continue;
+      let counts = byShape.get(key);
+      if (!counts) byShape.set(key, (counts = new Map<string, number>()));
+      for (const word of new Set(splitWords(object.name).map((one) => one.text.toLowerCase())))
+        counts.set(word, (counts.get(word) ?? 0) + 1);
+    }
+    return byShape;
+  }
+  /** What is the same but for capitals, among what fitting names call things; null: nothing else. */
+  writtenAs(text: string): string | null {
+    if (!this.#byLow) {
+      this.#byLow = new Map();
+      for (const what of this.whats.counts.keys()) {
+        const low = what.toLowerCase();
+        const known = this.#byLow.get(low);
+        if (known) known.push(what);
+        else this.#byLow.set(low, [what]);
       }
     }
-    return this.#byShape
-      .get(key)!
-      .filter((name) => splitWords(name).some((one) => one.text.toLowerCase() === word)).length;
+    return this.#byLow.get(text.toLowerCase())?.find((what) => what !== text) ?? null;
   }
-  #byShape: Map<number | string, string[]> | null = null;
+  #byLow: Map<string, string[]> | null = null;
   /** How often a word stands in what things are called, among the names that fit. */
   wordUsed(word: string): number {
     return this.#words.counts.get(word.toLowerCase()) ?? 0;

@@ -88,7 +88,10 @@ export class CompiledConvention {
   slotFor(role: SlotRole, key?: PatternKey): CompiledSlot | null {
     const of = key ?? 'any';
     let known = this.#roles.get(of);
-    if (!known) this.#roles.set(of, (known = new Map()));
+    if (!known) {
+      known = new Map<SlotRole, CompiledSlot | null>();
+      this.#roles.set(of, known);
+    }
     let slot = known.get(role);
     if (slot === undefined) {
       const names =

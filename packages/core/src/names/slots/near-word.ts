@@ -28,7 +28,10 @@ const most = 20_000;
 /** nearWord over a list that stays, remembered: a scene asks for the same words again and again. */
 export function nearListed(text: string, words: ReadonlySet<string>): string | null {
   let known = remembered.get(words);
-  if (!known) remembered.set(words, (known = new Map()));
+  if (!known) {
+    known = new Map<string, string | null>();
+    remembered.set(words, known);
+  }
   let near = known.get(text);
   if (near === undefined) {
     if (known.size > most) known.clear();

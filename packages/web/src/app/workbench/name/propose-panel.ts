@@ -3,7 +3,6 @@ import type { Reason, SlotGuess } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
-import { BenchState } from './bench-state';
 import { ProposeState, reasonTitles } from './propose-state';
 
 /** Which of the proposed names are taken, by how sure, by slot, by reason; and why, for the row one is at. */
@@ -16,7 +15,6 @@ import { ProposeState, reasonTitles } from './propose-state';
 export class ProposePanel {
   readonly open = inject(OpenScene);
   readonly propose = inject(ProposeState);
-  readonly bench = inject(BenchState);
   readonly #ledger = inject(LedgerState);
   readonly slots = computed(() => [...this.open.held().slots.keys()]);
   readonly titles = reasonTitles;

@@ -43,6 +43,8 @@ export class ProposeState {
   readonly on = signal(false);
   readonly made = signal<readonly NameProposal[] | null>(null);
   readonly took = signal(0);
+  /** What was asked about when it began. */
+  readonly target = signal<'picked' | 'shown' | 'all'>('all');
   readonly least = signal(highConfidence);
   /** Slots and reasons that are not taken. */
   readonly withoutSlots = signal<ReadonlySet<string>>(new Set());
@@ -120,6 +122,7 @@ export class ProposeState {
     this.#bench.shown.set(true);
     this.#ledger.previewBy.set('propose');
     this.#ledger.preview.set(null);
+    this.target.set(this.#bench.target());
     this.#analysis.propose(++this.#seq, this.#bench.objects());
   }
   discard(): void {

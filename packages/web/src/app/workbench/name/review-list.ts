@@ -2,7 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { Component, inject } from '@angular/core';
 import { CountPipe } from '../../ui/count';
-import { NameText } from '../../ui/name-text';
+import { NameChange } from '../../ui/name-change';
 import { SeverityMark } from '../../ui/severity-mark';
 
 export interface ReviewLine {
@@ -20,7 +20,7 @@ export interface ReviewLine {
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
     CountPipe,
-    NameText,
+    NameChange,
     SeverityMark,
   ],
   template: `
@@ -42,8 +42,8 @@ export interface ReviewLine {
           *cdkVirtualFor="let line of lines"
           class="grid h-[26px] grid-cols-[1fr_1fr_150px] items-center gap-3 border-b border-line/60 px-4 font-mono"
         >
-          <rq-name class="text-ink-3 line-through" [of]="line.before" />
-          <rq-name [of]="line.after" />
+          <rq-name-change class="text-ink-2" side="before" [before]="line.before" [after]="line.after" />
+          <rq-name-change side="after" [before]="line.before" [after]="line.after" />
           <span class="flex items-center gap-1.5 truncate font-sans text-[12px]">
             @if (line.clash) {
               <rq-severity of="blocker" /> {{ line.clash }}
