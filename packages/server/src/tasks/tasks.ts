@@ -3,6 +3,7 @@ import { learnConventionTask } from './learn-convention.js';
 import { planRestoreTask } from './plan-restore.js';
 import { readSceneTask } from './read-scene.js';
 import { refreshTask } from './refresh.js';
+import { renameWordTask } from './rename-word.js';
 import { tryConventionTask } from './try-convention.js';
 import { writeCopyTask } from './write-copy.js';
 
@@ -14,6 +15,7 @@ export const taskRegistry = {
   'plan-restore': planRestoreTask,
   'read-scene': readSceneTask,
   refresh: refreshTask,
+  'rename-word': renameWordTask,
   'try-convention': tryConventionTask,
   'write-copy': writeCopyTask,
 } as const;

@@ -84,6 +84,7 @@ export async function workbenchBed(
     objects: 1,
     version: 1,
     unsaved: revision,
+    convention: 'Parts',
     standing: null,
     judged: true,
     updatedAt: '',

@@ -1,4 +1,4 @@
-import { checkRegistry, type Standing } from '@renquil/core';
+import { checkRegistry, shippedConventions, type Standing } from '@renquil/core';
 import { listAudit, listTrend } from '../../db/projects.js';
 import { listScenes, type SceneRow } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
@@ -12,6 +12,7 @@ export function sceneSummary(row: SceneRow) {
     objects: row.objects,
     version: row.version,
     unsaved: row.version === null ? row.revision : row.revision - (row.version_revision ?? 0),
+    convention: row.convention_name ?? shippedConventions[row.shipped_convention ?? 'parts']?.name ?? 'Parts',
     standing: row.standing === null ? null : (JSON.parse(row.standing) as Standing),
     /** False for the moment between a change and its judgement. */
     judged: row.standing_revision === row.revision,

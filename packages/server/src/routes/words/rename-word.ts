@@ -1,11 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { planRename, resolveClashes } from '@renquil/core';
 import { findScene } from '../../db/scenes.js';
-import { objectsWithWord, swapWord } from '../../db/words.js';
+import { objectsWithWord } from '../../db/words.js';
 import { defineRoute } from '../../http/route.js';
 import { commitChange } from '../../services/commit-change.js';
-import { openStored } from '../../tasks/stored-scene.js';
 
 interface Body {
   readonly from: string;
@@ -32,33 +30,21 @@ export const renameWord = defineRoute<Body>({
     const made = [];
     for (const id of ids.filter((one) => !body.scenes || body.scenes.includes(one))) {
       const row = (await findScene(database, id))!;
-      const scene = openStored(await services.scenes.stored(database, id, row.revision));
-      const wanted = new Map<number, string>();
-      for (const object of scene.walk()) {
-        const name = swapWord(object.name, from, to);
-        if (name !== object.name) wanted.set(object.id, name);
-      }
-      const { names, clashes } = resolveClashes(scene, wanted, 'number-on');
-      if (!names.size) continue;
-      const renames = [...names].map(([object, after]) => ({
-        object,
-        before: scene.get(object).name,
-        after,
-      }));
+      const stored = await services.scenes.stored(database, id, row.revision);
+      const { renames, clashes, edits } = await services.pool.run('rename-word', { stored, from, to });
+      if (!renames.length) continue;
       let revision = row.revision;
       if (body.apply) {
+        const many = `${renames.length} ${renames.length === 1 ? 'name' : 'names'}`;
         const change = {
           id: randomUUID(),
           base: row.revision,
-          label: `Rename ${from} to ${to} in ${names.size} ${names.size === 1 ? 'name' : 'names'}`.slice(
-            0,
-            300,
-          ),
-          edits: planRename(scene, names),
+          label: `Rename ${from} to ${to} in ${many}`.slice(0, 300),
+          edits,
         };
         revision = (await commitChange(services, id, account, change)).revision;
       }
-      made.push({ scene: id, name: row.name, revision, clashes: clashes.length, renames });
+      made.push({ scene: id, name: row.name, revision, clashes, renames });
     }
     return { json: { applied: body.apply, scenes: made } };
   },

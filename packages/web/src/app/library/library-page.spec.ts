@@ -14,6 +14,7 @@ const scene = (id: number, name: string, blocker: number) => ({
   objects: 1234,
   version: 2,
   unsaved: 1,
+  convention: 'Parts',
   judged: true,
   updatedAt: new Date().toISOString(),
   updatedBy: 'Mo Adeyemi',

@@ -14,6 +14,8 @@ export interface SceneSummary {
   readonly objects: number;
   readonly version: number | null;
   readonly unsaved: number;
+  /** Name of the convention it is held to. */
+  readonly convention: string;
   readonly standing: Standing | null;
   readonly judged: boolean;
   readonly updatedAt: string;

@@ -1,5 +1,5 @@
 import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
-import type { ObjectId } from '@renquil/core';
+import { lastNumber, type ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
 import { placeLabels, type Label } from './place-labels';
@@ -41,6 +41,7 @@ export class LabelLayer {
     this.#open.tick();
     const { scene, convention } = this.#open;
     const slot = this.slot();
+    const isNumber = convention.slots.get(slot)?.role === 'number';
     const names = this.#ledger.preview()?.names;
     const { picked } = this.#ledger.picking();
     this.#drawn();
@@ -54,7 +55,9 @@ export class LabelLayer {
       const becomes = names?.get(id);
       const reading =
         becomes === undefined ? null : this.#open.reader().read(convention.keyOf(scene, object), becomes);
-      const text = reading ? (reading.slots.get(slot)?.text ?? '') : now;
+      // A number that is being given is shown wherever it stands in the name.
+      const counted = isNumber && becomes !== undefined ? (lastNumber(becomes)?.digits ?? '') : '';
+      const text = reading ? (reading.slots.get(slot)?.text ?? counted) : now;
       const changes = reading !== null && text !== now;
       if (text) texts.set(id, { text, changes, first: changes || picked.has(id) });
     }

@@ -1,0 +1,22 @@
+import { planRename, resolveClashes, type Edit } from '@renquil/core';
+import { swapWord } from '../db/words.js';
+import { openStored, type StoredScene } from './stored-scene.js';
+
+export interface WordRenames {
+  readonly renames: readonly { readonly object: number; readonly before: string; readonly after: string }[];
+  readonly clashes: number;
+  readonly edits: readonly Edit[];
+}
+
+/** A word put in place of another in all names of a scene; a taken name takes the next free number. */
+export function renameWordTask(input: { stored: StoredScene; from: string; to: string }): WordRenames {
+  const scene = openStored(input.stored);
+  const wanted = new Map<number, string>();
+  for (const object of scene.walk()) {
+    const name = swapWord(object.name, input.from, input.to);
+    if (name !== object.name) wanted.set(object.id, name);
+  }
+  const { names, clashes } = resolveClashes(scene, wanted, 'number-on');
+  const renames = [...names].map(([object, after]) => ({ object, before: scene.get(object).name, after }));
+  return { renames, clashes: clashes.length, edits: planRename(scene, names) };
+}
