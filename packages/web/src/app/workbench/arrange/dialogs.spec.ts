@@ -90,7 +90,7 @@ describe('the review list', () => {
     const page = await show(ReviewList);
     await new Promise((done) => setTimeout(done, 50));
     await page.settle();
-    expect(page.text('rq-name')).toEqual(['pulley2·', 'sheave002', 'no name', 'x']);
+    expect(page.text('rq-name-change')).toEqual(['pulley2·', 'sheave002', 'no name', 'x']);
     expect(page.root.textContent).toContain('took the next number');
     await page.click('Apply as one edit');
     expect(closed()).toBeTrue();
