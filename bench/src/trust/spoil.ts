@@ -1,16 +1,5 @@
 import { type CompiledConvention, readName, type PatternKey } from '@renquil/core';
 
-/** Even numbers from a seed (mulberry32), so that a run can be had again. */
-export function random(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 export interface Spoiled {
   /** Slots of the right name, in pattern order. */
   readonly slots: readonly (readonly [slot: string, text: string])[];

@@ -5,7 +5,8 @@ import {
   type ObjectId,
   type Scene,
 } from '@renquil/core';
-import { operators, random, slotsOf } from './spoil.js';
+import { seededRandom } from '@renquil/core/testing';
+import { operators, slotsOf } from './spoil.js';
 
 export interface Score {
   /** Slots asked, answered with high confidence, and of those right. */
@@ -47,7 +48,7 @@ export function measureTrust(
     for (const seed of seeds) {
       for (const [title, operator] of Object.entries(operators)) {
         const scene = make();
-        const next = random(seed * 1009 + title.length * 7919);
+        const next = seededRandom(seed * 1009 + title.length * 7919);
         const truth = new Map<ObjectId, { name: string; slots: ReadonlyMap<string, string> }>();
         for (const object of [...scene.walk()]) {
           const key = convention.keyOf(scene, object);

@@ -14,6 +14,7 @@ export * from './math/transform.js';
 export * from './names/natural-order.js';
 export * from './names/default-names.js';
 export * from './names/number-family.js';
+export * from './names/swap-word.js';
 export * from './names/vocabulary.js';
 export * from './names/learn/learned.js';
 export * from './names/learn/learn-convention.js';

@@ -92,7 +92,8 @@ function eachWord(name: string, take: (word: string) => void): void {
   let before = 0;
   const low = name.toLowerCase();
   if (low.length !== name.length || /[^\x20-\x7e]/.test(name)) {
-    for (const { text } of splitWords(name)) if (text.charCodeAt(0) > 57) take(text.toLowerCase());
+    for (const { text } of splitWords(name))
+      if (classOf(text.charCodeAt(0)) !== digit) take(text.toLowerCase());
     return;
   }
   for (let at = 0; at <= name.length; at++) {

@@ -1,4 +1,4 @@
-import { splitWords } from '@renquil/core';
+import { hasWord } from '@renquil/core';
 import type { Sql } from './database.js';
 
 export interface NamedObject {
@@ -16,23 +16,5 @@ export async function objectsWithWord(sql: Sql, project: number, word: string): 
      WHERE s.project_id = ? AND o.name COLLATE utf8mb4_general_ci LIKE ? ORDER BY s.id, o.object_id`,
     [project, `%${escaped}%`],
   );
-  const low = word.toLowerCase();
-  return rows.filter(({ name }) => splitWords(name).some(({ text }) => text.toLowerCase() === low));
-}
-
-/** A name with a word put in place of another, in the capitals of the one that stood there. */
-export function swapWord(name: string, from: string, to: string): string {
-  const low = from.toLowerCase();
-  let out = '';
-  let at = 0;
-  for (const { text, start, end } of splitWords(name)) {
-    if (text.toLowerCase() !== low) continue;
-    out += name.slice(at, start) + inCapitalsOf(text, to);
-    at = end;
-  }
-  return out + name.slice(at);
-}
-function inCapitalsOf(text: string, word: string): string {
-  if (text.length > 1 && text === text.toUpperCase()) return word.toUpperCase();
-  return text[0] === text[0]!.toUpperCase() ? word[0]!.toUpperCase() + word.slice(1) : word;
+  return rows.filter(({ name }) => hasWord(name, word));
 }

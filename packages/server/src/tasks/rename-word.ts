@@ -1,5 +1,4 @@
-import { planRename, resolveClashes, type Edit } from '@renquil/core';
-import { swapWord } from '../db/words.js';
+import { planRename, resolveClashes, swapWord, type Edit } from '@renquil/core';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 export interface WordRenames {

@@ -1,6 +1,6 @@
+import { shapeKey } from '../../scene/shape-key.js';
 import { remembered } from '../../scene/remembered.js';
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
-import type { SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
@@ -11,8 +11,6 @@ interface Alike {
   /** The prefix most of the helpers have. */
   readonly prefix: string;
 }
-const shapeKey = (scene: Scene, { shape }: SceneObject): string | number | null =>
-  shape === null ? null : (scene.shapes[shape]?.digest ?? shape);
 
 const byConvention = remembered(
   (scene) => scene.namesVersion + scene.placesVersion,

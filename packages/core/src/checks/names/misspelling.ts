@@ -1,4 +1,5 @@
 import { nearCommon, objectsWithSlips, vocabulary } from '../../names/vocabulary.js';
+import { inCapitalsOf } from '../../names/swap-word.js';
 import { splitWords } from '../../names/split-words.js';
 import { defineCheck, type CheckContext } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
@@ -15,16 +16,10 @@ function slipIn(name: string, { scene }: CheckContext): Slip | null {
   for (const { text, start, end } of splitWords(name)) {
     if (text.length < 4 || text.charCodeAt(0) <= 57) continue;
     const near = nearCommon(counts, text);
-    if (near?.sure) return { text, start, end, wanted: asWritten(text, near.word), used: near.used };
+    if (near?.sure) return { text, start, end, wanted: inCapitalsOf(text, near.word), used: near.used };
   }
   return null;
 }
-/** The word in the capitals of the one it stands for. */
-function asWritten(text: string, word: string): string {
-  if (text === text.toUpperCase()) return word.toUpperCase();
-  return text[0] === text[0]!.toUpperCase() ? word[0]!.toUpperCase() + word.slice(1) : word;
-}
-
 /** A rare word that is a letter away from a common one of the same scene. */
 export const misspelling = defineCheck({
   id: 'misspelling',

@@ -1,6 +1,7 @@
 import { parseQuery } from '../../query/query.js';
 import { isInSet } from '../../query/is-in-set.js';
 import type { ObjectId } from '../../scene/scene-object.js';
+import { remembered } from '../../scene/remembered.js';
 import type { Scene } from '../../scene/scene.js';
 import type { OtherThing } from '../../names/slots/convention.js';
 
@@ -9,18 +10,15 @@ import type { OtherThing } from '../../names/slots/convention.js';
  * the business of the check for what is unused. A set is told by its first member.
  */
 export function firstUsers(scene: Scene, thing: OtherThing): ReadonlyMap<ObjectId, readonly string[]> {
-  const known = cache.get(scene);
-  const at = scene.anyVersion;
-  if (known?.at === at && known.by.has(thing)) return known.by.get(thing)!;
-  const by = known?.at === at ? known.by : new Map<OtherThing, ReadonlyMap<ObjectId, readonly string[]>>();
-  by.set(thing, find(scene, thing));
-  cache.set(scene, { at, by });
-  return by.get(thing)!;
+  const by = byThing(scene);
+  let known = by.get(thing);
+  if (!known) by.set(thing, (known = find(scene, thing)));
+  return known;
 }
-const cache = new WeakMap<
-  Scene,
-  { readonly at: number; readonly by: Map<OtherThing, ReadonlyMap<ObjectId, readonly string[]>> }
->();
+const byThing = remembered(
+  (scene) => scene.anyVersion,
+  () => new Map<OtherThing, ReadonlyMap<ObjectId, readonly string[]>>(),
+);
 
 function find(scene: Scene, thing: OtherThing): Map<ObjectId, string[]> {
   const first = new Map<ObjectId, string[]>();

@@ -1,5 +1,5 @@
 import { depthSeat, heightSeat, type Seat } from '../sides/seating.js';
-import type { Sense } from '../slots/senses.js';
+import { wordPointing } from '../slots/senses.js';
 import { fromOwn, guess, metres, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import { carriedBy, share, whatOf } from './guess-side.js';
 import type { SlotGuess } from './proposal.js';
@@ -18,7 +18,7 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
     const seat = depth();
     if (seat.sense === said)
       return { ...own, confidence: 0.98, because: `${own.because}, and it sits there` };
-    const word = wordFor(asked, seat.sense);
+    const word = wordPointing(asked.slot.senses, seat.sense);
     const trust = context.habits.placeAgrees;
     if (!seat.clear || word === null || trust.of < 3)
       return { ...own, confidence: seat.clear && seat.sense !== 'centre' ? 0.65 : 0.8 };
@@ -33,7 +33,7 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
   if (habit && ways && habit.share >= 0.5) {
     const seat =
       ways.has('front') || ways.has('back') ? depth() : heightSeat(context.scene, row.object.id, slack);
-    const word = wordFor(asked, seat.sense);
+    const word = wordPointing(asked.slot.senses, seat.sense);
     if (word !== null && seat.sense !== 'centre') {
       const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, and ${share(habit)} ${what} carry a place`;
       const sure = Math.min(0.95, habit.share, seat.clear ? 1 : 0.65);
@@ -50,9 +50,4 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
       `${share(habit)} like it carry a place`,
     );
   return guess(asked, '', 0.85, 'habit', 'its name says nothing of a place, nor do others like it');
-}
-
-function wordFor({ slot }: Asked, sense: Sense): string | null {
-  for (const [word, points] of slot.senses) if (points === sense) return word;
-  return null;
 }

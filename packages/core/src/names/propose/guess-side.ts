@@ -1,13 +1,7 @@
-import type { CompiledSlot } from '../slots/compiled-convention.js';
-import type { Sense } from '../slots/senses.js';
+import { wordPointing } from '../slots/senses.js';
 import { fromOwn, guess, metres, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { Carried } from './habits.js';
 import type { SlotGuess } from './proposal.js';
-
-const wordFor = (slot: CompiledSlot, sense: Sense): string | null => {
-  for (const [word, points] of slot.senses) if (points === sense) return word;
-  return null;
-};
 
 /**
  * The side: where the object sits settles it, as far as the names that fit agree with where things sit. A name that says
@@ -17,7 +11,7 @@ export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): S
   const { seat } = row;
   const own = fromOwn(row, asked);
   const said = own ? (asked.slot.senses.get(own.text) ?? null) : null;
-  const seated = wordFor(asked.slot, seat.sense);
+  const seated = wordPointing(asked.slot.senses, seat.sense);
   if (said === null && own) return own;
   const trust = context.habits.sideAgrees;
   if (said === 'left' || said === 'right') {

@@ -1,5 +1,6 @@
 import type { Scene } from '../../scene/scene.js';
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
+import { shapeKey } from '../../scene/shape-key.js';
 import { depthSeat, sideSeat, type Seat } from '../sides/seating.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
 import { readName, type NameReading } from '../slots/read-name.js';
@@ -86,7 +87,7 @@ export class Habits {
       if (!convention.pattern(key)) continue;
       const reading = readName(convention, key, object.name);
       this.readings.set(object.id, { key, reading });
-      const shape = this.shapeKey(object);
+      const shape = shapeKey(this.scene, object);
       if (shape !== null) {
         let tally = this.#helperByShape.get(shape);
         if (!tally) this.#helperByShape.set(shape, (tally = new Tally()));
@@ -119,10 +120,10 @@ export class Habits {
     if (what === undefined) return;
     this.whats.add(what);
     for (const { text: word } of splitWords(what)) this.#words.add(word.toLowerCase());
-    const shapeKey = this.shapeKey(object);
-    if (shapeKey !== null) {
-      let tally = this.#whatByShape.get(shapeKey);
-      if (!tally) this.#whatByShape.set(shapeKey, (tally = new Tally()));
+    const byShape = shapeKey(this.scene, object);
+    if (byShape !== null) {
+      let tally = this.#whatByShape.get(byShape);
+      if (!tally) this.#whatByShape.set(byShape, (tally = new Tally()));
       tally.add(what);
       const said = splitWords(scene.shapes[object.shape!]!.name)
         .map((word) => word.text.toLowerCase())
@@ -194,7 +195,7 @@ export class Habits {
   }
   /** The helper prefix that objects of the same shape have, when most of them have it. */
   helperByShape(object: SceneObject): { readonly prefix: string; readonly count: number } | null {
-    const key = this.shapeKey(object);
+    const key = shapeKey(this.scene, object);
     const top = key === null ? null : this.#helperByShape.get(key)?.top();
     return top && top.text && top.count * 3 >= top.of * 2 && top.count > 1
       ? { prefix: top.text, count: top.count }
@@ -202,16 +203,12 @@ export class Habits {
   }
   /** What objects of the same shape are called, among the names that fit. */
   calledByShape(object: SceneObject): ReturnType<Tally['top']> {
-    const key = this.shapeKey(object);
+    const key = shapeKey(this.scene, object);
     return key === null ? null : (this.#whatByShape.get(key)?.top() ?? null);
-  }
-  /** Equal for equal geometry. */
-  shapeKey({ shape }: SceneObject): number | string | null {
-    return shape === null ? null : (this.scene.shapes[shape]?.digest ?? shape);
   }
   /** How many objects of the same shape have a word, in lower case, in their names. */
   sameShapeUsing(object: SceneObject, word: string): number {
-    const key = this.shapeKey(object);
+    const key = shapeKey(this.scene, object);
     if (key === null) return 0;
     this.#wordsByShape ??= this.#countWordsByShape();
     return this.#wordsByShape.get(key)?.get(word) ?? 0;
@@ -220,7 +217,7 @@ export class Habits {
   #countWordsByShape(): Map<number | string, Map<string, number>> {
     const byShape = new Map<number | string, Map<string, number>>();
     for (const object of this.scene.walk()) {
-      const key = this.shapeKey(object);
+      const key = shapeKey(this.scene, object);
       if (key === null) continue;
       let counts = byShape.get(key);
       if (!counts) byShape.set(key, (counts = new Map<string, number>()));

@@ -1,5 +1,6 @@
 import { depthSeat, heightSeat, sideSeat, type Seat } from '../sides/seating.js';
 import type { CompiledSlot } from '../slots/compiled-convention.js';
+import { wordPointing } from '../slots/senses.js';
 import { withSlot } from './set-slot.js';
 import type { StepBase, StepDefinition } from './step.js';
 
@@ -26,9 +27,9 @@ export const setSide: StepDefinition<SetSideStep> = {
       const put = (slot: CompiledSlot | null, seat: Seat): void => {
         if (!slot) return;
         if (seat.sense === 'centre' && step.middle === 'keep') return;
-        const word = [...slot.senses].find(([, sense]) => sense === seat.sense)?.[0];
+        const word = wordPointing(slot.senses, seat.sense);
         if (seat.sense === 'centre') changes.set(slot.name, step.middle === 'word' ? (word ?? '') : '');
-        else if (word !== undefined) changes.set(slot.name, word);
+        else if (word !== null) changes.set(slot.name, word);
       };
       if (step.side) put(convention.slotFor('side', key), sideSeat(scene, object.id, facing, slack));
       if (step.place) {

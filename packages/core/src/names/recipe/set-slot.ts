@@ -1,6 +1,7 @@
 import { RenquilError } from '../../errors.js';
-import { ownWords } from '../propose/own-words.js';
+import { ownWords, type OwnWord } from '../propose/own-words.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import { inCase } from '../slots/read-name.js';
 import type { StepBase, StepDefinition } from './step.js';
 
 export interface SetSlotStep extends StepBase {
@@ -10,10 +11,7 @@ export interface SetSlotStep extends StepBase {
   readonly to: string;
 }
 
-/**
- * Puts a text into one slot, the others as they read. A name that does not fit is put together from its best reading;
- * what no slot can hold of it would be lost, so such a name is left alone.
- */
+/** Puts a text into one slot, the others as they read. A name that does not fit is put together from its best reading. */
 export const setSlot: StepDefinition<SetSlotStep> = {
   step: 'set-slot',
   run(step, rows, scene, { convention }) {
@@ -27,7 +25,8 @@ export const setSlot: StepDefinition<SetSlotStep> = {
 
 /**
  * A name with some of its slots changed, read as well as it can be; slots that its pattern does not have are ignored.
- * Slots that must be there and are missing stay missing, so that a name can be put right slot by slot.
+ * Slots that must be there and are missing stay missing, so that a name can be put right slot by slot. The only word of
+ * a name, taken for a spelling of the slot that is changed (`window` for glass), is what the thing is called.
  */
 export function withSlot(
   convention: CompiledConvention,
@@ -40,8 +39,10 @@ export function withSlot(
   const pattern = convention.pattern(asKey);
   if (!pattern?.some(({ slot }) => changes.has(slot))) return name;
   const { words, reading } = ownWords(convention, asKey, name);
+  const kept = overwritten(convention, asKey, words, changes);
   const now = (slot: string): string =>
     changes.get(slot) ??
+    (slot === kept?.slot ? kept.text : undefined) ??
     words.get(slot)?.wanted ??
     (reading.fits ? (reading.slots.get(slot)?.text ?? '') : '');
   let out = prefix ?? '';
@@ -53,4 +54,21 @@ export function withSlot(
     any = true;
   }
   return any ? out : name;
+}
+
+function overwritten(
+  convention: CompiledConvention,
+  key: PatternKey,
+  words: ReadonlyMap<string, OwnWord>,
+  changes: ReadonlyMap<string, string>,
+): { readonly slot: string; readonly text: string } | null {
+  const what = convention.slotFor('what', key);
+  if (!what || words.has(what.name) || changes.has(what.name)) return null;
+  for (const slot of changes.keys()) {
+    const word = words.get(slot);
+    const points = convention.slots.get(slot)?.senses.size;
+    if (word?.how === 'spelling' && !points && word.text.length > 3)
+      return { slot: what.name, text: inCase([word.text], what.rule.case ?? 'any') };
+  }
+  return null;
 }

@@ -37,6 +37,7 @@ describe('the steps of a recipe', () => {
     expect(one('L_door001_steel_geo', set('side', ''))).toBe('door001_steel_geo');
     expect(one('door left', set('surface', 'oak'))).toBe('L_door_oak');
     expect(one('lamps', set('surface', 'oak'), 'group')).toBe('lamps');
+    expect(one('windowBack', set('surface', 'glass'))).toBe('B_window_glass');
     expect(() => one('a', set('colour', 'x'))).toThrowError(/no slot "colour"/);
   });
   it('set side and place from where things sit', () => {

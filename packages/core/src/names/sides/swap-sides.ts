@@ -1,6 +1,6 @@
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
 import { readName } from '../slots/read-name.js';
-import { opposite, spokenSense, type Sense } from '../slots/senses.js';
+import { opposite, spokenSense, wordPointing, type Sense } from '../slots/senses.js';
 
 const longForms: Readonly<Record<string, string>> = {
   left: 'right',
@@ -16,8 +16,7 @@ const longForms: Readonly<Record<string, string>> = {
 /** The word of a slot that points the other way; null when the slot has none. */
 export function otherWord(senses: ReadonlyMap<string, Sense>, word: string): string | null {
   const other = opposite[senses.get(word)!];
-  for (const [one, sense] of senses) if (sense === other) return one;
-  return null;
+  return other ? wordPointing(senses, other) : null;
 }
 
 /**

@@ -45,6 +45,12 @@ export const opposite: Readonly<Partial<Record<Sense, Sense>>> = {
   outer: 'inner',
 };
 
+/** The word of a slot that points a way; null: it has none. */
+export function wordPointing(words: ReadonlyMap<string, Sense>, sense: Sense | undefined): string | null {
+  for (const [word, points] of words) if (points === sense) return word;
+  return null;
+}
+
 /** What a slot tells: as its rule says, else by its name, else by what may stand in it. */
 export function roleOf(name: string, rule: SlotRule): SlotRole {
   if (rule.role) return rule.role;

@@ -87,7 +87,7 @@ export class CheckSettings {
   }
 }
 
-function sayParameter(value: unknown): string {
+export function sayParameter(value: unknown): string {
   if (Array.isArray(value) && value.every((one) => typeof one !== 'object')) return value.join(', ');
   return typeof value === 'object' && value !== null ? JSON.stringify(value) : String(value);
 }

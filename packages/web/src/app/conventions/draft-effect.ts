@@ -1,5 +1,6 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { saveJson } from '../ui/save-file';
 import { CountPipe } from '../ui/count';
 import { ConventionDraft } from './convention-draft';
 
@@ -155,13 +156,6 @@ export class DraftEffect {
   }
   exportJson(): void {
     const shown = this.draft.shown();
-    if (!shown) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(
-      new Blob([`${JSON.stringify(shown, null, 2)}\n`], { type: 'application/json' }),
-    );
-    link.download = `${shown.name.replace(/[^A-Za-z0-9_-]+/g, '_')}.convention.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    if (shown) saveJson(shown, shown.name, '.convention.json');
   }
 }

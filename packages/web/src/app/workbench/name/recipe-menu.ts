@@ -4,6 +4,7 @@ import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import type { KeptRecipe } from '../../state/api-types';
 import { OpenScene } from '../../state/open-scene';
+import { saveJson } from '../../ui/save-file';
 import { ToastList } from '../../state/toast-list';
 import { BenchState } from './bench-state';
 
@@ -126,12 +127,6 @@ export class RecipeMenu {
   }
   download(): void {
     const recipe = this.bench.recipe(this.bench.name() || 'recipe');
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(
-      new Blob([JSON.stringify(recipe, null, 2)], { type: 'application/json' }),
-    );
-    link.download = `${recipe.name.replace(/[^A-Za-z0-9_-]+/g, '_')}.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveJson(recipe, recipe.name, '.json');
   }
 }
