@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import {
   applyChange,
   CheckRun,
+  standingOf,
   CompiledConvention,
   partsConvention,
   planRename,
@@ -85,7 +86,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
 function checkAll(scene: Scene): number {
   const run = new CheckRun(scene, convention);
   run.all();
-  return run.objectsWithFindings.size;
+  return standingOf(run).fitting;
 }
 
 const pattern =

@@ -28,7 +28,7 @@ export function generateGlb(n: number): Uint8Array {
     scenes: [{ nodes: roots }],
     nodes,
     meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
-    accessors: [{ componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] }],
+    accessors: [{ componentType: 5126, count: 3, type: 'VEC3', min: [-0.5, 0, 0], max: [0.5, 1, 0] }],
   };
   return writeGlb([{ type: jsonChunk, data: new TextEncoder().encode(JSON.stringify(json)) }]);
 }

@@ -1,5 +1,6 @@
 import {
   CheckRun,
+  standingOf,
   checkRegistry,
   CompiledConvention,
   partsConvention,
@@ -26,7 +27,7 @@ export function addNames(
     () => {
       const run = new CheckRun(scene, convention, family);
       run.all();
-      return run.objectsWithFindings.size;
+      return standingOf(run).fitting;
     },
     () => plainCheck(names),
   );

@@ -48,7 +48,7 @@ export * from './names/recipe/run-recipe.js';
 export * from './names/recipe/step.js';
 export * from './names/slots/compiled-convention.js';
 export * from './names/slots/convention.js';
-export * from './names/slots/fit-name.js';
+export * from './names/slots/slot-span.js';
 export * from './names/slots/near-word.js';
 export * from './names/slots/parts.js';
 export * from './names/slots/read-name.js';

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { applyChange } from '../edits/change.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
-import { randomEdit, sceneFromOutline, seededRandom } from '../testing/index.js';
+import { randomEdit, randomTree, sceneFromOutline, seededRandom } from '../testing/index.js';
 import { CheckRun } from './check-run.js';
 import { checkRegistry } from './registry.js';
 
@@ -44,6 +44,29 @@ describe('incremental checking', () => {
         }
       }
     });
+  it('asks suspects only, and finds what asking every object finds', () => {
+    const names = ['a01', 'a1', 'a003', 'A1', 'lamp1', 'lamp2', 'lamp3', 'lapm9', 'cut_a', 'x', 'L_x', 'R_y'];
+    let found = 0;
+    for (let seed = 1; seed <= 60; seed++) {
+      const random = seededRandom(seed);
+      const scene = randomTree(random, 40);
+      for (const { id } of [...scene.walk()])
+        scene.patch(id, { name: names[Math.floor(random() * names.length)]! });
+      const run = new CheckRun(scene, parts);
+      run.all();
+      for (const check of checkRegistry.filter((one) => one.suspects)) {
+        if (!run.asks(check.id)) continue;
+        const context = { scene, convention: parts, parameters: check.parameters ?? {} };
+        for (const object of scene.walk()) {
+          const report = check.evaluate(object, context);
+          const finding = run.of(object.id).find((one) => one.check === check.id);
+          expect(finding?.messageId).withContext(`seed ${seed}: ${check.id}`).toBe(report?.message);
+          if (report) found++;
+        }
+      }
+    }
+    expect(found).toBeGreaterThan(500);
+  });
   it('follows the convention: severity and off', () => {
     const scene = sceneFromOutline('group3\nx y : mesh');
     const checks = {

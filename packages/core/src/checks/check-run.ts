@@ -4,24 +4,9 @@ import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { switchNames, type ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { isRuledByQuery } from '../scene/switched.js';
-import {
-  toFinding,
-  type Check,
-  type CheckContext,
-  type Finding,
-  type Reach,
-  type Severity,
-} from './check.js';
+import type { Check, Finding, Reach } from './check.js';
+import { findingOf, putHeld, type Held, type Running } from './held.js';
 import { checkRegistry } from './registry.js';
-
-interface Running {
-  readonly check: Check;
-  readonly reach: Reach;
-  readonly severity: Severity;
-  readonly context: CheckContext;
-  /** For a check that does not always apply: whether it did when it was last asked. */
-  applied: boolean;
-}
 
 /**
  * The findings of one scene, kept up through edits: after a change only objects that a check's reach lets the change
@@ -29,7 +14,8 @@ interface Running {
  */
 export class CheckRun {
   readonly #running: Running[] = [];
-  readonly #found = new Map<ObjectId, Finding[]>();
+  /** By object. */
+  #found: (Held[] | undefined)[] = [];
 
   constructor(
     readonly scene: Scene,
@@ -41,6 +27,7 @@ export class CheckRun {
       if (setting?.severity === 'off' || (check.onRequest && !setting?.severity)) continue;
       const parameters = { ...check.parameters, ...setting?.parameters };
       this.#running.push({
+        at: this.#running.length,
         check,
         reach: check.reachIn?.(convention) ?? check.reach,
         severity: setting?.severity ?? check.severity,
@@ -51,13 +38,23 @@ export class CheckRun {
   }
   /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
   all(tick?: (done: number) => void): void {
-    this.#found.clear();
+    this.#found = new Array<Held[] | undefined>(this.scene.nextId);
     this.#askApplies();
+    const asking = this.#running.filter((one) => one.applied);
+    const each = asking.filter((one) => !one.check.suspects);
     let done = 0;
     for (const object of this.scene.walk()) {
-      this.#evaluate(object.id, this.#running);
+      for (const by of each) {
+        const report = by.check.evaluate(object, by.context);
+        if (!report) continue;
+        const held = this.#found[object.id];
+        if (held) held.push({ by, report });
+        else this.#found[object.id] = [{ by, report }];
+      }
       if ((++done & 4095) === 0) tick?.(done);
     }
+    for (const one of asking)
+      for (const id of one.check.suspects?.(one.context) ?? []) this.#evaluate(id, [one]);
   }
   /** Evaluates what a change, already applied, may have affected. Returns the objects that were looked at again. */
   after(edits: readonly Edit[]): Set<ObjectId> {
@@ -94,9 +91,19 @@ export class CheckRun {
       seen.add(id);
       this.#evaluate(id, running);
     });
-    if (onScene.length)
-      for (const { id } of this.scene.walk()) if (!whole.has(id) && this.#evaluate(id, onScene)) seen.add(id);
+    const again = (id: ObjectId, running: readonly Running[]): void => {
+      if (!whole.has(id) && this.#evaluate(id, running)) seen.add(id);
+    };
+    const each = onScene.filter((one) => !one.check.suspects);
+    if (each.length) for (const { id } of this.scene.walk()) again(id, each);
+    for (const one of onScene) if (one.check.suspects) this.#suspectsAgain(one, again);
     return seen;
+  }
+  /** Asks a check that knows its suspects of those, and of all that it has something to say of until now. */
+  #suspectsAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
+    const ids = new Set(one.applied ? one.check.suspects!(one.context) : []);
+    for (const [id, held] of this.held()) if (held.some(({ by }) => by === one)) ids.add(id);
+    for (const id of ids) again(id, [one]);
   }
   /** Everything below what was moved may be deeper now; every root may be the odd one out. */
   #afterMoves(
@@ -154,14 +161,26 @@ export class CheckRun {
     return this.#running.some((one) => one.check.id === check && one.applied);
   }
   of(id: ObjectId): readonly Finding[] {
-    return this.#found.get(id) ?? none;
+    return this.#found[id]?.map((held) => findingOf(id, held)) ?? none;
   }
   /** All findings, in tree order, then by check id. */
   *findings(): Generator<Finding> {
     for (const object of this.scene.walk()) yield* this.of(object.id);
   }
-  get objectsWithFindings(): ReadonlyMap<ObjectId, readonly Finding[]> {
-    return this.#found;
+  /** What is found of an object; the texts are not made for it. */
+  heldOf(id: ObjectId): readonly Held[] {
+    return this.#found[id] ?? noneHeld;
+  }
+  /** The same of every object that something is found of, in no order. */
+  *held(): Generator<readonly [ObjectId, readonly Held[]]> {
+    for (let id = 0; id < this.#found.length; id++) {
+      const held = this.#found[id];
+      if (held) yield [id, held];
+    }
+  }
+  /** The same with their texts. */
+  *rows(): Generator<readonly [ObjectId, readonly Finding[]]> {
+    for (const [id] of this.held()) yield [id, this.of(id)];
   }
   /** The edits that put one finding right, or null. */
   fix(finding: Finding): Edit[] | null {
@@ -173,25 +192,21 @@ export class CheckRun {
   /** @returns whether anything was or is found. */
   #evaluate(id: ObjectId, running: readonly Running[]): boolean {
     const object = this.scene.find(id);
-    const before = this.#found.get(id);
+    const before = this.#found[id];
     if (!object) {
-      if (before) this.#found.delete(id);
+      this.#found[id] = undefined;
       return before !== undefined;
     }
-    const kept =
-      before && running !== this.#running
-        ? before.filter((f) => !running.some((r) => r.check.id === f.check))
-        : [];
-    for (const { check, severity, context, applied } of running) {
-      if (!applied) continue;
-      const report = check.evaluate(object, context);
-      if (report) kept.push(toFinding(check, id, severity, report));
+    const kept = before && running !== this.#running ? before.filter(({ by }) => !running.includes(by)) : [];
+    for (const by of running) {
+      if (!by.applied) continue;
+      const report = by.check.evaluate(object, by.context);
+      if (report) putHeld(kept, { by, report });
     }
-    if (kept.length) this.#found.set(id, running === this.#running ? kept : kept.sort(byCheck));
-    else if (before) this.#found.delete(id);
+    this.#found[id] = kept.length ? kept : undefined;
     return before !== undefined || kept.length > 0;
   }
 }
 
 const none: readonly Finding[] = [];
-const byCheck = (a: Finding, b: Finding): number => (a.check < b.check ? -1 : 1);
+const noneHeld: readonly Held[] = [];

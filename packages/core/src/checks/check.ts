@@ -24,18 +24,17 @@ export interface CheckContext {
 }
 
 /** Checks of one object read its name one after another: the last reading is kept. */
-let lastRead: {
-  readonly convention: CompiledConvention;
-  readonly key: PatternKey;
-  readonly name: string;
-  readonly reading: NameReading;
-} | null = null;
+let lastName: string | undefined;
+let lastKey: PatternKey | undefined;
+let lastConvention: CompiledConvention | undefined;
+let lastReading: NameReading | undefined;
 export function readingOf({ convention }: CheckContext, key: PatternKey, name: string): NameReading {
-  if (lastRead?.name === name && lastRead.key === key && lastRead.convention === convention)
-    return lastRead.reading;
-  const reading = readName(convention, key, name);
-  lastRead = { convention, key, name, reading };
-  return reading;
+  if (lastName === name && lastKey === key && lastConvention === convention) return lastReading!;
+  lastReading = readName(convention, key, name);
+  lastConvention = convention;
+  lastKey = key;
+  lastName = name;
+  return lastReading;
 }
 /** What a check says of one object: which message, what fills it, and the slot or stretch it is about. */
 export interface Report<M extends string = string> {
@@ -64,6 +63,11 @@ export interface Check<M extends string = string> {
   readonly heeds?: readonly EditKind[];
   /** Whether there is anything to ask in this scene; left out: always. */
   applies?(context: CheckContext): boolean;
+  /**
+   * Of a check that can tell at once whom it may find wrong: all of those, maybe more. Only they are asked when the whole
+   * scene is, so that a rule over a million names costs what it finds. Left out: every object is asked.
+   */
+  suspects?(context: CheckContext): Iterable<ObjectId>;
   /** Where the rule comes from: a standard and clause, or "common practice". */
   readonly source: string;
   readonly messages: Readonly<Record<M, MessageText>>;

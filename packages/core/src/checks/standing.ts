@@ -23,12 +23,12 @@ export function standingOf(run: CheckRun): Standing {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
   const byCheck: Record<string, number> = {};
   let wrong = 0;
-  for (const findings of run.objectsWithFindings.values()) {
-    for (const finding of findings) {
-      counts[finding.severity]++;
-      byCheck[finding.check] = (byCheck[finding.check] ?? 0) + 1;
+  for (const [, held] of run.held()) {
+    for (const { by } of held) {
+      counts[by.severity]++;
+      byCheck[by.check.id] = (byCheck[by.check.id] ?? 0) + 1;
     }
-    if (findings.some((f) => nameChecks.has(f.check))) wrong++;
+    if (held.some(({ by }) => nameChecks.has(by.check.id))) wrong++;
   }
   return { objects: run.scene.size, named: run.scene.size, fitting: run.scene.size - wrong, counts, byCheck };
 }

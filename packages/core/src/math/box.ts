@@ -1,4 +1,4 @@
-import { transformPoint, type Mat4, type Vec3 } from './mat4.js';
+import { type Mat4, type Vec3 } from './mat4.js';
 
 /** Axis-aligned box in metres. */
 export interface Box {
@@ -16,16 +16,30 @@ export function uniteBoxes(a: Box | null, b: Box | null): Box | null {
 
 /** Box of the eight transformed corners. */
 export function transformBox(m: Mat4, box: Box): Box {
-  let out: Box | null = null;
-  for (let i = 0; i < 8; i++) {
-    const p = transformPoint(m, [
-      i & 1 ? box.max[0] : box.min[0],
-      i & 2 ? box.max[1] : box.min[1],
-      i & 4 ? box.max[2] : box.min[2],
-    ]);
-    out = uniteBoxes(out, { min: p, max: p });
+  const out = new Float64Array(6);
+  putTransformedBox(m, box, out, 0);
+  return { min: [out[0]!, out[1]!, out[2]!], max: [out[3]!, out[4]!, out[5]!] };
+}
+/** The same as six numbers of a list. Along an axis each side of the box adds the less of its ends, or the more. */
+export function putTransformedBox(
+  m: ArrayLike<number>,
+  { min, max }: Box,
+  out: Float64Array,
+  at: number,
+): void {
+  for (let axis = 0; axis < 3; axis++) {
+    let low = 0;
+    let high = 0;
+    for (let k = 0; k < 3; k++) {
+      const along = m[k * 4 + axis]!;
+      const a = along * min[k]!;
+      const b = along * max[k]!;
+      low += a < b ? a : b;
+      high += a < b ? b : a;
+    }
+    out[at + axis] = low + m[12 + axis]!;
+    out[at + 3 + axis] = high + m[12 + axis]!;
   }
-  return out!;
 }
 
 export function boxCentre(box: Box): Vec3 {

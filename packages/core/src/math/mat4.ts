@@ -7,17 +7,32 @@ export const identityMat4: Mat4 = Object.freeze([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1
 
 /** a * b: first b, then a (column vectors). */
 export function multiply(a: Mat4, b: Mat4): Mat4 {
-  const out = new Array<number>(16);
-  for (let c = 0; c < 4; c++) {
-    for (let r = 0; r < 4; r++) {
-      out[4 * c + r] =
-        a[r]! * b[4 * c]! +
-        a[4 + r]! * b[4 * c + 1]! +
-        a[8 + r]! * b[4 * c + 2]! +
-        a[12 + r]! * b[4 * c + 3]!;
-    }
-  }
-  return out;
+  // Written out: this runs once for every object of a scene.
+  return [
+    a[0]! * b[0]! + a[4]! * b[1]! + a[8]! * b[2]! + a[12]! * b[3]!,
+    a[1]! * b[0]! + a[5]! * b[1]! + a[9]! * b[2]! + a[13]! * b[3]!,
+    a[2]! * b[0]! + a[6]! * b[1]! + a[10]! * b[2]! + a[14]! * b[3]!,
+    a[3]! * b[0]! + a[7]! * b[1]! + a[11]! * b[2]! + a[15]! * b[3]!,
+    a[0]! * b[4]! + a[4]! * b[5]! + a[8]! * b[6]! + a[12]! * b[7]!,
+    a[1]! * b[4]! + a[5]! * b[5]! + a[9]! * b[6]! + a[13]! * b[7]!,
+    a[2]! * b[4]! + a[6]! * b[5]! + a[10]! * b[6]! + a[14]! * b[7]!,
+    a[3]! * b[4]! + a[7]! * b[5]! + a[11]! * b[6]! + a[15]! * b[7]!,
+    a[0]! * b[8]! + a[4]! * b[9]! + a[8]! * b[10]! + a[12]! * b[11]!,
+    a[1]! * b[8]! + a[5]! * b[9]! + a[9]! * b[10]! + a[13]! * b[11]!,
+    a[2]! * b[8]! + a[6]! * b[9]! + a[10]! * b[10]! + a[14]! * b[11]!,
+    a[3]! * b[8]! + a[7]! * b[9]! + a[11]! * b[10]! + a[15]! * b[11]!,
+    a[0]! * b[12]! + a[4]! * b[13]! + a[8]! * b[14]! + a[12]! * b[15]!,
+    a[1]! * b[12]! + a[5]! * b[13]! + a[9]! * b[14]! + a[13]! * b[15]!,
+    a[2]! * b[12]! + a[6]! * b[13]! + a[10]! * b[14]! + a[14]! * b[15]!,
+    a[3]! * b[12]! + a[7]! * b[13]! + a[11]! * b[14]! + a[15]! * b[15]!,
+  ];
+}
+
+/** The same into a list that is there already: for work over a million matrices of which none is kept. */
+export function multiplyInto(out: Float64Array, a: Mat4, b: Mat4): void {
+  for (let c = 0; c < 16; c += 4)
+    for (let r = 0; r < 4; r++)
+      out[c + r] = a[r]! * b[c]! + a[4 + r]! * b[c + 1]! + a[8 + r]! * b[c + 2]! + a[12 + r]! * b[c + 3]!;
 }
 
 /** Determinant of the upper left 3x3 block: negative when the transform turns handedness. */

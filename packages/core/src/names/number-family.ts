@@ -1,4 +1,5 @@
 import { remembered } from '../scene/remembered.js';
+import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
@@ -9,38 +10,143 @@ export interface Numbered {
   readonly after: string;
 }
 export function lastNumber(name: string): Numbered | null {
-  let end = name.length;
-  while (end > 0 && !isDigit(name.charCodeAt(end - 1))) end--;
+  const end = endOfDigits(name);
   if (!end) return null;
-  let start = end - 1;
-  while (start > 0 && isDigit(name.charCodeAt(start - 1))) start--;
+  const start = startOfDigits(name, end);
   return { before: name.slice(0, start), digits: name.slice(start, end), after: name.slice(end) };
 }
 const isDigit = (code: number): boolean => code >= 48 && code <= 57;
-
-export interface FamilyMember {
-  readonly id: ObjectId;
-  readonly value: number;
-  readonly digits: string;
+function endOfDigits(name: string): number {
+  let end = name.length;
+  while (end > 0 && !isDigit(name.charCodeAt(end - 1))) end--;
+  return end;
 }
-export const familyKey = ({ before, after }: Numbered): string => `${before}\u0000${after}`;
+function startOfDigits(name: string, end: number): number {
+  let start = end - 1;
+  while (start > 0 && isDigit(name.charCodeAt(start - 1))) start--;
+  return start;
+}
 
-/** Names that are the same but for their last number, each list by number; remembered until a name changes. */
-export const numberFamilies = remembered(
+/** What is odd about an object's number among names that are the same but for it. */
+export interface NumberOddity {
+  readonly digits: string;
+  readonly value: number;
+  /** Of the next lower number of its family; null: it is the first. */
+  readonly before: { readonly digits: string; readonly value: number } | null;
+  /** Other digits of the same value, of one that stands before it in the tree. */
+  readonly repeats: string | null;
+  readonly count: number;
+}
+
+/**
+ * Objects whose number does not follow on the one before, is the first of several, or is there twice in other digits;
+ * remembered until a name changes.
+ */
+export const numberOddities = remembered(
   (scene: Scene) => scene.namesVersion,
   (scene) => {
-    const families = new Map<string, FamilyMember[]>();
-    for (const { id, name } of scene.walk()) {
-      const parts = lastNumber(name);
-      if (!parts) continue;
-      const key = familyKey(parts);
-      const member = { id, value: Number(parts.digits), digits: parts.digits };
-      const known = families.get(key);
-      if (known) known.push(member);
-      else families.set(key, [member]);
+    const odd = new Map<ObjectId, NumberOddity>();
+    const { names, ids, values, order, ends } = families(scene);
+    const digitsOf = (row: number): string => {
+      const end = endOfDigits(names[row]!);
+      return names[row]!.slice(startOfDigits(names[row]!, end), end);
+    };
+    for (let family = 0, from = 0; family < ends.length; from = ends[family++]!) {
+      const count = ends[family]! - from;
+      if (count < 2) continue;
+      let first = from;
+      for (let i = from; i < ends[family]!; i++) {
+        const row = order[i]!;
+        const value = values[row]!;
+        if (value !== values[order[first]!]) first = i;
+        const before = first > from ? order[first - 1]! : -1;
+        if (i === first && before >= 0 && value - values[before]! <= 1) continue;
+        const digits = digitsOf(row);
+        const repeats = i === first ? null : repeated(first, ends[family]!, value, digits);
+        if (i !== first && repeats === null) continue;
+        odd.set(ids[row]!, {
+          digits,
+          value,
+          before: before < 0 ? null : { digits: digitsOf(before), value: values[before]! },
+          repeats,
+          count,
+        });
+      }
     }
-    for (const members of families.values())
-      if (members.length > 1) members.sort((a, b) => a.value - b.value);
-    return families;
+    return odd;
+
+    function repeated(at: number, end: number, value: number, digits: string): string | null {
+      for (; at < end && values[order[at]!] === value; at++) {
+        const other = digitsOf(order[at]!);
+        if (other !== digits) return other;
+      }
+      return null;
+    }
   },
 );
+
+interface Families {
+  /** By row, in tree order: names with digits, whose they are, and the last number in them. */
+  readonly names: readonly string[];
+  readonly ids: Int32Array;
+  readonly values: Float64Array;
+  /** Rows by family, and in it by number. */
+  readonly order: Int32Array;
+  /** Where each family ends in that order. */
+  readonly ends: Int32Array;
+}
+
+function families(scene: Scene): Families {
+  const names: string[] = [];
+  const ids = new Int32Array(scene.size);
+  const values = new Float64Array(scene.size);
+  const starts = new Int32Array(scene.size);
+  const stops = new Int32Array(scene.size);
+  const familyOf = new Int32Array(scene.size);
+  const firstOf: number[] = [];
+  const table = new RowTable(scene.size);
+  let n = 0;
+  const isKin = (row: number): boolean => {
+    const [a, b] = [names[row]!, names[n]!];
+    const [start, stop] = [starts[n]!, stops[n]!];
+    if (starts[row] !== start || a.length - stops[row]! !== b.length - stop) return false;
+    for (let i = 0; i < start; i++) if (a.charCodeAt(i) !== b.charCodeAt(i)) return false;
+    const shift = stops[row]! - stop;
+    for (let i = stop; i < b.length; i++) if (a.charCodeAt(i + shift) !== b.charCodeAt(i)) return false;
+    return true;
+  };
+  for (const { id, name } of scene.walk()) {
+    const end = endOfDigits(name);
+    if (!end) continue;
+    const start = startOfDigits(name, end);
+    let hash = hashStart;
+    for (let i = 0; i < start; i++) hash = mix(hash, name.charCodeAt(i));
+    for (let i = end; i < name.length; i++) hash = mix(hash, name.charCodeAt(i));
+    let value = 0;
+    for (let i = start; i < end; i++) value = value * 10 + (name.charCodeAt(i) - 48);
+    names.push(name);
+    [ids[n], starts[n], stops[n], values[n]] = [id, start, end, value];
+    const kin = table.claim(hash, n, isKin);
+    if (kin === n) firstOf.push(n);
+    familyOf[n] = kin === n ? firstOf.length - 1 : familyOf[kin]!;
+    n++;
+  }
+  const ends = new Int32Array(firstOf.length);
+  for (let row = 0; row < n; row++) ends[familyOf[row]!]!++;
+  for (let family = 1; family < ends.length; family++) ends[family]! += ends[family - 1]!;
+  const order = new Int32Array(n);
+  const put = ends.slice();
+  for (let row = n - 1; row >= 0; row--) order[--put[familyOf[row]!]!] = row;
+  for (let family = 0; family < ends.length; family++)
+    sortByValue(order.subarray(put[family], ends[family]), values);
+  return { names, ids, values, order, ends };
+}
+
+/** Names mostly stand in the order of their numbers already. */
+function sortByValue(rows: Int32Array, values: Float64Array): void {
+  for (let i = 1; i < rows.length; i++)
+    if (values[rows[i]!]! < values[rows[i - 1]!]!) {
+      rows.sort((a, b) => values[a]! - values[b]! || a - b);
+      return;
+    }
+}

@@ -10,11 +10,20 @@ export function isSeparator(character: string): boolean {
   return separators.has(character);
 }
 
-type Class = 'separator' | 'digit' | 'upper' | 'lower';
-function classOf(character: string): Class {
-  if (isSeparator(character)) return 'separator';
-  if (character >= '0' && character <= '9') return 'digit';
-  return character !== character.toLowerCase() ? 'upper' : 'lower';
+/** What a character is to the parting of names: `digit` and below end a word of letters, `upper` and above are letters. */
+export const characterClass = { separator: 0, digit: 1, upper: 2, lower: 3 } as const;
+const { separator, digit, upper, lower } = characterClass;
+/** The classes of ASCII by code. Signs that are no separators count as small letters. */
+export const asciiClasses = Uint8Array.from({ length: 128 }, (_, code) => {
+  const character = String.fromCharCode(code);
+  if (isSeparator(character)) return separator;
+  if (character >= '0' && character <= '9') return digit;
+  return character >= 'A' && character <= 'Z' ? upper : lower;
+});
+function classAt(name: string, at: number): number {
+  const code = name.charCodeAt(at);
+  if (code < 128) return asciiClasses[code]!;
+  return name[at] !== name[at]!.toLowerCase() ? upper : lower;
 }
 
 /**
@@ -28,19 +37,18 @@ export function splitWords(name: string): Word[] {
     if (start >= 0) words.push({ text: name.slice(start, end), start, end });
     start = -1;
   };
-  let before: Class = 'separator';
+  let before: number = separator;
   for (let at = 0; at < name.length; at++) {
-    const now = classOf(name[at]!);
-    const next = at + 1 < name.length ? classOf(name[at + 1]!) : 'separator';
-    if (now === 'separator') close(at);
+    const now = classAt(name, at);
+    if (now === separator) close(at);
     else if (
-      (now === 'digit') !== (before === 'digit') ||
-      (now === 'upper' && before === 'lower') ||
-      (now === 'upper' && before === 'upper' && next === 'lower')
+      (now === digit) !== (before === digit) ||
+      (now === upper && before === lower) ||
+      (now === upper && before === upper && at + 1 < name.length && classAt(name, at + 1) === lower)
     ) {
       close(at);
     }
-    if (now !== 'separator' && start < 0) start = at;
+    if (now !== separator && start < 0) start = at;
     before = now;
   }
   close(name.length);

@@ -2,17 +2,15 @@ import { remembered } from '../scene/remembered.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import { editDistance } from './slots/near-word.js';
-import { splitWords } from './split-words.js';
+import { eachWord, WordCount } from './word-count.js';
 
 /** How often each word of letters stands in the names of a scene, in lower case; remembered until a name changes. */
 export const vocabulary = remembered(
   (scene: Scene) => scene.namesVersion,
-  (scene) => {
-    const counts = new Map<string, number>();
-    for (const { name } of scene.walk()) {
-      eachWord(name, (word) => counts.set(word, (counts.get(word) ?? 0) + 1));
-    }
-    return counts;
+  (scene): ReadonlyMap<string, number> => {
+    const words = new WordCount();
+    for (const { name } of scene.walk()) words.add(name);
+    return words.counts();
   },
 );
 
@@ -85,51 +83,6 @@ export function isPlural(a: string, b: string): boolean {
   return long === `${short}s` || long === `${short}es`;
 }
 
-/** Words of letters in lower case, as splitWords parts them; no object is made for them. */
-function eachWord(name: string, take: (word: string) => void): void {
-  // Plain ASCII is parted here; what is beyond it takes the long way.
-  let start = -1;
-  let before = 0;
-  const low = name.toLowerCase();
-  if (low.length !== name.length || /[^\x20-\x7e]/.test(name)) {
-    for (const { text } of splitWords(name))
-      if (classOf(text.charCodeAt(0)) !== digit) take(text.toLowerCase());
-    return;
-  }
-  for (let at = 0; at <= name.length; at++) {
-    const now = at < name.length ? classOf(name.charCodeAt(at)) : 0;
-    const hump =
-      (now === upper && before === small) ||
-      (now === upper &&
-        before === upper &&
-        at + 1 < name.length &&
-        classOf(name.charCodeAt(at + 1)) === small);
-    if (start >= 0 && (now === 0 || now === digit || hump)) {
-      take(low.slice(start, at));
-      start = -1;
-    }
-    if (start < 0 && (now === upper || now === small)) start = at;
-    before = now;
-  }
-}
-const [digit, upper, small] = [1, 2, 3] as const;
-/** 0: a separator. Other signs count as small letters, as splitWords has them. */
-function classOf(code: number): 0 | 1 | 2 | 3 {
-  if (code >= 97 && code <= 122) return small;
-  if (code >= 65 && code <= 90) return upper;
-  if (code >= 48 && code <= 57) return digit;
-  return code === 95 ||
-    code === 46 ||
-    code === 58 ||
-    code === 45 ||
-    code === 124 ||
-    code === 47 ||
-    code === 32 ||
-    code === 9
-    ? 0
-    : small;
-}
-
 /** Objects that have a word which is surely a slip; remembered until a name changes. */
 export const objectsWithSlips = remembered(
   (scene: Scene) => scene.namesVersion,
@@ -139,7 +92,10 @@ export const objectsWithSlips = remembered(
     for (const word of counts.keys()) if (nearCommon(counts, word)?.sure) slips.add(word);
     const found = new Set<ObjectId>();
     if (!slips.size) return found;
-    for (const { id, name } of scene.walk()) eachWord(name, (word) => slips.has(word) && found.add(id));
+    for (const { id, name } of scene.walk())
+      eachWord(name, (from, start, end) => {
+        if (slips.has(from.slice(start, end).toLowerCase())) found.add(id);
+      });
     return found;
   },
 );

@@ -1,18 +1,23 @@
 import type { Scene } from './scene.js';
 
+let count = 0;
+
 /**
  * What is worked out of a whole scene and asked for again and again: made once for a state of the scene. `version` says
- * what it hangs on (names, places, the tree); when that has grown it is made anew.
+ * what it hangs on (names, places, the tree); when that has grown it is made anew. It is kept with the scene, where a
+ * look costs next to nothing: some are asked of every object.
  */
 export function remembered<T>(
   version: (scene: Scene) => number,
   make: (scene: Scene) => T,
 ): (scene: Scene) => T {
-  const known = new WeakMap<Scene, { readonly at: number; readonly value: T }>();
+  const place = count++;
   return (scene) => {
     const at = version(scene);
-    let held = known.get(scene);
-    if (held?.at !== at) known.set(scene, (held = { at, value: make(scene) }));
-    return held.value;
+    const held = scene.memory[place];
+    if (held?.at === at) return held.value as T;
+    const value = make(scene);
+    scene.memory[place] = { at, value };
+    return value;
   };
 }

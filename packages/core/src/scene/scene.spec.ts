@@ -1,4 +1,5 @@
-import { sceneFromOutline } from '../testing/index.js';
+import { applyChange } from '../edits/change.js';
+import { randomEdit, sceneFromOutline, seededRandom } from '../testing/index.js';
 import { worldBounds } from './bounds.js';
 import { objectsAt, PathBook, pathOf } from './paths.js';
 
@@ -29,6 +30,21 @@ describe('scene', () => {
     scene.remove(2);
     expect(scene.nextId).toBe(3);
     expect(scene.size).toBe(1);
+  });
+  it('knows which names are shared, through random edits', () => {
+    for (let seed = 1; seed <= 20; seed++) {
+      const random = seededRandom(seed);
+      const scene = sceneFromOutline('a\na\nb\n  c\n  a');
+      for (let i = 0; i < 40; i++) {
+        const counts = new Map<string, number>();
+        for (const { name } of scene.walk()) counts.set(name, (counts.get(name) ?? 0) + 1);
+        const shared = [...counts].filter(([, count]) => count > 1).map(([name]) => name);
+        expect([...scene.sharedNames].sort())
+          .withContext(`seed ${seed}`)
+          .toEqual(shared.sort());
+        applyChange(scene, { label: '', edits: randomEdit(scene, random) });
+      }
+    }
   });
   it('walks a chain of 50,000 without running out of stack', () => {
     const scene = sceneFromOutline('a');

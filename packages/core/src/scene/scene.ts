@@ -31,10 +31,14 @@ export class Scene {
   #namesVersion = 0;
   #patches = 0;
   readonly #byName = new Map<string, Set<ObjectId>>();
-  readonly #worlds = new Map<ObjectId, Mat4>();
+  readonly #sharedNames = new Set<string>();
+  /** Made when asked for; undefined: to be made again. */
+  #worlds: (Mat4 | undefined)[] = [];
   #count = 0;
   #nextId = 1;
 
+  /** For remembered: what was worked out, and of which version. */
+  readonly memory: ({ readonly at: number; readonly value: unknown } | undefined)[] = [];
   readonly shapes: readonly Shape[];
   readonly materials: readonly Material[];
   #thingsVersion = 0;
@@ -139,6 +143,10 @@ export class Scene {
   names(): IterableIterator<string> {
     return this.#byName.keys();
   }
+  /** Names that more than one object has. */
+  get sharedNames(): ReadonlySet<string> {
+    return this.#sharedNames;
+  }
   /** All objects, depth first in tree order. */
   *walk(from?: ObjectId): Generator<SceneObject> {
     const stack = from === undefined ? [...this.#roots].reverse() : [from];
@@ -167,10 +175,13 @@ export class Scene {
   }
   /** W(n) = W(parent) L(n), cached until a transform above changes. */
   world(id: ObjectId): Mat4 {
+    const own = this.#worlds[id];
+    if (own) return own;
+    if (!this.#worlds.length) this.#worlds = new Array<Mat4 | undefined>(this.#nextId);
     const chain: Stored[] = [];
     let matrix: Mat4 = identityMat4;
     for (let at: ObjectId | null = id; at !== null;) {
-      const known = this.#worlds.get(at);
+      const known = this.#worlds[at];
       if (known) {
         matrix = known;
         break;
@@ -181,7 +192,7 @@ export class Scene {
     }
     for (let i = chain.length - 1; i >= 0; i--) {
       matrix = multiply(matrix, toMatrix(chain[i]!.local));
-      this.#worlds.set(chain[i]!.id, matrix);
+      this.#worlds[chain[i]!.id] = matrix;
     }
     return matrix;
   }
@@ -276,17 +287,18 @@ export class Scene {
   #keepName(name: string, id: ObjectId): void {
     this.#namesVersion++;
     const ids = this.#byName.get(name);
-    if (ids) ids.add(id);
-    else this.#byName.set(name, new Set([id]));
+    if (!ids) this.#byName.set(name, new Set([id]));
+    else if (ids.add(id).size > 1) this.#sharedNames.add(name);
   }
   #forgetName(name: string, id: ObjectId): void {
     const ids = this.#byName.get(name)!;
     ids.delete(id);
+    if (ids.size < 2) this.#sharedNames.delete(name);
     if (!ids.size) this.#byName.delete(name);
   }
   #forgetWorlds(id: ObjectId): void {
-    if (!this.#worlds.size) return;
-    for (const object of this.walk(id)) this.#worlds.delete(object.id);
+    if (!this.#worlds.length) return;
+    for (const object of this.walk(id)) this.#worlds[object.id] = undefined;
   }
 }
 

@@ -72,7 +72,7 @@ export class LocalAnalysis {
     return this.#run?.of(id) ?? [];
   }
   get all(): ReadonlyMap<ObjectId, readonly Finding[]> {
-    return this.#run!.objectsWithFindings;
+    return new Map(this.#run!.rows());
   }
   #tell(): void {
     this.standing.set(standingOf(this.#run!));

@@ -1,22 +1,38 @@
 import { remembered } from '../../scene/remembered.js';
-import type { ObjectId } from '../../scene/scene-object.js';
+import { hashStart, mix, RowTable } from '../../scene/row-table.js';
 import { defineCheck } from '../check.js';
 
-/** The first object of each name in lower case, where several spellings of it are about. */
+/** Names that differ from an earlier one in capitals only, with the name they are like. */
 const spelledTwice = remembered(
   (scene) => scene.namesVersion,
   (scene) => {
-    const first = new Map<string, string>();
-    const twice = new Map<string, { readonly name: string; readonly id: ObjectId }>();
+    const like = new Map<string, string>();
+    const names: string[] = [];
+    const texts: string[] = [];
+    const table = new RowTable(scene.size);
+    let n = 0;
+    const isLike = (row: number): boolean => {
+      const [a, b] = [texts[row]!, texts[n]!];
+      if (a.length !== b.length) return false;
+      for (let i = 0; i < a.length; i++) if (low(a.charCodeAt(i)) !== low(b.charCodeAt(i))) return false;
+      return true;
+    };
     for (const name of scene.names()) {
-      const low = name.toLowerCase();
-      const other = first.get(low);
-      if (other === undefined) first.set(low, name);
-      else twice.set(low, { name: other, id: scene.withName(other).values().next().value! });
+      // Beyond ASCII only the platform knows what is small; of plain letters no second text is made.
+      const text = beyondAscii.test(name) ? name.toLowerCase() : name;
+      let hash = hashStart;
+      for (let i = 0; i < text.length; i++) hash = mix(hash, low(text.charCodeAt(i)));
+      names[n] = name;
+      texts[n] = text;
+      const row = table.claim(hash, n, isLike);
+      if (row === n) n++;
+      else like.set(name, names[row]!);
     }
-    return twice;
+    return like;
   },
 );
+const beyondAscii = /[^\x00-\x7f]/;
+const low = (code: number): number => (code >= 65 && code <= 90 ? code + 32 : code);
 
 /** Two names that differ in capitals only: one file system, engine or script in the chain takes them for one. */
 export const caseBlind = defineCheck({
@@ -33,11 +49,11 @@ export const caseBlind = defineCheck({
       because: '"{{name}}" and "{{other}}" differ in capitals only, which not everything downstream minds.',
     },
   },
+  *suspects({ scene }) {
+    for (const name of spelledTwice(scene).keys()) yield* scene.withName(name);
+  },
   evaluate({ name }, { scene }) {
-    const twice = spelledTwice(scene);
-    if (!twice.size) return null;
-    const first = twice.get(name.toLowerCase());
-    if (!first || first.name === name) return null;
-    return { message: 'capitals', data: { name, other: first.name } };
+    const other = spelledTwice(scene).get(name);
+    return other === undefined ? null : { message: 'capitals', data: { name, other } };
   },
 });

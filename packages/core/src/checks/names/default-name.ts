@@ -1,7 +1,11 @@
 import { copied, generated, suffixed, untitled } from '../../names/default-names.js';
 import { defineCheck } from '../check.js';
 
-const maybeCopied = /copy|dup|[.)]/i;
+/** Whether a name ends as one that a copy was left with: in a number, a bracket, or the last letter of one of its words. */
+function endsLikeCopy(name: string): boolean {
+  const code = name.charCodeAt(name.length - 1);
+  return (code >= 48 && code <= 57) || code === 41 || 'ypeYPE'.includes(name.charAt(name.length - 1));
+}
 
 /** A name that a program gave, or that a copy was left with. */
 export const defaultName = defineCheck({
@@ -22,10 +26,13 @@ export const defaultName = defineCheck({
     },
   },
   evaluate({ name }) {
-    // No short word, and nothing a copy leaves: neither can be.
-    if (name.length > 24 && !maybeCopied.test(name)) return null;
-    const copy = copied.exec(name) ?? suffixed.exec(name);
-    if (copy) return { message: 'copied', data: { name, part: copy[0].trim() } };
+    if (endsLikeCopy(name)) {
+      const copy = copied.exec(name) ?? suffixed.exec(name);
+      if (copy) return { message: 'copied', data: { name, part: copy[0].trim() } };
+    }
+    // A word and a number have one thing between them at most.
+    const between = name.indexOf('_');
+    if (name.length > 24 || (between >= 0 && name.indexOf('_', between + 1) > 0)) return null;
     if (generated.test(name) || untitled.test(name)) return { message: 'generated', data: { name } };
     return null;
   },

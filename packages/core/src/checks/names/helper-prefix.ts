@@ -1,6 +1,7 @@
 import { shapeKey } from '../../scene/shape-key.js';
 import { remembered } from '../../scene/remembered.js';
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
+import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
@@ -12,35 +13,52 @@ interface Alike {
   readonly prefix: string;
 }
 
+interface Likeness {
+  readonly byShape: ReadonlyMap<string | number, Alike>;
+  /** Objects that may lack the prefix, or have it wrongly. */
+  readonly odd: readonly ObjectId[];
+}
+
 const byConvention = remembered(
   (scene) => scene.namesVersion + scene.placesVersion,
-  () => new Map<CompiledConvention, Map<string | number, Alike>>(),
+  () => new Map<CompiledConvention, Likeness>(),
 );
 /** How many objects of one shape are helpers by their prefix. */
-function alike(scene: Scene, convention: CompiledConvention): ReadonlyMap<string | number, Alike> {
+function likeness(scene: Scene, convention: CompiledConvention): Likeness {
   let known = byConvention(scene).get(convention);
-  if (known) return known;
-  const counts = new Map<string | number, { all: number; prefixes: Map<string, number> }>();
+  if (!known) byConvention(scene).set(convention, (known = findLikeness(scene, convention)));
+  return known;
+}
+
+function findLikeness(scene: Scene, convention: CompiledConvention): Likeness {
+  const counts = new Map<string | number, { all: number; helpers: number; prefixes: Map<string, number> }>();
+  const kind: ObjectId[] = [];
   for (const object of scene.walk()) {
+    const prefix = convention.helperPrefix(object.name);
+    if (object.kind === 'helper' && !prefix) kind.push(object.id);
     const key = shapeKey(scene, object);
     if (key === null) continue;
     let count = counts.get(key);
-    if (!count) counts.set(key, (count = { all: 0, prefixes: new Map() }));
+    if (!count) counts.set(key, (count = { all: 0, helpers: 0, prefixes: new Map() }));
     count.all++;
-    const prefix = convention.helperPrefix(object.name);
-    if (prefix) count.prefixes.set(prefix, (count.prefixes.get(prefix) ?? 0) + 1);
+    if (!prefix) continue;
+    count.helpers++;
+    count.prefixes.set(prefix, (count.prefixes.get(prefix) ?? 0) + 1);
   }
-  known = new Map(
-    [...counts].map(([key, { all, prefixes }]) => {
-      const top = [...prefixes].sort((a, b) => b[1] - a[1])[0];
-      return [
-        key,
-        { all, helpers: [...prefixes.values()].reduce((a, b) => a + b, 0), prefix: top?.[0] ?? '' },
-      ] as const;
-    }),
-  );
-  byConvention(scene).set(convention, known);
-  return known;
+  const byShape = new Map<string | number, Alike>();
+  // A shape of which all are helpers, or none, speaks against nobody.
+  for (const [key, { all, helpers, prefixes }] of counts) {
+    if (!helpers || helpers === all) continue;
+    const top = [...prefixes].sort((a, b) => b[1] - a[1])[0];
+    byShape.set(key, { all, helpers, prefix: top?.[0] ?? '' });
+  }
+  if (!byShape.size) return { byShape, odd: kind };
+  const odd = new Set(kind);
+  for (const object of scene.walk()) {
+    const key = shapeKey(scene, object);
+    if (key !== null && byShape.has(key)) odd.add(object.id);
+  }
+  return { byShape, odd: [...odd] };
 }
 
 /** Everything with the helper prefix is a helper, and every helper has the prefix. */
@@ -69,6 +87,7 @@ export const helperPrefix = defineCheck({
     },
   },
   applies: ({ convention }) => convention.source.helpers.prefixes.length > 0,
+  suspects: ({ scene, convention }) => likeness(scene, convention).odd,
   evaluate(object, { scene, convention }) {
     const { name } = object;
     const prefix = convention.helperPrefix(name);
@@ -76,7 +95,7 @@ export const helperPrefix = defineCheck({
     if (object.kind === 'helper' && !prefix)
       return { message: 'kind', data: { name, prefixes: prefixes.join(' or ') } };
     const key = shapeKey(scene, object);
-    const like = key === null ? undefined : alike(scene, convention).get(key);
+    const like = key === null ? undefined : likeness(scene, convention).byShape.get(key);
     if (!like || like.all < 3) return null;
     if (!prefix && like.helpers > 1 && like.helpers * 3 >= (like.all - 1) * 2)
       return { message: 'alike', data: { name, count: like.helpers } };
@@ -89,7 +108,7 @@ export const helperPrefix = defineCheck({
     const prefix = convention.helperPrefix(object.name);
     if (prefix) return renameTo(scene, object, object.name.slice(prefix.length));
     const key = shapeKey(scene, object);
-    const like = key === null ? undefined : alike(scene, convention).get(key);
+    const like = key === null ? undefined : likeness(scene, convention).byShape.get(key);
     const put =
       like?.prefix ||
       (convention.source.helpers.prefixes.length === 1 ? convention.source.helpers.prefixes[0]! : '');

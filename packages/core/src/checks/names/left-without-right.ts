@@ -1,21 +1,33 @@
 import { placeOf } from '../../names/recipe/number-order.js';
 import { mirrorPartners, type Partners } from '../../names/sides/mirror-partners.js';
+import type { SlotSpan } from '../../names/slots/slot-span.js';
 import { slotSpan } from '../../names/slots/read-name.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
 import { defineCheck, readingOf, type CheckContext } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 
-/** The name of the other side, of a name that fits and has a side; null: it has none. */
-function otherName(context: CheckContext, object: SceneObject): string | null {
+/** Where the side stands in a name that fits, and the word of the other side; null: it has none. */
+function sideIn(
+  context: CheckContext,
+  object: SceneObject,
+): { readonly span: SlotSpan; readonly word: string } | null {
   const { scene, convention } = context;
   const key = convention.keyOf(scene, object);
   const slot = convention.slotFor('side', key);
   const reading = slot && readingOf(context, key, object.name);
   const span = reading?.fits && !reading.helper ? slotSpan(reading, slot!.name) : undefined;
-  const word = span && otherWord(slot!.senses, span.text);
-  return word ? object.name.slice(0, span.start) + word + object.name.slice(span.end) : null;
+  const word = span && otherWord(slot!, span.text);
+  return word ? { span, word } : null;
 }
+const put = (name: string, { start, end }: SlotSpan, word: string): string =>
+  name.slice(0, start) + word + name.slice(end);
+/** Whether `other` is the name with a word put there, without making that name: it is asked of every pair. */
+const isPut = (other: string, name: string, { start, end }: SlotSpan, word: string): boolean =>
+  other.length === name.length + word.length - (end - start) &&
+  other.startsWith(word, start) &&
+  (start === 0 || other.slice(0, start) === name.slice(0, start)) &&
+  other.slice(start + word.length) === name.slice(end);
 const partners = ({ scene, convention }: CheckContext): Partners =>
   mirrorPartners(scene, convention.source.facing);
 
@@ -42,21 +54,22 @@ export const leftWithoutRight = defineCheck({
   },
   evaluate(object, context) {
     const { scene, parameters, convention } = context;
-    const other = otherName(context, object);
-    if (other === null) return null;
-    const there = scene.withName(other).values().next().value;
-    if (there === undefined) {
-      const partner = object.shape === null ? undefined : partners(context).get(object.id);
-      if (partner !== undefined) {
-        const name = scene.get(partner).name;
-        return { message: 'unlike', data: { name: object.name, other, partner: name } };
-      }
-      return null;
-    }
     // A group or joint has no shape to be mirrored by: where it stands is its own affair.
-    if (parameters['mirrored'] !== true || object.shape === null || scene.get(there).shape === null)
+    if (object.shape === null) return null;
+    const partner = partners(context).get(object.id);
+    const mirrored = parameters['mirrored'] === true;
+    if (partner === undefined && !mirrored) return null;
+    const { name } = object;
+    const side = sideIn(context, object);
+    if (!side || (partner !== undefined && isPut(scene.get(partner).name, name, side.span, side.word)))
       return null;
-    if (partners(context).get(object.id) === there) return null;
+    const other = put(name, side.span, side.word);
+    const there = scene.withName(other).values().next().value;
+    if (there === undefined)
+      return partner === undefined
+        ? null
+        : { message: 'unlike', data: { name, other, partner: scene.get(partner).name } };
+    if (!mirrored || scene.get(there).shape === null) return null;
     const [axis, a, b] = [
       convention.source.facing.endsWith('Z') ? 0 : 2,
       placeOf(scene, object.id),
@@ -64,12 +77,15 @@ export const leftWithoutRight = defineCheck({
     ];
     const off = Math.hypot(...[0, 1, 2].map((k) => (k === axis ? a[k]! + b[k]! : a[k]! - b[k]!)));
     if (off <= Number(parameters['slack'])) return null;
-    return { message: 'elsewhere', data: { name: object.name, other, metres: Number(off.toPrecision(2)) } };
+    return { message: 'elsewhere', data: { name, other, metres: Number(off.toPrecision(2)) } };
   },
   fix(object, context) {
-    const other = otherName(context, object);
+    const side = sideIn(context, object);
     const partner = partners(context).get(object.id);
-    if (other === null || partner === undefined || context.scene.withName(other).size) return null;
-    return renameTo(context.scene, context.scene.get(partner), other);
+    if (!side || partner === undefined) return null;
+    const other = put(object.name, side.span, side.word);
+    return context.scene.withName(other).size
+      ? null
+      : renameTo(context.scene, context.scene.get(partner), other);
   },
 });

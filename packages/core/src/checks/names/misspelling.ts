@@ -35,6 +35,7 @@ export const misspelling = defineCheck({
       because: '"{{text}}" is nearly "{{wanted}}", a word used {{used}} times in this scene.',
     },
   },
+  suspects: ({ scene }) => objectsWithSlips(scene),
   evaluate({ id, name }, context) {
     if (!objectsWithSlips(context.scene).has(id)) return null;
     const slip = slipIn(name, context);

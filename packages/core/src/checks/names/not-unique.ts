@@ -15,6 +15,9 @@ export const notUnique = defineCheck({
       because: '{{count}} objects are called "{{name}}"; only one may be.',
     },
   },
+  *suspects({ scene }) {
+    for (const name of scene.sharedNames) yield* scene.withName(name);
+  },
   evaluate(object, { scene }) {
     const same = scene.withName(object.name);
     if (same.size < 2 || object.name === '') return null;

@@ -49,7 +49,7 @@ export const sidePosition = defineCheck({
     const reading = readingOf(context, key, object.name);
     const span = reading.slots.get(slot.name);
     const { facing, slack } = convention.source;
-    const word = span && reading.fits ? otherWord(slot.senses, span.text) : null;
+    const word = span && reading.fits ? otherWord(slot, span.text) : null;
     if (!word || sideSeat(scene, object.id, facing, slack).sense === 'centre') return null;
     return renameTo(scene, object, object.name.slice(0, span!.start) + word + object.name.slice(span!.end));
   },

@@ -14,6 +14,8 @@ export const unnamed = defineCheck({
   },
   evaluate({ name }) {
     if (name === '') return { message: 'empty', data: {} };
+    // Nearly every name begins with a letter that can be seen.
+    if (name.charCodeAt(0) > 32 && name.charCodeAt(0) < 127) return null;
     if (/^[\s\p{Cf}\p{Cc}]+$/u.test(name)) return { message: 'blank', data: { count: name.length } };
     return null;
   },

@@ -1,5 +1,5 @@
 import { isDefaultName } from '../default-names.js';
-import { inCase } from '../slots/read-name.js';
+import { inCase, slotText } from '../slots/read-name.js';
 import { splitWords } from '../split-words.js';
 import { isPlural, nearCommon } from '../vocabulary.js';
 import { editDistance } from '../slots/near-word.js';
@@ -158,7 +158,7 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   }
   const parent = row.object.parent === null ? null : scene.get(row.object.parent);
   const above = parent && habits.readings.get(parent.id);
-  const what = above?.reading.slots.get(asked.slot.name)?.text;
+  const what = above && slotText(above.reading, asked.slot.name);
   if (what && above.reading.fits) {
     const only = parent!.children.length === 1;
     add(what, only ? 0.7 : 0.4, 'parent', `it hangs under ${parent!.name}`);
@@ -166,14 +166,23 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   return found.sort((a, b) => b.confidence - a.confidence);
 }
 
-/** The words of a shape's name that are no side, surface, number or type. */
-function shapeWhat({ convention }: GuessContext, asked: Asked, shape: string): string {
-  const listed = [...convention.slots.values()].filter((slot) => slot.words.size);
-  const words = splitWords(shape)
-    .map((word) => word.text)
-    .filter((word) => !/^\d+$/.test(word) && !/^(?:shape|mesh|geometry|data)$/i.test(word))
-    .filter(
-      (word, i, all) => all.length === 1 || !listed.some((slot) => slot.spelled.has(word.toLowerCase())),
-    );
-  return inCase(words, asked.slot.rule.case ?? 'any');
+/** The words of a shape's name that are no side, surface, number or type; remembered, as many objects have one shape. */
+function shapeWhat(context: GuessContext, { slot }: Asked, shape: string): string {
+  let bySlot = shapeWhats.get(context);
+  if (!bySlot) shapeWhats.set(context, (bySlot = new Map<string, Map<string, string>>()));
+  let known = bySlot.get(slot.name);
+  if (!known) bySlot.set(slot.name, (known = new Map<string, string>()));
+  let text = known.get(shape);
+  if (text === undefined) {
+    const listed = [...context.convention.slots.values()].filter((one) => one.words.size);
+    const words = splitWords(shape)
+      .map((word) => word.text)
+      .filter((word) => !/^\d+$/.test(word) && !/^(?:shape|mesh|geometry|data)$/i.test(word))
+      .filter(
+        (word, i, all) => all.length === 1 || !listed.some((one) => one.spelled.has(word.toLowerCase())),
+      );
+    known.set(shape, (text = inCase(words, slot.rule.case ?? 'any')));
+  }
+  return text;
 }
+const shapeWhats = new WeakMap<GuessContext, Map<string, Map<string, string>>>();

@@ -3,7 +3,7 @@ import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 import { shapeKey } from '../../scene/shape-key.js';
 import { depthSeat, sideSeat, type Seat } from '../sides/seating.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
-import { readName, type NameReading } from '../slots/read-name.js';
+import { readName, slotSpan, slotText, type NameReading } from '../slots/read-name.js';
 import type { Sense } from '../slots/senses.js';
 import { splitWords } from '../split-words.js';
 
@@ -20,16 +20,12 @@ class Share {
     return (this.yes + 0.5) / (this.of + 1);
   }
 }
-class Shares {
-  readonly #by = new Map<string, Share>();
-  add(key: string, was: boolean): void {
-    let share = this.#by.get(key);
-    if (!share) this.#by.set(key, (share = new Share()));
-    share.add(was);
-  }
-  get(key: string): Share | undefined {
-    return this.#by.get(key);
-  }
+/** Who carries a slot, of one kind and seat: of all, of those with a place and those without, of those of one name. */
+class Circles {
+  readonly all = new Share();
+  readonly placed = new Share();
+  readonly unplaced = new Share();
+  readonly byWhat = new Map<string, Share>();
 }
 
 export interface Carried {
@@ -40,14 +36,25 @@ export interface Carried {
   readonly of: number;
 }
 
+interface Top {
+  readonly text: string;
+  readonly count: number;
+  readonly of: number;
+}
 /** A count by text. */
 export class Tally {
   readonly counts = new Map<string, number>();
   add(text: string): void {
+    this.#top = undefined;
     this.counts.set(text, (this.counts.get(text) ?? 0) + 1);
   }
   /** The most frequent, with how many of all it is. */
-  top(): { readonly text: string; readonly count: number; readonly of: number } | null {
+  top(): Top | null {
+    if (this.#top === undefined) this.#top = this.#findTop();
+    return this.#top;
+  }
+  #top: Top | null | undefined;
+  #findTop(): Top | null {
     let best: [string, number] | null = null;
     let of = 0;
     for (const one of this.counts) {
@@ -69,7 +76,8 @@ export class Habits {
   readonly surfaceAgrees = new Share();
   readonly shapeAgrees = new Share();
   readonly treeOrder = new Share();
-  readonly #carries = new Shares();
+  /** By slot, by pattern, by how it sits. */
+  readonly #carries = new Map<string, Map<PatternKey, Map<string, Circles>>>();
   readonly #placeSenses = new Map<string, Set<Sense>>();
   readonly #whatByShape = new Map<number | string, Tally>();
   readonly #helperByShape = new Map<number | string, Tally>();
@@ -96,24 +104,30 @@ export class Habits {
       if (reading.fits && !reading.helper) this.#learn(object, key, reading, last);
     }
   }
-  #learn(object: SceneObject, key: PatternKey, { slots }: NameReading, last: Map<string, number>): void {
+  #learn(object: SceneObject, key: PatternKey, reading: NameReading, last: Map<string, number>): void {
     const { scene, convention } = this;
     const text = (role: Parameters<CompiledConvention['slotFor']>[0]): string | undefined => {
       const slot = convention.slotFor(role, key);
-      return slot ? slots.get(slot.name)?.text : undefined;
+      return slot ? slotText(reading, slot.name) : undefined;
     };
     const what = text('what');
     const seat = sideSeat(scene, object.id, convention.source.facing, convention.source.slack);
     const placed = text('place') !== undefined;
     for (const part of convention.pattern(key)!) {
       if (!part.optional) continue;
-      const has = slots.has(part.slot);
-      for (const like of this.#likes(part.slot, key, what, seat, placed)) this.#carries.add(like, has);
+      const has = slotText(reading, part.slot) !== undefined;
+      const circles = this.#circles(part.slot, key, seat);
+      circles.all.add(has);
+      (placed ? circles.placed : circles.unplaced).add(has);
+      if (what === undefined) continue;
+      let share = circles.byWhat.get(what);
+      if (!share) circles.byWhat.set(what, (share = new Share()));
+      share.add(has);
     }
     const side = convention.slotFor('side', key);
-    const sense = side && side.senses.get(slots.get(side.name)?.text ?? '');
+    const sense = side && side.senses.get(slotText(reading, side.name) ?? '');
     if (sense && seat.clear) this.sideAgrees.add(sense === seat.sense);
-    this.#learnPlace(object, key, slots, what);
+    this.#learnPlace(object, key, reading, what);
     const surface = this.surfaceOf(object);
     if (text('surface') !== undefined && surface !== null)
       this.surfaceAgrees.add(surface === text('surface'));
@@ -125,27 +139,30 @@ export class Habits {
       let tally = this.#whatByShape.get(byShape);
       if (!tally) this.#whatByShape.set(byShape, (tally = new Tally()));
       tally.add(what);
-      const said = splitWords(scene.shapes[object.shape!]!.name)
-        .map((word) => word.text.toLowerCase())
-        .join('');
+      const said = this.#saidBy(scene.shapes[object.shape!]!.name);
       this.shapeAgrees.add(said.includes(what.toLowerCase()));
     }
-    const number = text('number');
-    if (number === undefined) return;
-    const numberSlot = convention.slotFor('number', key)!.name;
-    const base = [...slots].map(([slot, span]) => (slot === numberSlot ? '' : span.text)).join('\u0000');
+    const numberSlot = convention.slotFor('number', key);
+    const number = numberSlot && slotSpan(reading, numberSlot.name);
+    if (!number) return;
+    const base = object.name.slice(0, number.start) + object.name.slice(number.end);
     const before = last.get(base);
-    if (before !== undefined) this.treeOrder.add(Number(number) > before);
-    last.set(base, Number(number));
+    if (before !== undefined) this.treeOrder.add(Number(number.text) > before);
+    last.set(base, Number(number.text));
   }
-  #learnPlace(
-    object: SceneObject,
-    key: PatternKey,
-    slots: NameReading['slots'],
-    what: string | undefined,
-  ): void {
+  /** The letters of a shape's name in lower case; many objects have one shape. */
+  #saidBy(shape: string): string {
+    let said = this.#said.get(shape);
+    if (said === undefined) {
+      const words = splitWords(shape).map((word) => word.text.toLowerCase());
+      this.#said.set(shape, (said = words.join('')));
+    }
+    return said;
+  }
+  readonly #said = new Map<string, string>();
+  #learnPlace(object: SceneObject, key: PatternKey, reading: NameReading, what: string | undefined): void {
     const place = this.convention.slotFor('place', key);
-    const sense = place && place.senses.get(slots.get(place.name)?.text ?? '');
+    const sense = place && place.senses.get(slotText(reading, place.name) ?? '');
     if (!sense) return;
     for (const like of [`key:${key}`, `what:${what}`]) {
       const known = this.#placeSenses.get(like);
@@ -161,13 +178,15 @@ export class Habits {
     );
     if (seat.clear) this.placeAgrees.add(sense === seat.sense);
   }
-  /** From the widest to the narrowest: of its kind and seat, of those with or without a place too, of the same name. */
-  #likes(slot: string, key: PatternKey, what: string | undefined, seat: Seat, placed: boolean): string[] {
+  #circles(slot: string, key: PatternKey, seat: Seat): Circles {
+    let bySlot = this.#carries.get(slot);
+    if (!bySlot) this.#carries.set(slot, (bySlot = new Map<PatternKey, Map<string, Circles>>()));
+    let byKey = bySlot.get(key);
+    if (!byKey) bySlot.set(key, (byKey = new Map<string, Circles>()));
     const where = seat.sense === 'centre' ? 'centre' : seat.clear ? 'aside' : 'across';
-    const likes = [`${slot}|${key}|${where}`];
-    if (this.convention.slots.get(slot)?.role === 'side') likes.push(`${slot}|${key}|${where}|${placed}`);
-    if (what !== undefined) likes.push(`${slot}|${key}|${where}||${what}`);
-    return likes;
+    let circles = byKey.get(where);
+    if (!circles) byKey.set(where, (circles = new Circles()));
+    return circles;
   }
   /**
    * How many of the objects like this one carry a slot. A narrow circle of a few is drawn towards the wider one around
@@ -181,9 +200,14 @@ export class Habits {
     placed: boolean,
   ): Carried | null {
     let known: Carried | null = null;
-    for (const like of this.#likes(slot, key, what, seat, placed)) {
-      const share = this.#carries.get(like);
-      if (!share || (!known && share.of < 3)) continue;
+    const { all, placed: withPlace, unplaced, byWhat } = this.#circles(slot, key, seat);
+    // From the widest to the narrowest: of its kind and seat, of those with or without a place too, of the same name.
+    const circles = [all];
+    if (this.convention.slots.get(slot)?.role === 'side') circles.push(placed ? withPlace : unplaced);
+    const named = what === undefined ? undefined : byWhat.get(what);
+    if (named) circles.push(named);
+    for (const share of circles) {
+      if (!share.of || (!known && share.of < 3)) continue;
       const expected: number = known ? (share.yes + 2 * known.share) / (share.of + 2) : share.expected;
       known = { share: expected, yes: share.yes, of: share.of };
     }

@@ -1,4 +1,5 @@
 import { sceneFromOutline } from '../../testing/outline.js';
+import { seededRandom } from '../../testing/random-edits.js';
 import { CompiledConvention } from '../slots/compiled-convention.js';
 import { partsConvention } from '../slots/parts.js';
 import { senseOf } from '../slots/senses.js';
@@ -68,6 +69,33 @@ describe('mirror partners', () => {
       [7, 6],
     ]);
     expect(mirrorPartners(scene, '+X').size).toBe(0);
+  });
+  it('leave nobody alone who has somebody free across', () => {
+    let paired = 0;
+    for (let seed = 1; seed <= 40; seed++) {
+      const random = seededRandom(seed);
+      const near = (): number =>
+        Math.round(random() * 6 - 3) + (random() < 0.5 ? 0 : random() * 0.006 - 0.003);
+      const scene = sceneFromOutline(
+        Array.from({ length: 40 }, (_, i) => `n${i} : mesh @${near()},${near()},0`).join('\n'),
+      );
+      const partners = mirrorPartners(scene, '+Z');
+      const at = (id: number) => scene.world(id).slice(12, 15) as [number, number, number];
+      const isAcross = (a: number, b: number): boolean =>
+        Math.max(...[0, 1, 2].map((k) => Math.abs((k === 0 ? -at(a)[k]! : at(a)[k]!) - at(b)[k]!))) <= 2e-3;
+      const open = [...scene.walk()]
+        .map(({ id }) => id)
+        .filter((id) => Math.abs(at(id)[0]) > 2e-3 && !partners.get(id));
+      for (const [a, b] of partners) {
+        expect(partners.get(b)).toBe(a);
+        expect(isAcross(a, b)).withContext(`seed ${seed}: ${a} and ${b}`).toBeTrue();
+        paired++;
+      }
+      for (const a of open)
+        for (const b of open)
+          if (a !== b) expect(isAcross(a, b)).withContext(`seed ${seed}: ${a} and ${b}`).toBeFalse();
+    }
+    expect(paired).toBeGreaterThan(100);
   });
   it('are looked for anew when something moves', () => {
     const scene = sceneFromOutline('a : mesh @2,0,0\nb : mesh @-3,0,0');

@@ -1,4 +1,4 @@
-import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
 import { readName } from '../slots/read-name.js';
 import { opposite, spokenSense, wordPointing, type Sense } from '../slots/senses.js';
 
@@ -14,9 +14,8 @@ const longForms: Readonly<Record<string, string>> = {
 };
 
 /** The word of a slot that points the other way; null when the slot has none. */
-export function otherWord(senses: ReadonlyMap<string, Sense>, word: string): string | null {
-  const other = opposite[senses.get(word)!];
-  return other ? wordPointing(senses, other) : null;
+export function otherWord({ opposites }: CompiledSlot, word: string): string | null {
+  return opposites.get(word) ?? null;
 }
 
 /**
@@ -30,7 +29,7 @@ export function swapSides(convention: CompiledConvention, key: PatternKey, name:
     for (const [slot, span] of reading.slots) {
       const compiled = convention.slots.get(slot);
       if (compiled?.role !== 'side') continue;
-      const to = otherWord(compiled.senses, span.text);
+      const to = otherWord(compiled, span.text);
       return to === null ? name : name.slice(0, span.start) + to + name.slice(span.end);
     }
   }

@@ -2,8 +2,9 @@ import { parseQuery, type Query } from '../../query/query.js';
 import type { Kind, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule, WordCase } from './convention.js';
+import { PatternFit } from './pattern-fit.js';
 import { patternRegex, type PatternRegex } from './pattern-regex.js';
-import { roleOf, senseOf, type Sense } from './senses.js';
+import { opposite, roleOf, senseOf, wordPointing, type Sense } from './senses.js';
 
 /** Which pattern: of a kind, of something that is no object, or the nth of the special ones. */
 export type PatternKey = Kind | OtherThing | `special ${number}`;
@@ -24,21 +25,27 @@ export interface CompiledSlot {
   readonly role: SlotRole;
   /** Word -> which way it points. */
   readonly senses: ReadonlyMap<string, Sense>;
+  /** Word -> the word that points the other way. */
+  readonly opposites: ReadonlyMap<string, string>;
 }
 
-/** Slots that stand together without a separator; the last of several is the number. */
-export interface PatternUnit {
+/** A pattern with what reading a name by it asks again and again. */
+export interface CompiledPattern {
   readonly parts: readonly PatternPart[];
-  readonly optional: boolean;
+  readonly fit: PatternFit;
+  /** The same as one expression, where it can be written so. */
+  readonly regex: PatternRegex | null;
+  /** The slots of its parts, in their order. */
+  readonly slots: readonly CompiledSlot[];
+  /** The first slot that takes any word, and the first that takes a number. */
+  readonly free: string | null;
+  readonly number: string | null;
 }
 
 /** A convention with its look-ups ready. Make it once, read a million names. */
 export class CompiledConvention {
   readonly slots: ReadonlyMap<string, CompiledSlot>;
-  readonly #patterns = new Map<
-    PatternKey,
-    { parts: readonly PatternPart[]; units: readonly PatternUnit[] }
-  >();
+  readonly #patterns = new Map<PatternKey, CompiledPattern>();
   readonly #special: readonly { readonly key: PatternKey; readonly finds: Query }[];
 
   /** Throws query-invalid when the query of a special pattern cannot be read. */
@@ -53,7 +60,18 @@ export class CompiledConvention {
     });
   }
   #keep(key: PatternKey, parts: readonly PatternPart[]): void {
-    this.#patterns.set(key, { parts, units: unitsOf(parts) });
+    const slots = parts.map(({ slot }) => this.slots.get(slot)!);
+    const takes = (test: (rule: SlotRule) => boolean): string | null =>
+      slots.find((slot) => slot && test(slot.rule))?.name ?? null;
+    const fit = new PatternFit(parts, this.slots, this.source.separator);
+    this.#patterns.set(key, {
+      parts,
+      fit,
+      regex: patternRegex(fit.units, this.slots, this.source.separator),
+      slots,
+      free: takes((rule) => !rule.words && rule.digits === undefined),
+      number: takes((rule) => rule.digits !== undefined),
+    });
   }
   /** Whether some patterns hang on more than the kind. */
   get hasSpecial(): boolean {
@@ -67,22 +85,8 @@ export class CompiledConvention {
   pattern(key: PatternKey): readonly PatternPart[] | null {
     return this.#patterns.get(key)?.parts ?? null;
   }
-  /** The slots of a name that fits, as captures in the order of `slots`; null: it does not, or has to be laid. */
-  quickFit(
-    key: PatternKey,
-    name: string,
-  ): { readonly slots: readonly string[]; readonly texts: RegExpExecArray } | null {
-    let quick = this.#quick.get(key);
-    if (quick === undefined) {
-      const units = this.units(key);
-      this.#quick.set(key, (quick = units ? patternRegex(units, this.slots, this.source.separator) : null));
-    }
-    const texts = quick && quick.regex.exec(name);
-    return texts && { slots: quick!.slots, texts };
-  }
-  readonly #quick = new Map<PatternKey, PatternRegex | null>();
-  units(key: PatternKey): readonly PatternUnit[] | null {
-    return this.#patterns.get(key)?.units ?? null;
+  compiled(key: PatternKey): CompiledPattern | null {
+    return this.#patterns.get(key) ?? null;
   }
   /** The first slot of a pattern, or of the convention, that tells this. */
   slotFor(role: SlotRole, key?: PatternKey): CompiledSlot | null {
@@ -126,6 +130,11 @@ function compileSlot(name: string, rule: SlotRule): CompiledSlot {
     const sense = senseOf(one);
     if (sense) senses.set(one.word, sense);
   }
+  const opposites = new Map<string, string>();
+  for (const [word, sense] of senses) {
+    const other = opposite[sense] && wordPointing(senses, opposite[sense]);
+    if (other) opposites.set(word, other);
+  }
   return {
     name,
     rule,
@@ -133,21 +142,10 @@ function compileSlot(name: string, rule: SlotRule): CompiledSlot {
     spelled,
     role: roleOf(name, rule),
     senses,
+    opposites,
   };
 }
 
 export function isDigits(text: string): boolean {
   return /^[0-9]+$/.test(text);
-}
-
-function unitsOf(parts: readonly PatternPart[]): PatternUnit[] {
-  const units: { parts: PatternPart[]; optional: boolean }[] = [];
-  for (const part of parts) {
-    const last = units.at(-1);
-    if (part.glued && last) {
-      last.parts.push(part);
-      last.optional &&= part.optional === true;
-    } else units.push({ parts: [part], optional: part.optional === true });
-  }
-  return units;
 }

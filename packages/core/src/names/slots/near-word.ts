@@ -1,22 +1,36 @@
+/** Three rows of distances, used again and again. */
+let rows = [new Uint16Array(64), new Uint16Array(64), new Uint16Array(64)] as const;
+
 /** Optimal string alignment distance (one swap of neighbours counts one), given up above `most`. */
 export function editDistance(a: string, b: string, most = 2): number {
   if (Math.abs(a.length - b.length) > most) return most + 1;
-  let before: number[] = [];
-  let last = Array.from({ length: b.length + 1 }, (_, i) => i);
+  if (b.length >= rows[0].length) {
+    const size = b.length * 2;
+    rows = [new Uint16Array(size), new Uint16Array(size), new Uint16Array(size)];
+  }
+  let [before, last, row] = rows;
+  for (let j = 0; j <= b.length; j++) last[j] = j;
   for (let i = 1; i <= a.length; i++) {
-    const row = [i];
+    row[0] = i;
     let best = i;
     for (let j = 1; j <= b.length; j++) {
-      const cost = a[i - 1] === b[j - 1] ? 0 : 1;
-      let value = Math.min(last[j]! + 1, row[j - 1]! + 1, last[j - 1]! + cost);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        value = Math.min(value, before[j - 2]! + 1);
-      row.push(value);
-      best = Math.min(best, value);
+      const same = a.charCodeAt(i - 1) === b.charCodeAt(j - 1);
+      let value = last[j - 1]! + (same ? 0 : 1);
+      if (last[j]! + 1 < value) value = last[j]! + 1;
+      if (row[j - 1]! + 1 < value) value = row[j - 1]! + 1;
+      if (
+        i > 1 &&
+        j > 1 &&
+        a.charCodeAt(i - 1) === b.charCodeAt(j - 2) &&
+        a.charCodeAt(i - 2) === b.charCodeAt(j - 1) &&
+        before[j - 2]! + 1 < value
+      )
+        value = before[j - 2]! + 1;
+      row[j] = value;
+      if (value < best) best = value;
     }
     if (best > most) return most + 1;
-    before = last;
-    last = row;
+    [before, last, row] = [last, row, before];
   }
   return last[b.length]!;
 }

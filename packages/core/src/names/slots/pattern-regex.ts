@@ -1,4 +1,5 @@
-import type { CompiledSlot, PatternUnit } from './compiled-convention.js';
+import type { CompiledSlot } from './compiled-convention.js';
+import type { PatternUnit } from './pattern-fit.js';
 
 const escape = (text: string): string => text.replace(/[.*+?^${}()|[\]\\/-]/g, '\\$&');
 
@@ -9,9 +10,9 @@ export interface PatternRegex {
 }
 
 /**
- * The same answer as laying slots over pieces, in one pass: for a million names that fit. Null when the pattern cannot
- * be written so (no separator, or words that hold it). Every part is a plain class or a list of words between
- * separators, so it cannot run away on any name.
+ * The same answer as laying slots over pieces (PatternFit), in one pass of the platform's own engine: for a million
+ * names that fit. Null when the pattern cannot be written so (no separator, or words that hold it). Every part is a plain
+ * class or a list of words between separators, so it cannot run away on any name.
  */
 export function patternRegex(
   units: readonly PatternUnit[],

@@ -1,7 +1,13 @@
 import { splitWords, type Word } from '../split-words.js';
-import { isDigits, type CompiledConvention, type PatternKey } from './compiled-convention.js';
-import { fitAlmost, fitName, type SlotSpan } from './fit-name.js';
+import {
+  isDigits,
+  type CompiledConvention,
+  type CompiledPattern,
+  type PatternKey,
+} from './compiled-convention.js';
+import { fitAlmost, spansOf } from './fit-almost.js';
 import { nearListed, nearWord } from './near-word.js';
+import type { SlotSpan } from './slot-span.js';
 
 export type MisfitCode =
   'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'unlisted' | 'case' | 'digits' | 'loose';
@@ -25,13 +31,21 @@ export interface NameReading {
 /** Reads a name by a pattern. Linear in the name: one fit, and for a misfit one pass over its words. */
 export function readName(convention: CompiledConvention, key: PatternKey, name: string): NameReading {
   const prefix = convention.helperPrefix(name);
-  const quick = prefix ? null : convention.quickFit(key, name);
-  if (quick) return new QuickReading(name, quick.slots, quick.texts);
   const asKind = prefix ? 'helper' : key;
-  const spans = fitName(convention, asKind, name, prefix?.length ?? 0);
-  if (spans) return { fits: true, helper: prefix !== null, slots: bySlot(spans), misfits: [] };
+  const from = prefix?.length ?? 0;
+  const pattern = convention.compiled(asKind);
+  if (pattern?.regex && !prefix) {
+    const texts = pattern.regex.regex.exec(name);
+    if (texts) return new QuickReading(name, pattern.regex.slots, texts);
+  } else {
+    const places = pattern && pattern.fit.fit(name, from);
+    if (places) {
+      const slots = bySlot(spansOf(pattern.parts, name, places));
+      return { fits: true, helper: prefix !== null, slots, misfits: none };
+    }
+  }
   const helper = prefix !== null;
-  const almost = fitAlmost(convention, asKind, name, prefix?.length ?? 0);
+  const almost = fitAlmost(convention, asKind, name, from);
   if (almost) return { fits: false, helper, ...oddOne(convention, asKind, almost) };
   const whole = wholeWord(convention, asKind, name);
   if (whole) return { fits: false, helper, ...whole };
@@ -84,6 +98,7 @@ class QuickReading implements NameReading {
   }
 }
 const none: readonly Misfit[] = [];
+const noPattern: Pick<CompiledPattern, 'parts' | 'slots'> = { parts: [], slots: [] };
 
 /** What stands in a slot of a reading, without more of it being put together than is asked. */
 export function slotText(reading: NameReading, slot: string): string | undefined {
@@ -138,6 +153,7 @@ class Guess {
   readonly #found: Misfit[] = [];
   readonly #free: Word[] = [];
   readonly #exact = new Set<string>();
+  readonly #pattern: CompiledPattern | null;
   readonly #freeSlot: string | null;
   readonly #numberSlot: string | null;
 
@@ -145,18 +161,14 @@ class Guess {
     readonly convention: CompiledConvention,
     readonly kind: PatternKey,
   ) {
-    const parts = convention.pattern(kind) ?? [];
-    const rule = (slot: string) => convention.slots.get(slot)?.rule;
-    this.#freeSlot =
-      parts.find((p) => !rule(p.slot)?.words && rule(p.slot)?.digits === undefined)?.slot ?? null;
-    this.#numberSlot = parts.find((p) => rule(p.slot)?.digits !== undefined)?.slot ?? null;
+    this.#pattern = convention.compiled(kind);
+    this.#freeSlot = this.#pattern?.free ?? null;
+    this.#numberSlot = this.#pattern?.number ?? null;
   }
   /** Slots of which a word stands there to the letter: no other word is taken for a spelling of theirs. */
   expect(words: readonly Word[]): void {
-    for (const { slot } of this.convention.pattern(this.kind) ?? []) {
-      const known = this.convention.slots.get(slot)!.words;
-      if (known.size && words.some((word) => known.has(word.text))) this.#exact.add(slot);
-    }
+    for (const { name, words: known } of this.#pattern?.slots ?? [])
+      if (known.size && words.some((word) => known.has(word.text))) this.#exact.add(name);
   }
   take(word: Word, next?: Word): void {
     if (isDigits(word.text)) this.#takeNumber(word);
@@ -192,21 +204,19 @@ class Guess {
     const slot = this.#numberSlot;
     const digits = slot === null ? 0 : this.convention.slots.get(slot)!.rule.digits!;
     if (slot === null) return;
-    this.slots.set(slot, { ...word, slot });
+    this.slots.set(slot, spanAt(slot, word));
     this.#drop('digits');
-    if (word.text.length !== digits) {
-      this.#found.push({
-        code: 'digits',
-        slot,
-        text: word.text,
-        wanted: word.text.replace(/^0+(?=\d)/, '').padStart(digits, '0'),
-      });
-    }
+    const { text } = word;
+    if (text.length === digits) return;
+    let zeros = 0;
+    while (zeros < text.length - 1 && text[zeros] === '0') zeros++;
+    this.#found.push({ code: 'digits', slot, text, wanted: text.slice(zeros).padStart(digits, '0') });
   }
   #takeListed(word: Word): boolean {
     const low = word.text.toLowerCase();
-    for (const part of this.convention.pattern(this.kind) ?? []) {
-      const slot = this.convention.slots.get(part.slot)!;
+    const { parts, slots } = this.#pattern ?? noPattern;
+    for (let i = 0; i < parts.length; i++) {
+      const [part, slot] = [parts[i]!, slots[i]!];
       if (!slot.words.size || this.slots.has(part.slot)) continue;
       const listed = slot.words.has(word.text) ? word.text : slot.spelled.get(low);
       const near =
@@ -214,7 +224,7 @@ class Guess {
       const meant = listed ?? near;
       if (meant !== word.text && this.#exact.has(part.slot)) continue;
       if (!meant || (part.only && !part.only.includes(meant))) continue;
-      this.slots.set(part.slot, { ...word, slot: part.slot });
+      this.slots.set(part.slot, spanAt(part.slot, word));
       if (near) this.#found.push({ code: 'near', slot: part.slot, text: word.text, wanted: near });
       else if (meant !== word.text) {
         const code = meant.toLowerCase() === low ? 'case' : 'spelling';
@@ -229,15 +239,11 @@ class Guess {
     if (word.text.length < 2 || word.text.length > 3 || word.text !== word.text.toUpperCase()) return false;
     const taken: SlotSpan[] = [];
     for (let i = 0; i < word.text.length; i++) {
-      const slot = this.convention
-        .pattern(this.kind)
-        ?.find(
-          (p) =>
-            this.convention.slots.get(p.slot)!.words.has(word.text[i]!) &&
-            !taken.some((t) => t.slot === p.slot),
-        );
-      if (!slot || this.slots.has(slot.slot)) return false;
-      taken.push({ slot: slot.slot, text: word.text[i]!, start: word.start + i, end: word.start + i + 1 });
+      const slot = this.#pattern?.slots.find(
+        ({ name, words }) => words.has(word.text[i]!) && !taken.some((t) => t.slot === name),
+      );
+      if (!slot || this.slots.has(slot.name)) return false;
+      taken.push({ slot: slot.name, text: word.text[i]!, start: word.start + i, end: word.start + i + 1 });
     }
     for (const span of taken) this.slots.set(span.slot, span);
     this.#found.push({
@@ -277,6 +283,8 @@ class Guess {
     if (at >= 0) this.#found.splice(at, 1);
   }
 }
+
+const spanAt = (slot: string, { text, start, end }: Word): SlotSpan => ({ slot, text, start, end });
 
 /** Words joined in a case: `cabin body` -> `cabinBody`. */
 export function inCase(words: readonly string[], wanted: 'camel' | 'lower' | 'upper' | 'any'): string {

@@ -38,7 +38,7 @@ function open({ snapshot, changes, convention }: Extract<ToAnalysis, { type: 'op
 function judge(scene: Scene, convention: Convention): void {
   run = new CheckRun(scene, new CompiledConvention(convention));
   run.all((done) => tell({ type: 'progress', done, total: scene.size }));
-  tell({ type: 'findings', whole: true, rows: [...run.objectsWithFindings] });
+  tell({ type: 'findings', whole: true, rows: [...run.rows()] });
   summarise();
 }
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { rigConvention, setDressingConvention } from '../shipped/shipped-conventions.js';
 import { CompiledConvention, type PatternKey } from './compiled-convention.js';
-import { fitName } from './fit-name.js';
+import { spansOf } from './fit-almost.js';
 import { partsConvention } from './parts.js';
-import { readName } from './read-name.js';
+import { readName, slotSpan, slotText } from './read-name.js';
 
 /** Pieces that names of these conventions are made of, and some that only look so. */
 const pieces = [
@@ -30,9 +30,9 @@ const pieces = [
 ];
 const keys: PatternKey[] = ['mesh', 'group', 'joint', 'control', 'light', 'camera'];
 
-describe('a pattern as one expression', () => {
+describe('laying a pattern', () => {
   for (const convention of [partsConvention, rigConvention, setDressingConvention]) {
-    it(`of ${convention.name} reads any name as laying its slots does`, () => {
+    it(`of ${convention.name} is the same as one regular expression of the same pattern, for any name`, () => {
       const compiled = new CompiledConvention(convention);
       const names = fc
         .array(fc.constantFrom(...pieces), { minLength: 1, maxLength: 7 })
@@ -40,16 +40,23 @@ describe('a pattern as one expression', () => {
       let fitted = 0;
       fc.assert(
         fc.property(fc.constantFrom(...keys), names, (key, name) => {
-          const laid = compiled.pattern(key) && fitName(compiled, key, name);
-          const quick = compiled.quickFit(key, name);
-          expect(quick !== null)
+          const pattern = compiled.compiled(key);
+          if (!pattern) return;
+          const laid = pattern.fit.fit(name);
+          const reading = readName(compiled, key, name);
+          expect(reading.fits)
             .withContext(`${key} ${name}`)
             .toBe(laid !== null);
           if (!laid) return;
           fitted++;
-          expect([...readName(compiled, key, name).slots.values()])
+          const spans = spansOf(pattern.parts, name, laid);
+          expect([...reading.slots.values()])
             .withContext(`${key} ${name}`)
-            .toEqual(laid);
+            .toEqual(spans);
+          for (const span of spans) {
+            expect(slotText(reading, span.slot)).toBe(span.text);
+            expect(slotSpan(reading, span.slot)).toEqual(span);
+          }
         }),
         { numRuns: 20_000, seed: 7 },
       );
