@@ -97,8 +97,8 @@ export const mariadb = {
 };
 export const chromium = { file: '/usr/bin/chromium', packages: ['chromium'] };
 
-/** Compiles the libraries and the pages when their sources changed. */
-export async function build() {
+/** Compiles the libraries, and the pages unless told not to, when their sources changed. */
+export async function build({ pages = true } = {}) {
   const at = (path) => () => existsSync(join(root, path));
   const libraries = [
     'packages/core',
@@ -123,6 +123,7 @@ export async function build() {
       'packages/cli',
     ]);
   });
+  if (!pages) return;
   await once(
     'pages',
     ['packages/core/src', 'packages/formats/src', 'packages/web', 'package-lock.json'],

@@ -78,7 +78,10 @@ try {
   await page.getByTestId('propose').click();
   await page.getByTestId('propose-counts').waitFor();
   await page.locator('cdk-virtual-scroll-viewport').evaluate((rows) => (rows.scrollTop = 0));
-  await page.locator('rq-ledger-row').filter({ hasText: 'post_LB' }).click({ position: { x: 150, y: 12 } });
+  await page
+    .locator('rq-ledger-row')
+    .filter({ hasText: 'post_LB' })
+    .click({ position: { x: 150, y: 12 } });
   await page.getByTestId('viewport').focus();
   await page.keyboard.press('f');
   await shot('propose');

@@ -3,13 +3,17 @@ export interface Timed {
   readonly ms: number;
 }
 
-/** Runs work a few times, two at least and about two seconds at most, and takes the median. */
-export function measure(work: () => unknown): Timed {
+/**
+ * Runs work a few times, three at least and about two seconds at most, and takes the median. What `prepare` makes is given
+ * to the work, anew each time, and its making is not timed.
+ */
+export function measure<T>(work: (given: T) => unknown, prepare: () => T = () => undefined as T): Timed {
   const times: number[] = [];
   const began = performance.now();
   do {
+    const given = prepare();
     const start = performance.now();
-    keep(work());
+    keep(work(given));
     times.push(performance.now() - start);
   } while (times.length < 3 || (times.length < 9 && performance.now() - began < 1500));
   times.sort((a, b) => a - b);

@@ -8,8 +8,7 @@ import {
   readName,
   type Scene,
 } from '@renquil/core';
-
-type Add = (what: string, against: string, ours: () => unknown, baseline: () => unknown) => void;
+import type { Add } from './cases.js';
 
 const convention = new CompiledConvention(partsConvention);
 const family = checkRegistry.filter((check) => check.family === 'names');
@@ -18,6 +17,7 @@ const family = checkRegistry.filter((check) => check.family === 'names');
 export function addNames(
   add: Add,
   scene: Scene,
+  open: () => Scene,
   names: readonly string[],
   plainCheck: (names: readonly string[]) => number,
 ): void {
@@ -30,6 +30,17 @@ export function addNames(
       return standingOf(run).fitting;
     },
     () => plainCheck(names),
+  );
+  add(
+    'check the names family, scene just opened',
+    'the same',
+    (opened: Scene) => {
+      const run = new CheckRun(opened, convention, family);
+      run.all();
+      return standingOf(run).fitting;
+    },
+    () => plainCheck(names),
+    open,
   );
   const hostile = (length: number): string[] =>
     ['_', 'a_', 'aA', '1a', 'L_', 'a1_'].map((part) => part.repeat(length / part.length));

@@ -160,8 +160,8 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   const above = parent && habits.readings.get(parent.id);
   const what = above && slotText(above.reading, asked.slot.name);
   if (what && above.reading.fits) {
-    const only = parent!.children.length === 1;
-    add(what, only ? 0.7 : 0.4, 'parent', `it hangs under ${parent!.name}`);
+    const only = parent.children.length === 1;
+    add(what, only ? 0.7 : 0.4, 'parent', `it hangs under ${parent.name}`);
   }
   return found.sort((a, b) => b.confidence - a.confidence);
 }

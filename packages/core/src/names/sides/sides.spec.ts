@@ -82,7 +82,7 @@ describe('mirror partners', () => {
       const partners = mirrorPartners(scene, '+Z');
       const at = (id: number) => scene.world(id).slice(12, 15) as [number, number, number];
       const isAcross = (a: number, b: number): boolean =>
-        Math.max(...[0, 1, 2].map((k) => Math.abs((k === 0 ? -at(a)[k]! : at(a)[k]!) - at(b)[k]!))) <= 2e-3;
+        Math.max(...[0, 1, 2].map((k) => Math.abs((k === 0 ? -at(a)[k] : at(a)[k]!) - at(b)[k]!))) <= 2e-3;
       const open = [...scene.walk()]
         .map(({ id }) => id)
         .filter((id) => Math.abs(at(id)[0]) > 2e-3 && !partners.get(id));

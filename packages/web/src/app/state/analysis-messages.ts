@@ -12,6 +12,8 @@ import type {
   Standing,
 } from '@renquil/core';
 
+import type { PackedNames } from './packed-names';
+
 /** What the page asks of its analysis worker. The worker keeps a copy of the scene and follows every edit. */
 export type ToAnalysis =
   | {
@@ -23,7 +25,10 @@ export type ToAnalysis =
   | { readonly type: 'hold-to'; readonly convention: Convention }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: readonly ObjectId[] }
   | { readonly type: 'edits'; readonly edits: readonly Edit[] }
-  | { readonly type: 'preview'; readonly request: PreviewRequest };
+  | {
+      readonly type: 'preview';
+      readonly request: Omit<PreviewRequest, 'objects'> & { readonly objects: Int32Array };
+    };
 
 export interface PreviewRequest {
   readonly seq: number;
@@ -56,7 +61,10 @@ export type FromAnalysis =
   | { readonly type: 'progress'; readonly done: number; readonly total: number }
   | ({ readonly type: 'findings' } & FindingsDelta)
   | { readonly type: 'summary'; readonly standing: Standing; readonly gate: Gate }
-  | { readonly type: 'preview'; readonly result: PreviewResult }
+  | {
+      readonly type: 'preview';
+      readonly result: Omit<PreviewResult, 'names'> & { readonly names: PackedNames };
+    }
   | {
       readonly type: 'proposing';
       readonly seq: number;

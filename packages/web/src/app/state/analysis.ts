@@ -9,6 +9,7 @@ import type {
   ProposeResult,
   ToAnalysis,
 } from './analysis-messages';
+import { NamesById } from './packed-names';
 
 /**
  * Checks and previews of the open scene, computed in a worker that follows every edit. Previews: only the newest
@@ -59,7 +60,7 @@ export class Analysis implements OnDestroy {
       return;
     }
     this.#busy = true;
-    this.#send({ type: 'preview', request });
+    this.#send({ type: 'preview', request: { ...request, objects: Int32Array.from(request.objects) } });
   }
   of(id: ObjectId): readonly Finding[] {
     return this.#found.get(id) ?? none;
@@ -83,7 +84,7 @@ export class Analysis implements OnDestroy {
         this.standing.set(message.standing);
         return this.gate.set(message.gate);
       case 'preview':
-        this.previews.next(message.result);
+        this.previews.next({ ...message.result, names: new NamesById(message.result.names) });
         return this.#free();
       case 'preview-error':
         this.previews.next({ seq: message.seq, text: message.text });

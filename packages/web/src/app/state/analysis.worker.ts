@@ -11,7 +11,8 @@ import {
   type Edit,
   type Scene,
 } from '@renquil/core';
-import type { FromAnalysis, PreviewRequest, ToAnalysis } from './analysis-messages';
+import type { FromAnalysis, ToAnalysis } from './analysis-messages';
+import { packNames } from './packed-names';
 
 let run: CheckRun | null = null;
 let summaryTimer: ReturnType<typeof setTimeout> | undefined;
@@ -58,17 +59,17 @@ function summarise(): void {
   if (run) tell({ type: 'summary', standing: standingOf(run), gate: runGate(run) });
 }
 
-function preview(request: PreviewRequest): void {
+function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): void {
   if (!run) return;
   const began = performance.now();
   const { scene } = run;
-  const objects = request.objects.filter((id) => scene.find(id));
+  const objects = [...request.objects].filter((id) => scene.find(id));
   try {
     const made = runRecipe(scene, objects, request.steps, request.policy, run.convention);
-    tell({
-      type: 'preview',
-      result: { seq: request.seq, ...made, asked: objects.length, took: performance.now() - began },
-    });
+    const names = packNames(made.names);
+    const { seq } = request;
+    const result = { ...made, seq, names, asked: objects.length, took: performance.now() - began };
+    postMessage({ type: 'preview', result } satisfies FromAnalysis, [names.ids.buffer, names.ends.buffer]);
   } catch (error) {
     tell({ type: 'preview-error', seq: request.seq, text: (error as Error).message });
   }
