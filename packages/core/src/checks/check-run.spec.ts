@@ -14,6 +14,7 @@ const strict = new CompiledConvention({
   others: { material: [{ slot: 'surface' }], shape: [{ slot: 'what' }], layer: [{ slot: 'what' }] },
   checks: {
     'left-without-right': { parameters: { mirrored: true } },
+    'not-unique': { parameters: { among: 'siblings' } },
     'parent-word': { severity: 'note' },
     'shape-follows': { severity: 'note' },
   },

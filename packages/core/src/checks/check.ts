@@ -73,6 +73,8 @@ export interface Check<M extends string = string> {
   readonly messages: Readonly<Record<M, MessageText>>;
   /** Defaults of the parameters that a convention may set. */
   readonly parameters?: Readonly<Record<string, unknown>>;
+  /** Parameters that take one of a few texts; the first of each is the default. */
+  readonly choices?: Readonly<Record<string, readonly string[]>>;
   /** At most one finding an object: the first thing to put right. */
   evaluate(object: SceneObject, context: CheckContext): Report<M> | null;
   /** Edits that put this finding right; left out when only a person can know. */

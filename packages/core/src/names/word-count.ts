@@ -53,7 +53,7 @@ function isWord(word: string, from: string, start: number, end: number): boolean
 }
 const low = (code: number): number => (code >= 65 && code <= 90 ? code + 32 : code);
 
-const beyondAscii = /[^\x00-\x7f]/;
+const beyondAscii = /\P{ASCII}/u;
 const { separator, upper, lower } = characterClass;
 
 /** Where the words of letters of a name stand, as splitWords parts them; no object is made for them. */

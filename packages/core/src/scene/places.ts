@@ -4,7 +4,6 @@ import { toMatrix } from '../math/transform.js';
 import { drawnWorld } from './bounds.js';
 import { remembered } from './remembered.js';
 import type { ObjectId } from './scene-object.js';
-import type { Scene } from './scene.js';
 
 /** Six numbers an id: the least x, y, z of a world box and the most, in metres; NaN where there is no box. */
 export type Boxes = Float64Array;

@@ -1,4 +1,5 @@
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
+import type { Convention } from '../names/slots/convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { sceneFromOutline } from '../testing/index.js';
 import { judgeName } from './judge-name.js';
@@ -17,6 +18,17 @@ describe('judgeName', () => {
   it('says that it is taken, unless its owner gives it up', () => {
     expect(judge('L_door001_oak_geo')?.check).toBe('not-unique');
     expect(judge('L_door001_oak_geo', new Map([[1, 'C_door001_oak_geo']]))).toBeNull();
+  });
+  it('leaves a name to others under other parents when only siblings must differ', () => {
+    const tree = sceneFromOutline('a\n  x\nb\n  y\n  z');
+    const held = (checks: NonNullable<Convention['checks']>) =>
+      new CompiledConvention({ ...partsConvention, patterns: {}, checks });
+    const judged = (name: string, checks: NonNullable<Convention['checks']>) =>
+      judgeName(tree, held({ 'name-pattern': { severity: 'off' }, ...checks }), tree.get(4), name)?.check;
+    expect(judged('x', {})).toBe('not-unique');
+    expect(judged('x', { 'not-unique': { parameters: { among: 'siblings' } } })).toBeUndefined();
+    expect(judged('z', { 'not-unique': { parameters: { among: 'siblings' } } })).toBe('not-unique');
+    expect(judged('z', { 'not-unique': { severity: 'off' } })).toBeUndefined();
   });
   it('leaves its own name alone', () =>
     expect(judgeName(scene, convention, scene.get(1), 'L_door001_oak_geo')).toBeNull());

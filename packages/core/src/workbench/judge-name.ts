@@ -1,4 +1,5 @@
 import { toFinding, type CheckContext, type Finding } from '../checks/check.js';
+import { isAmongSiblings } from '../checks/names/not-unique.js';
 import { checkRegistry } from '../checks/registry.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { SceneObject } from '../scene/scene-object.js';
@@ -28,11 +29,15 @@ export function judgeName(
     });
     if (report) return toFinding(check, object.id, setting?.severity ?? check.severity, report);
   }
+  const unique = convention.source.checks?.['not-unique'];
+  if (unique?.severity === 'off') return null;
+  const siblingsOnly = isAmongSiblings(unique?.parameters);
   for (const id of scene.withName(name)) {
     if (id === object.id || (gone.get(id) ?? name) !== name) continue;
+    if (siblingsOnly && scene.get(id).parent !== object.parent) continue;
     return {
       check: 'not-unique',
-      severity: 'blocker',
+      severity: unique?.severity ?? 'blocker',
       object: object.id,
       messageId: 'taken',
       message: 'taken',

@@ -41,6 +41,7 @@ import { getSession } from './sessions/get-session.js';
 import { createVersion } from './versions/create-version.js';
 import { listSceneVersions } from './versions/list-versions.js';
 import { restoreVersion } from './versions/restore-version.js';
+import { getNearWord } from './words/get-near-word.js';
 import { getWordUse } from './words/get-word.js';
 import { renameWord } from './words/rename-word.js';
 
@@ -89,5 +90,6 @@ export const routeRegistry: readonly Route[] = [
   listSceneVersions,
   restoreVersion,
   getWordUse,
+  getNearWord,
   renameWord,
 ];

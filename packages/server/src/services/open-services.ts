@@ -5,6 +5,7 @@ import { EventHub } from '../live/event-hub.js';
 import { JobRunner } from '../jobs/job-runner.js';
 import { TaskPool } from '../tasks/pool.js';
 import { stopRefreshing } from './refresh-soon.js';
+import { LibraryWords } from './library-words.js';
 import { SceneKeeper } from './scene-keeper.js';
 import type { Services } from './services.js';
 
@@ -35,6 +36,7 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     database,
     pool: new TaskPool(),
     scenes: new SceneKeeper(),
+    words: new LibraryWords(),
     events: await EventHub.open(database),
     demo: options.demo,
     uploadLimit: options.uploadLimit ?? 1_000_000_000,

@@ -1,6 +1,7 @@
 import type { Database } from '../db/database.js';
 import type { EventHub } from '../live/event-hub.js';
 import type { TaskPool } from '../tasks/pool.js';
+import type { LibraryWords } from './library-words.js';
 import type { SceneKeeper } from './scene-keeper.js';
 
 /** What routes and jobs may use. Passed in, never imported: a test brings its own. */
@@ -8,6 +9,7 @@ export interface Services {
   readonly database: Database;
   readonly pool: TaskPool;
   readonly scenes: SceneKeeper;
+  readonly words: LibraryWords;
   readonly events: EventHub;
   readonly demo: boolean;
   /** Largest file taken, in bytes. */

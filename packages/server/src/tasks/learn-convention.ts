@@ -6,12 +6,15 @@ export function learnConventionTask(input: {
   stored: readonly StoredScene[];
   name: string;
   query: string;
+  /** These only; left out: all. */
+  objects?: readonly number[];
 }): LearnedConvention {
   const query = input.query.trim() ? parseQuery(input.query) : null;
+  const only = input.objects && new Set(input.objects);
   const from = input.stored.map((stored) => {
     const scene = openStored(stored);
     const objects = [...scene.walk()]
-      .filter((object) => !query || query(scene, object))
+      .filter((object) => (!only || only.has(object.id)) && (!query || query(scene, object)))
       .map((object) => object.id);
     return { scene, objects };
   });

@@ -50,6 +50,9 @@ export class LocalAnalysis {
     this.#run.all();
     this.#tell();
   }
+  stopProposing(): void {
+    this.proposing.set(null);
+  }
   propose(seq: number, objects: readonly ObjectId[]): void {
     const made = proposeNames(this.#run!.scene, this.#run!.convention, objects);
     this.proposals.next({ seq, made, asked: objects.length, took: 0 });

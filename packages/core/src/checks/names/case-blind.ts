@@ -31,7 +31,7 @@ const spelledTwice = remembered(
     return like;
   },
 );
-const beyondAscii = /[^\x00-\x7f]/;
+const beyondAscii = /\P{ASCII}/u;
 const low = (code: number): number => (code >= 65 && code <= 90 ? code + 32 : code);
 
 /** Two names that differ in capitals only: one file system, engine or script in the chain takes them for one. */

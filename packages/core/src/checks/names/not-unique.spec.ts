@@ -1,3 +1,4 @@
+import { partsConvention } from '../../names/slots/parts.js';
 import { testCheck } from '../../testing/check-tester.js';
 import { notUnique } from './not-unique.js';
 
@@ -19,6 +20,25 @@ testCheck(notUnique, {
         { at: '/b/x', messageId: 'shared' },
       ],
       fixed: 'a\n  x003\nb\n  x\n  x002',
+    },
+  ],
+});
+
+const siblings = {
+  ...partsConvention,
+  checks: { 'not-unique': { parameters: { among: 'siblings' } } },
+};
+testCheck(notUnique, {
+  convention: siblings,
+  valid: ['a\n  x\nb\n  x', 'x\n  x\n    x'],
+  invalid: [
+    {
+      scene: 'a\n  x\n  x\nb\n  x',
+      findings: [
+        { at: '/a/x', messageId: 'shared', message: 'shared by 2' },
+        { at: '/a/x[2]', messageId: 'shared' },
+      ],
+      fixed: 'a\n  x002\n  x\nb\n  x',
     },
   ],
 });

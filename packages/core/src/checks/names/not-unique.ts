@@ -1,6 +1,11 @@
 import { resolveClashes } from '../../names/recipe/resolve-clashes.js';
 import { defineCheck } from '../check.js';
 
+/** Whether two of a name are a fault only under one parent, as OpenUSD has it: the parameter `among` is `siblings`. */
+export function isAmongSiblings(parameters: Readonly<Record<string, unknown>> | undefined): boolean {
+  return parameters?.['among'] === 'siblings';
+}
+
 /** Two objects of one name: rules and scripts downstream cannot tell them apart. */
 export const notUnique = defineCheck({
   id: 'not-unique',
@@ -8,20 +13,31 @@ export const notUnique = defineCheck({
   title: 'Not unique',
   severity: 'blocker',
   reach: 'same-name',
+  // Who are siblings changes with every move.
+  reachIn: ({ source }) =>
+    isAmongSiblings(source.checks?.['not-unique']?.parameters) ? 'scene' : 'same-name',
+  heeds: ['rename', 'move', 'insert', 'remove'],
   source: 'common practice; OpenUSD wants unique names among siblings',
+  parameters: { among: 'scene' },
+  choices: { among: ['scene', 'siblings'] },
   messages: {
     shared: {
       short: 'shared by {{count}}',
-      because: '{{count}} objects are called "{{name}}"; only one may be.',
+      because: '{{count}} {{what}} are called "{{name}}"; only one may be.',
     },
   },
   *suspects({ scene }) {
     for (const name of scene.sharedNames) yield* scene.withName(name);
   },
-  evaluate(object, { scene }) {
+  evaluate(object, { scene, parameters }) {
     const same = scene.withName(object.name);
     if (same.size < 2 || object.name === '') return null;
-    return { message: 'shared', data: { count: same.size, name: object.name } };
+    const { name } = object;
+    if (!isAmongSiblings(parameters))
+      return { message: 'shared', data: { count: same.size, what: 'objects', name } };
+    let count = 0;
+    for (const id of same) if (scene.get(id).parent === object.parent) count++;
+    return count < 2 ? null : { message: 'shared', data: { count, what: 'objects under one parent', name } };
   },
   fix(object, { scene }) {
     if (scene.withName(object.name).size < 2) return null;

@@ -31,7 +31,7 @@ const guessers: readonly (readonly [SlotRole, Guesser])[] = [
 /**
  * A name for each object, slot by slot, each slot with how sure it is and why. Consistent as a whole: no two the same, a
  * family numbered once, the two of a mirrored pair alike. A helper keeps its name; a slot of which nothing is known
- * stays open. Changes nothing. `tick` is called every 1,024 objects.
+ * stays open. Changes nothing. `tick` is called every 256 objects.
  */
 export function proposeNames(
   scene: Scene,
@@ -39,12 +39,27 @@ export function proposeNames(
   objects: readonly ObjectId[],
   tick?: (done: number) => void,
 ): NameProposal[] {
+  const steps = proposingNames(scene, convention, objects);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+    tick?.(value);
+  }
+}
+
+/** The same in steps, each with how many objects are done: whoever asks may stop between them. The scene must stay as it is. */
+export function* proposingNames(
+  scene: Scene,
+  convention: CompiledConvention,
+  objects: readonly ObjectId[],
+): Generator<number, NameProposal[]> {
   const context: GuessContext = {
     scene,
     convention,
     habits: new Habits(scene, convention, surfaceReader(scene, convention)),
     counts: vocabulary(scene),
   };
+  yield 0;
   const rows = makeRows(context, objects);
   let done = 0;
   for (const row of rows) {
@@ -56,7 +71,7 @@ export function proposeNames(
         if (made) row.guesses.set(slot.name, made);
       }
     }
-    if ((++done & 1023) === 0) tick?.(done);
+    if ((++done & 255) === 0) yield done;
   }
   const targets = new Set(objects);
   const askedOf = (row: GuessRow): Asked | null => {

@@ -1,6 +1,7 @@
 import { RenquilError } from '../../errors.js';
 import { ownWords, type OwnWord } from '../propose/own-words.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import type { PatternPart } from '../slots/convention.js';
 import { inCase } from '../slots/read-name.js';
 import type { StepBase, StepDefinition } from './step.js';
 
@@ -25,8 +26,9 @@ export const setSlot: StepDefinition<SetSlotStep> = {
 
 /**
  * A name with some of its slots changed, read as well as it can be; slots that its pattern does not have are ignored.
- * Slots that must be there and are missing stay missing, so that a name can be put right slot by slot. The only word of
- * a name, taken for a spelling of the slot that is changed (`window` for glass), is what the thing is called.
+ * A slot that must be there, is missing and can be one word only (the type of a kind) gets it with the first other slot
+ * that is given; others that are missing stay so, and a name is put right slot by slot. The only word of a name, taken for
+ * a spelling of the slot that is changed (`window` for glass), is what the thing is called.
  */
 export function withSlot(
   convention: CompiledConvention,
@@ -40,6 +42,7 @@ export function withSlot(
   if (!pattern?.some(({ slot }) => changes.has(slot))) return name;
   const { words, reading } = ownWords(convention, asKey, name);
   const kept = overwritten(convention, asKey, words, changes);
+  const gives = [...changes.values()].some((text) => text !== '');
   const now = (slot: string): string =>
     changes.get(slot) ??
     (slot === kept?.slot ? kept.text : undefined) ??
@@ -47,13 +50,20 @@ export function withSlot(
     (reading.fits ? (reading.slots.get(slot)?.text ?? '') : '');
   let out = prefix ?? '';
   let any = false;
-  for (const { slot, glued } of pattern) {
-    const text = now(slot);
+  for (const part of pattern) {
+    const { slot, glued } = part;
+    const text = now(slot) || (gives && !changes.has(slot) ? soleWord(convention, part) : '');
     if (!text) continue;
     out += (any && !glued ? convention.source.separator : '') + text;
     any = true;
   }
   return any ? out : name;
+}
+
+/** The word of a part that must be there and takes no other; empty: there is a choice. */
+function soleWord(convention: CompiledConvention, { slot, only, optional }: PatternPart): string {
+  const words = only ?? [...convention.slots.get(slot)!.words];
+  return words.length === 1 && !optional ? words[0]! : '';
 }
 
 function overwritten(

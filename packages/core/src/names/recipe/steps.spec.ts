@@ -35,9 +35,11 @@ describe('the steps of a recipe', () => {
     const set = (slot: string, to: string): RecipeStep => ({ step: 'set-slot', slot, to });
     expect(one('L_door001_steel_geo', set('side', 'R'))).toBe('R_door001_steel_geo');
     expect(one('L_door001_steel_geo', set('side', ''))).toBe('door001_steel_geo');
-    expect(one('door left', set('surface', 'oak'))).toBe('L_door_oak');
+    expect(one('door left', set('surface', 'oak'))).toBe('L_door_oak_geo');
+    expect(one('door left', set('side', ''))).toBe('door');
+    expect(one('group3', set('what', 'rack'), 'group')).toBe('rack_grp');
     expect(one('lamps', set('surface', 'oak'), 'group')).toBe('lamps');
-    expect(one('windowBack', set('surface', 'glass'))).toBe('B_window_glass');
+    expect(one('windowBack', set('surface', 'glass'))).toBe('B_window_glass_geo');
     expect(() => one('a', set('colour', 'x'))).toThrowError(/no slot "colour"/);
   });
   it('set side and place from where things sit', () => {

@@ -1,6 +1,6 @@
 import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
 import { readName } from '../slots/read-name.js';
-import { opposite, spokenSense, wordPointing, type Sense } from '../slots/senses.js';
+import { spokenSense } from '../slots/senses.js';
 
 const longForms: Readonly<Record<string, string>> = {
   left: 'right',

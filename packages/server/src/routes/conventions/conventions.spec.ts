@@ -99,6 +99,14 @@ describe('conventions', () => {
       body.convention.slots['number']!.digits,
     ]).toEqual(['From the station', '_', 3]);
     expect(body.fits / body.names).toBeGreaterThan(0.98);
+    const { body: some } = await mo.post<{ names: number }>(`${root}/learn`, {
+      scenes: [3],
+      objects: [1, 2, 3, 4],
+    });
+    expect(some.names).toBe(4);
+    expect(await mo.refused('POST', `${root}/learn`, { scenes: [1, 3], objects: [1] })).toBe(
+      'request-invalid',
+    );
     expect(await mo.refused('POST', `${root}/learn`, { scenes: [99] })).toBe('not-found');
     expect(await mo.refused('POST', `${root}/learn`, { scenes: [1], query: 'kind:(' })).toBe('query-invalid');
   });
@@ -202,6 +210,20 @@ describe('a word over the library', () => {
     expect((await mo.get<Use>(`${root}?word=doo`)).body.count).toBe(0);
     expect((await mo.get<Use>(`${root}?word=${encodeURIComponent('%')}`)).body.count).toBe(0);
   });
+  it('that is rare is told the common one it is nearly, until a scene changes', async () => {
+    interface Near {
+      readonly near: { readonly word: string; readonly used: number } | null;
+    }
+    const near = async (word: string) => (await mo.get<Near>(`${root}/near?word=${word}`)).body.near;
+    const used = (await mo.get<Use>(`${root}?word=sheave`)).body.count;
+    expect(used).toBeGreaterThan(3);
+    expect(await near('sheeve')).toEqual({ word: 'sheave', used });
+    expect(await near('sheave')).toBeNull();
+    expect(await near('zzzzzz')).toBeNull();
+    await mo.post(`${root}/rename`, { from: 'sheave', to: 'roller', apply: true });
+    expect(await near('sheeve')).toBeNull();
+    expect((await near('rollar'))?.word).toBe('roller');
+  });
   it('is renamed everywhere as a proposal first, then as one change a scene, in the capitals that stood there', async () => {
     const ask = (apply: boolean) =>
       mo.post<{
@@ -209,7 +231,9 @@ describe('a word over the library', () => {
       }>(`${root}/rename`, { from: 'lamp', to: 'lantern', apply });
     const proposed = (await ask(false)).body.scenes;
     expect(proposed.length).toBeGreaterThan(1);
-    expect(proposed.every((one) => one.revision === 0)).toBeTrue();
+    expect((await ask(false)).body.scenes)
+      .withContext('a proposal changes nothing')
+      .toEqual(proposed);
     expect(proposed[0]!.renames.find((one) => one.before.startsWith('L_F_lamp001'))!.after).toContain(
       'L_F_lantern001',
     );
@@ -217,7 +241,9 @@ describe('a word over the library', () => {
       proposed.flatMap((one) => one.renames).every((one) => !/lamp(?![a-z])/i.test(one.after)),
     ).toBeTrue();
     const applied = (await ask(true)).body.scenes;
-    expect(applied.map((one) => [one.scene, one.revision])).toEqual(proposed.map((one) => [one.scene, 1]));
+    expect(applied.map((one) => [one.scene, one.revision])).toEqual(
+      proposed.map((one) => [one.scene, one.revision + 1]),
+    );
     expect((await mo.get<Use>(`${root}?word=lamp`)).body.count).toBe(0);
     expect((await mo.get<Use>(`${root}?word=lantern`)).body.count).toBe(
       proposed.flatMap((one) => one.renames).length,

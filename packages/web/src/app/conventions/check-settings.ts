@@ -16,14 +16,28 @@ import { withCheck } from './convention-edits';
             <td class="py-1 pr-2">
               @for (one of parametersOf(check); track one.key) {
                 <label class="mr-2 inline-flex items-center gap-1 text-[12px] text-ink-2"
-                  >{{ one.key
-                  }}<input
-                    #value
-                    class="field field-mono !h-6 w-28"
-                    [disabled]="!draft.mayEdit()"
-                    [value]="one.text"
-                    (change)="setParameter(check, one.key, value.value)"
-                /></label>
+                  >{{ one.key }}
+                  @if (check.choices?.[one.key]; as choices) {
+                    <select
+                      #choice
+                      class="field !h-6"
+                      [disabled]="!draft.mayEdit()"
+                      (change)="setParameter(check, one.key, choice.value)"
+                    >
+                      @for (text of choices; track text) {
+                        <option [value]="text" [selected]="text === one.text">{{ text }}</option>
+                      }
+                    </select>
+                  } @else {
+                    <input
+                      #value
+                      class="field field-mono !h-6 w-28"
+                      [disabled]="!draft.mayEdit()"
+                      [value]="one.text"
+                      (change)="setParameter(check, one.key, value.value)"
+                    />
+                  }
+                </label>
               }
             </td>
             <td class="w-32 py-1 text-right">

@@ -92,6 +92,19 @@ describe('the conventions page', () => {
     await page.type(field, 'L_F_sheave001_nylon_geo');
     expect(page.text('[data-testid=try-says]')[0]).toContain('fits');
   });
+  it('says of a word that no list judges what the library calls it', async () => {
+    await start();
+    await page.type(page.field('try-name'), 'L_F_sheeve001_nylon_geo');
+    await wait(350);
+    const asked = http.expectOne('/api/projects/p/words/near?word=sheeve');
+    asked.flush({ word: 'sheeve', near: { word: 'sheave', used: 214 } });
+    await page.settle();
+    expect(page.text('[data-testid=try-says]')[0]).toContain(
+      'sheeve is nearly sheave, used 214 times in the library',
+    );
+    await page.type(page.field('try-name'), 'L_F_door001_nylon_geo');
+    expect(page.text('[data-testid=try-says]')[0]).not.toContain('sheave');
+  });
   it('makes every edit a draft that is kept, tried on and said in words', async () => {
     await start();
     await page.click(page.all('[aria-label=Slot] button')[3]!);

@@ -7,6 +7,12 @@ import { Api } from '../state/api';
 import type { Learned, SceneSummary } from '../state/api-types';
 import { CountPipe } from '../ui/count';
 
+/** Where names are learned from: scenes that are chosen here, or what is picked in one. */
+export interface LearnFrom {
+  readonly project: string;
+  readonly picked?: { readonly scene: number; readonly name: string; readonly objects: readonly number[] };
+}
+
 /** Reads a convention out of scenes whose names are as they should be. Closes with the convention to go on with. */
 @Component({
   selector: 'rq-learn-sheet',
@@ -17,22 +23,29 @@ import { CountPipe } from '../ui/count';
         Learn a convention from clean names
       </h2>
       <div class="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
-        <fieldset class="flex flex-wrap gap-x-4 gap-y-1">
-          <legend class="mb-1 font-semibold">From these scenes</legend>
-          @for (one of scenes(); track one.id) {
-            <label class="flex items-center gap-1.5 font-mono"
-              ><input type="checkbox" [checked]="chosen().has(one.id)" (change)="toggle(one.id)" />
-              {{ one.name }}
-              @if (one.standing; as standing) {
-                <span class="font-sans text-[12px] text-ink-2"
-                  >{{ standing.fitting | count }} of {{ standing.named | count }} fit now</span
-                >
-              }
-            </label>
-          } @empty {
-            <p class="text-ink-2">{{ failure() || 'Loading the scenes…' }}</p>
-          }
-        </fieldset>
+        @if (picked; as some) {
+          <p data-testid="learn-picked">
+            From <strong>{{ some.objects.length | count: 'object' }}</strong> picked in
+            <span class="font-mono">{{ some.name }}</span>
+          </p>
+        } @else {
+          <fieldset class="flex flex-wrap gap-x-4 gap-y-1">
+            <legend class="mb-1 font-semibold">From these scenes</legend>
+            @for (one of scenes(); track one.id) {
+              <label class="flex items-center gap-1.5 font-mono"
+                ><input type="checkbox" [checked]="chosen().has(one.id)" (change)="toggle(one.id)" />
+                {{ one.name }}
+                @if (one.standing; as standing) {
+                  <span class="font-sans text-[12px] text-ink-2"
+                    >{{ standing.fitting | count }} of {{ standing.named | count }} fit now</span
+                  >
+                }
+              </label>
+            } @empty {
+              <p class="text-ink-2">{{ failure() || 'Loading the scenes…' }}</p>
+            }
+          </fieldset>
+        }
         <div class="grid grid-cols-2 gap-3">
           <label class="font-semibold"
             >Only what this filter finds (empty: everything)<input
@@ -108,7 +121,9 @@ import { CountPipe } from '../ui/count';
 export class LearnSheet {
   readonly ref = inject<DialogRef<{ name: string; body: Convention }>>(DialogRef);
   readonly #api = inject(Api);
-  readonly #project = inject<{ project: string }>(DIALOG_DATA).project;
+  readonly #data = inject<LearnFrom>(DIALOG_DATA);
+  readonly #project = this.#data.project;
+  readonly picked = this.#data.picked;
   readonly scenes = signal<readonly SceneSummary[]>([]);
   readonly chosen = signal<ReadonlySet<number>>(new Set());
   readonly learned = signal<Learned | null>(null);
@@ -118,7 +133,8 @@ export class LearnSheet {
   name = 'Learned';
 
   constructor() {
-    void this.#load();
+    if (this.picked) this.chosen.set(new Set([this.picked.scene]));
+    else void this.#load();
   }
   toggle(id: number): void {
     this.chosen.update((now) => {
@@ -132,7 +148,12 @@ export class LearnSheet {
     this.busy.set(true);
     this.failure.set('');
     try {
-      const ask = { scenes: [...this.chosen()], name: this.name.trim() || 'Learned', query: this.query };
+      const ask = {
+        scenes: [...this.chosen()],
+        name: this.name.trim() || 'Learned',
+        query: this.query,
+        ...(this.picked ? { objects: [...this.picked.objects] } : {}),
+      };
       this.learned.set(await firstValueFrom(this.#api.learnConvention(this.#project, ask)));
     } catch (error) {
       this.failure.set((error as Error).message);

@@ -1,5 +1,8 @@
 import { Component, computed, inject, signal } from '@angular/core';
-import { nearWord, readName, type Kind, type Misfit, type PatternKey } from '@renquil/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { nearWord, readName, splitWords, type Kind, type Misfit, type PatternKey } from '@renquil/core';
+import { catchError, debounceTime, distinctUntilChanged, forkJoin, of, switchMap } from 'rxjs';
+import { Api } from '../state/api';
 import { SeverityMark } from '../ui/severity-mark';
 import { ConventionDraft } from './convention-draft';
 
@@ -64,6 +67,7 @@ interface Piece {
 })
 export class TryName {
   readonly draft = inject(ConventionDraft);
+  readonly #api = inject(Api);
   readonly name = signal('');
   readonly asKind = signal('mesh');
   readonly kinds = computed(() => {
@@ -97,7 +101,46 @@ export class TryName {
     if (at < name.length) out.push({ text: name.slice(at), slot: '' });
     return out;
   });
-  readonly lines = computed(() => {
+  /** Words of the name that no list judges: the library may know better how they are written. */
+  readonly #free = computed(() => {
+    const slots = this.draft.compiled()?.slots;
+    const spans = [...(this.reading()?.slots.values() ?? [])].filter(
+      ({ slot }) => !slots?.get(slot)?.words.size,
+    );
+    return spans
+      .flatMap(({ text }) => splitWords(text).map((word) => word.text))
+      .filter((word) => /^\p{L}{4,}$/u.test(word));
+  });
+  readonly #near = toSignal(
+    toObservable(this.#free).pipe(
+      distinctUntilChanged((a, b) => a.join() === b.join()),
+      debounceTime(300),
+      switchMap((words) =>
+        words.length
+          ? forkJoin(words.map((word) => this.#api.nearWord(this.draft.project(), word))).pipe(
+              // The line is only advice: without an answer it says nothing.
+              catchError(() => of([])),
+            )
+          : of([]),
+      ),
+    ),
+    { initialValue: [] },
+  );
+  readonly lines = computed(() => [...this.#fitLines(), ...this.#nearLines()]);
+  #nearLines() {
+    return this.#near().flatMap(({ word, near }) =>
+      near && this.#free().includes(word)
+        ? [
+            {
+              severity: 'warning' as const,
+              colour: 'warn',
+              text: `${word} is nearly ${near.word}, used ${near.used} ${near.used === 1 ? 'time' : 'times'} in the library`,
+            },
+          ]
+        : [],
+    );
+  }
+  #fitLines() {
     const reading = this.reading();
     if (!reading) return [];
     if (reading.fits)
@@ -111,7 +154,7 @@ export class TryName {
     return reading.misfits
       .slice(0, 4)
       .map((misfit) => ({ severity: 'blocker' as const, colour: 'block', text: this.#say(misfit) }));
-  });
+  }
   #say({ code, slot, text, wanted }: Misfit): string {
     switch (code) {
       case 'no-pattern':

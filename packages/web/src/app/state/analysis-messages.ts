@@ -24,6 +24,7 @@ export type ToAnalysis =
     }
   | { readonly type: 'hold-to'; readonly convention: Convention }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: readonly ObjectId[] }
+  | { readonly type: 'stop-proposing' }
   | { readonly type: 'edits'; readonly edits: readonly Edit[] }
   | {
       readonly type: 'preview';

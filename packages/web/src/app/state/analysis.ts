@@ -54,6 +54,12 @@ export class Analysis implements OnDestroy {
     this.proposing.set({ done: 0, total: objects.length });
     this.#send({ type: 'propose', seq, objects });
   }
+  /** Nobody waits for the names any more. */
+  stopProposing(): void {
+    if (!this.proposing()) return;
+    this.proposing.set(null);
+    this.#send({ type: 'stop-proposing' });
+  }
   preview(request: PreviewRequest): void {
     if (this.#busy) {
       this.#next = request;
@@ -90,7 +96,9 @@ export class Analysis implements OnDestroy {
         this.previews.next({ seq: message.seq, text: message.text });
         return this.#free();
       case 'proposing':
-        return this.proposing.set({ done: message.done, total: message.total });
+        // One that was called off may have a word on its way still.
+        if (this.proposing()) this.proposing.set({ done: message.done, total: message.total });
+        return;
       case 'proposals':
         this.proposing.set(null);
         return this.proposals.next(message.result);

@@ -3,7 +3,7 @@ import {
   CheckRun,
   CompiledConvention,
   openSnapshot,
-  proposeNames,
+  proposingNames,
   runGate,
   runRecipe,
   standingOf,
@@ -23,7 +23,8 @@ addEventListener('message', ({ data }: MessageEvent<ToAnalysis>) => {
     if (data.type === 'open') open(data);
     else if (data.type === 'edits') follow(data.edits);
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
-    else if (data.type === 'propose') propose(data.seq, data.objects);
+    else if (data.type === 'propose') void propose(data.seq, data.objects);
+    else if (data.type === 'stop-proposing') asked = null;
     else preview(data.request);
   } catch (error) {
     tell({ type: 'broken', text: (error as Error).message });
@@ -75,13 +76,33 @@ function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): 
   }
 }
 
-function propose(seq: number, asked: readonly number[]): void {
-  if (!run) return;
+/** What names are being proposed for; null: nothing, or it was called off. */
+let asked: { readonly seq: number; readonly objects: readonly number[] } | null = null;
+
+/** In steps, so that it can be called off, and begins anew when the scene changes under it. */
+async function propose(seq: number, objects: readonly number[]): Promise<void> {
+  const mine = (asked = { seq, objects });
   const began = performance.now();
-  const { scene, convention } = run;
-  const objects = asked.filter((id) => scene.find(id));
-  const made = proposeNames(scene, convention, objects, (done) =>
-    tell({ type: 'proposing', seq, done, total: objects.length }),
-  );
-  tell({ type: 'proposals', result: { seq, made, asked: objects.length, took: performance.now() - began } });
+  try {
+    while (asked === mine && run) {
+      const [{ scene, convention }, version] = [run, run.scene.anyVersion];
+      const there = objects.filter((id) => scene.find(id));
+      const steps = proposingNames(scene, convention, there);
+      let step = steps.next();
+      while (!step.done) {
+        tell({ type: 'proposing', seq, done: step.value, total: there.length });
+        await new Promise((done) => setTimeout(done));
+        if (asked !== mine) return;
+        if (run.scene !== scene || run.convention !== convention || scene.anyVersion !== version) break;
+        step = steps.next();
+      }
+      if (!step.done) continue;
+      asked = null;
+      const took = performance.now() - began;
+      tell({ type: 'proposals', result: { seq, made: step.value, asked: there.length, took } });
+    }
+  } catch (error) {
+    asked = null;
+    tell({ type: 'broken', text: (error as Error).message });
+  }
 }

@@ -111,6 +111,11 @@ export interface KeptRecipe {
   readonly author: string;
   readonly at: string;
 }
+/** The common word of the library that a word is nearly. */
+export interface NearWord {
+  readonly word: string;
+  readonly near: { readonly word: string; readonly used: number } | null;
+}
 export interface WordUse {
   readonly word: string;
   readonly count: number;

@@ -20,6 +20,7 @@ import type {
   TriedScene,
   VersionInfo,
   WordRename,
+  NearWord,
   WordUse,
 } from './api-types';
 
@@ -134,8 +135,10 @@ export class Api {
     this.#post<{ scenes: TriedScene[] }>(`projects/${project}/conventions/try`, { body }).pipe(
       map((r) => r.scenes),
     );
-  learnConvention = (project: string, ask: { scenes: number[]; name: string; query: string }) =>
-    this.#post<Learned>(`projects/${project}/conventions/learn`, ask);
+  learnConvention = (
+    project: string,
+    ask: { scenes: number[]; name: string; query: string; objects?: number[] },
+  ) => this.#post<Learned>(`projects/${project}/conventions/learn`, ask);
   holdScene = (scene: number, to: { convention: number; revision?: number } | { shipped: string }) =>
     this.#put<{ label: string }>(`scenes/${scene}/convention`, to);
   recipes = (project: string) =>
@@ -144,6 +147,8 @@ export class Api {
     this.#put<{ name: string }>(`projects/${project}/recipes`, { recipe });
   deleteRecipe = (project: string, id: number) =>
     this.#delete<{ deleted: true }>(`projects/${project}/recipes/${id}`);
+  nearWord = (project: string, word: string) =>
+    this.#get<NearWord>(`projects/${project}/words/near?word=${encodeURIComponent(word)}`);
   wordUse = (project: string, word: string) =>
     this.#get<WordUse>(`projects/${project}/words?word=${encodeURIComponent(word)}`);
   renameWord = (

@@ -59,6 +59,12 @@ export function workbenchCommands(page: Workbench): Command[] {
       title: 'Names of materials, shapes, layers and sets',
       run: () => page.otherNames(),
     },
+    {
+      id: 'learn',
+      title: 'Learn a convention from what is picked',
+      off: () => page.open.info()?.role !== 'lead' || !ledger.picking().picked.size,
+      run: () => void page.learn(),
+    },
     ...Object.entries(stepKinds).map(([kind, { title }]): Command => ({
       id: `step-${kind}`,
       title: `Add a step: ${title.toLowerCase()}`,

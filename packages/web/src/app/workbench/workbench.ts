@@ -12,11 +12,15 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
-import { checkRegistry } from '@renquil/core';
+import { checkRegistry, type Convention } from '@renquil/core';
+import { firstValueFrom } from 'rxjs';
+import type { LearnFrom } from '../conventions/learn-sheet';
 import { TopBar } from '../shell/top-bar';
+import { Api } from '../state/api';
 import { Analysis } from '../state/analysis';
 import { Commands } from '../state/commands';
 import { OpenScene } from '../state/open-scene';
+import { ToastList } from '../state/toast-list';
 import { CountPipe } from '../ui/count';
 import { HistoryStep } from '../history/history-step';
 import { SaveVersion } from '../history/save-version';
@@ -77,6 +81,8 @@ export class Workbench {
   readonly arrange = inject(ArrangeState);
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
+  readonly #api = inject(Api);
+  readonly #toasts = inject(ToastList);
   readonly #view = inject(ViewContainerRef);
   readonly scene = input.required<string>();
   readonly step = input.required<string>();
@@ -132,6 +138,26 @@ export class Workbench {
     ref.closed.subscribe((saved) => {
       if (saved) void this.open.refreshInfo();
     });
+  }
+  /** A convention out of the names of what is picked, gone on with on its own page. */
+  async learn(): Promise<void> {
+    const { project, scene } = this.open.info()!;
+    await this.open.settled();
+    const objects = [...this.ledger.picking().picked];
+    const { LearnSheet } = await import('../conventions/learn-sheet');
+    const data: LearnFrom = { project: project.slug, picked: { scene: scene.id, name: scene.name, objects } };
+    const ref = this.#dialog.open<{ name: string; body: Convention }>(LearnSheet, {
+      ariaLabel: 'Learn a convention',
+      data,
+    });
+    const made = await firstValueFrom(ref.closed);
+    if (!made) return;
+    try {
+      const { id } = await firstValueFrom(this.#api.beginConvention(project.slug, made));
+      await this.#router.navigate(['/projects', project.slug, 'conventions'], { queryParams: { open: id } });
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
   }
   otherNames(): void {
     this.#dialog.open(OtherNames, { ariaLabel: 'Other names', viewContainerRef: this.#view });

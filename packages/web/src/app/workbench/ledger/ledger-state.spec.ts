@@ -32,6 +32,21 @@ describe('LedgerState', () => {
     ledger.walk('in');
     expect(ledger.picking().active).toBe(3);
   });
+  it('folds and unfolds groups by a slot with the same arrows', async () => {
+    const { ledger } = await workbenchBed(outline);
+    ledger.bySlot.set({ slot: 'what', down: false, grouped: true });
+    const before = ledger.order();
+    const second = ledger.rows().findIndex((row) => row.group?.count === 2) + 1;
+    const head = ledger.rows()[second - 1]!;
+    ledger.pick(before[second]!, 'only');
+    ledger.walk('out');
+    expect(ledger.order()).toEqual(before.filter((_, i) => i !== second));
+    expect(ledger.picking().active).toBe(head.id);
+    ledger.walk('out');
+    expect(ledger.order()).toHaveSize(before.length - 1);
+    ledger.walk('in');
+    expect(ledger.order()).toEqual(before);
+  });
   it('unfolds and clears the filter to show an object picked elsewhere', async () => {
     const { ledger } = await workbenchBed(outline);
     ledger.foldAll();

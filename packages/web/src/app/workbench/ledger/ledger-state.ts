@@ -186,16 +186,26 @@ export class LedgerState {
   unfoldAll(): void {
     this.folded.set(new Set());
   }
-  /** Left: fold, else to the parent. Right: unfold, else to the first child. */
+  /** Left: fold, else to the parent. Right: unfold, else to the first child. In groups by a slot: fold and unfold the group. */
   walk(to: 'out' | 'in'): void {
     const { active } = this.picking();
     const row = this.rows().find((r) => r.id === active);
     if (!row) return;
+    if (this.bySlot()?.grouped && !this.sorts()) return this.#walkGroup(row.id, to);
     const object = this.#open.scene.get(row.id);
     if (to === 'out' && row.open) this.toggleFold(row.id);
     else if (to === 'in' && row.hasChildren && !row.open) this.toggleFold(row.id);
     else if (to === 'in' && row.open) this.step(1, false);
     else if (to === 'out' && object.parent !== null) this.show(object.parent);
+  }
+  #walkGroup(id: ObjectId, to: 'out' | 'in'): void {
+    const rows = this.rows();
+    let first = rows.findIndex((row) => row.id === id);
+    while (first > 0 && !rows[first]!.group) first--;
+    const { group, open, id: head } = rows[first]!;
+    if (!group) return;
+    if (open === (to === 'out')) this.toggleGroup(group.label);
+    if (to === 'out' && head !== id) this.show(head);
   }
   /** While on, what is picked from elsewhere is unfolded and everything else folded. */
   readonly onlyPath = signal(false);

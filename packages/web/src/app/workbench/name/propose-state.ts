@@ -127,6 +127,7 @@ export class ProposeState {
   }
   discard(): void {
     this.#seq++;
+    this.#analysis.stopProposing();
     this.on.set(false);
     this.#forget();
     this.#ledger.preview.set(null);
