@@ -4,6 +4,7 @@ import type { SlotSpan } from '../../names/slots/slot-span.js';
 import { slotSpan } from '../../names/slots/read-name.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
 import { defineCheck, readingOf, type CheckContext } from '../check.js';
+import { putAt } from '../support/said-slot.js';
 import { renameTo } from '../support/rename-to.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 
@@ -20,8 +21,6 @@ function sideIn(
   const word = span && otherWord(slot!, span.text);
   return word ? { span, word } : null;
 }
-const put = (name: string, { start, end }: SlotSpan, word: string): string =>
-  name.slice(0, start) + word + name.slice(end);
 /** Whether `other` is the name with a word put there, without making that name: it is asked of every pair. */
 const isPut = (other: string, name: string, { start, end }: SlotSpan, word: string): boolean =>
   other.length === name.length + word.length - (end - start) &&
@@ -63,7 +62,7 @@ export const leftWithoutRight = defineCheck({
     const side = sideIn(context, object);
     if (!side || (partner !== undefined && isPut(scene.get(partner).name, name, side.span, side.word)))
       return null;
-    const other = put(name, side.span, side.word);
+    const other = putAt(name, side.span, side.word);
     const there = scene.withName(other).values().next().value;
     if (there === undefined)
       return partner === undefined
@@ -83,7 +82,7 @@ export const leftWithoutRight = defineCheck({
     const side = sideIn(context, object);
     const partner = partners(context).get(object.id);
     if (!side || partner === undefined) return null;
-    const other = put(object.name, side.span, side.word);
+    const other = putAt(object.name, side.span, side.word);
     return context.scene.withName(other).size
       ? null
       : renameTo(context.scene, context.scene.get(partner), other);

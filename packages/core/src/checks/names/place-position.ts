@@ -1,7 +1,7 @@
 import { depthSeat } from '../../names/sides/seating.js';
-import { slotText } from '../../names/slots/read-name.js';
 import { metres } from '../../names/propose/guess-row.js';
-import { defineCheck, readingOf } from '../check.js';
+import { defineCheck } from '../check.js';
+import { saidIn } from '../support/said-slot.js';
 
 /** The name says front, and all of the object is behind the middle of the asset. Heights are not judged: they hang on the eye. */
 export const placePosition = defineCheck({
@@ -19,17 +19,14 @@ export const placePosition = defineCheck({
     },
   },
   evaluate(object, context) {
-    const { scene, convention } = context;
-    const key = convention.keyOf(scene, object);
-    const slot = convention.slotFor('place', key);
-    const reading = slot && readingOf(context, key, object.name);
-    const text = reading?.fits && !reading.helper ? slotText(reading, slot!.name) : undefined;
-    const sense = text === undefined ? undefined : slot!.senses.get(text);
+    const said = saidIn(context, object, 'place');
+    const sense = said?.fits ? said.slot.senses.get(said.word) : undefined;
     if (sense !== 'front' && sense !== 'back') return null;
+    const { scene, convention } = context;
     const { facing, slack } = convention.source;
     const seat = depthSeat(scene, object.id, facing, slack);
     if (seat.sense === sense || seat.sense === 'centre' || !seat.clear) return null;
     const data = { name: object.name, said: sense, where: seat.sense, metres: metres(seat.metres) };
-    return { message: 'other', data, slot: slot!.name };
+    return { message: 'other', data, slot: said!.slot.name };
   },
 });

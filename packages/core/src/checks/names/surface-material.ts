@@ -1,10 +1,10 @@
 import { remembered } from '../../scene/remembered.js';
-import { slotText } from '../../names/slots/read-name.js';
 import { surfaceWord } from '../../names/propose/surface-of.js';
 import type { CompiledSlot } from '../../names/slots/compiled-convention.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { defineCheck, readingOf } from '../check.js';
+import { putAt, saidIn } from '../support/said-slot.js';
 import { renameTo } from '../support/rename-to.js';
 
 const wordsOf = remembered(
@@ -33,23 +33,19 @@ export const surfaceMaterial = defineCheck({
     },
   },
   evaluate(object, context) {
-    const { scene, convention } = context;
+    const { scene } = context;
     if (!object.materials.length) return null;
-    const key = convention.keyOf(scene, object);
-    const slot = convention.slotFor('surface', key);
-    const reading = slot && readingOf(context, key, object.name);
-    const said = reading && !reading.helper ? slotText(reading, slot.name) : undefined;
-    const word =
-      said === undefined ? undefined : slot!.words.has(said) ? said : slot!.spelled.get(said.toLowerCase());
-    if (word === undefined) return null;
-    const bound = surfaces(scene, slot!, object);
+    const said = saidIn(context, object, 'surface');
+    if (!said) return null;
+    const { slot, word } = said;
+    const bound = surfaces(scene, slot, object);
     // A material whose name says nothing cannot say otherwise.
     if (!bound.length || bound.length < object.materials.length || bound.includes(word)) return null;
     const material = scene.materials[object.materials[0]!]?.name ?? '';
     return {
       message: 'other',
       data: { name: object.name, said: word, bound: bound[0]!, material },
-      slot: slot!.name,
+      slot: slot.name,
     };
   },
   fix(object, context) {
@@ -60,6 +56,6 @@ export const surfaceMaterial = defineCheck({
     const span = reading.slots.get(slot.name);
     const [bound] = surfaces(scene, slot, object);
     if (!reading.fits || !span || bound === undefined) return null;
-    return renameTo(scene, object, object.name.slice(0, span.start) + bound + object.name.slice(span.end));
+    return renameTo(scene, object, putAt(object.name, span, bound));
   },
 });
