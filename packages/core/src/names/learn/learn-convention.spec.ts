@@ -61,6 +61,34 @@ describe('learning a convention', () => {
     const { surface } = learnConvention(all(bound)).convention.slots;
     expect(surface!.words!.map((word) => word.word)).toEqual(['st']);
   });
+  it('takes several words to what a thing is where that is the custom: joints of the W3C WebXR hand input', () => {
+    const fingers = ['index', 'middle', 'ring', 'pinky'];
+    const ends = ['metacarpal', 'phalanx-proximal', 'phalanx-intermediate', 'phalanx-distal', 'tip'];
+    const hand = sceneFromOutline(
+      // All of it sits on one side, as a hand brought in alone may.
+      fingers.flatMap((finger) => ends.map((end) => `${finger}-finger-${end} : joint @-2,0,1`)).join('\n'),
+    );
+    const made = learnConvention(all(hand), 'Hand');
+    expect([made.fits, made.names]).toEqual([20, 20]);
+    const compiled = new CompiledConvention(made.convention);
+    const fits = (name: string): boolean => readName(compiled, 'joint', name).fits;
+    expect(['ring-finger-tip', 'thumb-finger-tip', 'ring-toe-tip', 'ring-finger'].map(fits)).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+  it('takes a few names of several words among others for names gone wrong', () => {
+    const some = sceneFromOutline(
+      [...Array.from({ length: 9 }, (_, i) => `door${i}_geo : mesh`), 'old_lamp_geo : mesh'].join('\n'),
+    );
+    expect(learnConvention(all(some)).convention.patterns.mesh!.map((part) => part.slot)).toEqual([
+      'what',
+      'number',
+      'type',
+    ]);
+  });
   it('refuses to learn from nothing', () => {
     expect(() => learnConvention([])).toThrowError(/no names to learn from/);
   });

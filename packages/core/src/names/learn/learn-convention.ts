@@ -14,8 +14,9 @@ import { RenquilError } from '../../errors.js';
 import type { LearnedConvention, LearnedGuess } from './learned.js';
 import { findSeparator, makeSamples, type LearnFrom, type Sample } from './samples.js';
 import { findWordRoles, type WordRoles } from './word-roles.js';
+import { freeSlots, furtherSlots, hasFurther, type FurtherSlot } from './further-words.js';
 
-type Slot = 'side' | 'place' | 'what' | 'number' | 'surface' | 'type';
+type Slot = 'side' | 'place' | 'what' | FurtherSlot | 'number' | 'surface' | 'type';
 interface Laid {
   readonly slot: Slot;
   readonly text: string;
@@ -50,7 +51,8 @@ export function learnConvention(
   const prefixes = findHelpers(samples, separator, guesses);
   const plain = samples.filter((sample) => !prefixes.some((prefix) => sample.name.startsWith(prefix)));
   const roles = findWordRoles(plain);
-  const laid = new Map(plain.map((sample) => [sample, lay(sample, roles)] as const));
+  const further = hasFurther(plain.map((sample) => lay(sample, roles)));
+  const laid = new Map(plain.map((sample) => [sample, lay(sample, roles, further)] as const));
   const slots = makeSlots(roles, [...laid.values()], guesses);
   const patterns: Partial<Record<Kind, PatternPart[]>> = {};
   for (const kind of kinds) {
@@ -100,8 +102,9 @@ function findHelpers(samples: readonly Sample[], separator: string, guesses: Lea
 }
 
 /** A slot for each piece; what no list knows is what the thing is. */
-function lay({ pieces }: Sample, roles: WordRoles): Laid[] {
+function lay({ pieces }: Sample, roles: WordRoles, further = false): Laid[] {
   const out: Laid[] = [];
+  let free = 0;
   pieces.forEach(({ word, digits }, at) => {
     const last = at === pieces.length - 1;
     const seen = (slot: Slot): boolean => out.some((one) => one.slot === slot);
@@ -115,7 +118,9 @@ function lay({ pieces }: Sample, roles: WordRoles): Laid[] {
               ? 'place'
               : !digits && at > 0 && roles.surfaces.has(word) && !seen('surface')
                 ? 'surface'
-                : 'what';
+                : further
+                  ? (freeSlots[free++] ?? 'what')
+                  : 'what';
       out.push({ slot, text: word, glued: false });
     }
     if (digits) out.push({ slot: 'number', text: digits, glued: word !== '' });
@@ -165,6 +170,10 @@ function makeSlots(
       asked: what.length,
     });
   }
+  for (const slot of furtherSlots) {
+    const made = furtherRule(slot, texts(slot), guesses);
+    if (made) slots[slot] = made;
+  }
   const numbers = texts('number');
   if (numbers.length) {
     const widths = new Map<number, number>();
@@ -198,6 +207,23 @@ function makeSlots(
     (word) => `type ${word}`,
   );
   return slots;
+}
+
+/** What a further word may be: one of a few that come again and again, else any. */
+function furtherRule(slot: FurtherSlot, texts: readonly string[], guesses: LearnedGuess[]): SlotRule | null {
+  if (!texts.length) return null;
+  const words = [...new Set(texts)].sort(naturalCompare);
+  const isList = words.length <= 60 && texts.length >= words.length * 2;
+  const { form, holds } = findCase(texts);
+  const few = words.length > 6 ? `one of ${words.length} words` : `one of ${words.join(', ')}`;
+  guesses.push({
+    about: 'words',
+    of: slot,
+    says: isList ? `${slot}: a further word, ${few}` : `${slot}: a further word, in ${caseWords[form]}`,
+    holds: isList ? texts.length : holds,
+    asked: texts.length,
+  });
+  return isList ? { words: words.map((word) => ({ word })) } : { case: form };
 }
 
 const caseWords: Readonly<Record<WordCase, string>> = {
@@ -240,7 +266,7 @@ function findPattern(
     });
   }
   const ahead = (a: Slot, b: Slot): number => before.get(`${a} ${b}`) ?? 0;
-  const usual: readonly Slot[] = ['side', 'place', 'what', 'number', 'surface', 'type'];
+  const usual: readonly Slot[] = ['side', 'place', ...freeSlots, 'number', 'surface', 'type'];
   const order = usual
     .filter((slot) => (seen.get(slot) ?? 0) >= Math.max(1, clean.length * 0.02))
     .map((slot) => ({

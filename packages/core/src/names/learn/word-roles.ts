@@ -23,6 +23,8 @@ export function findWordRoles(samples: readonly Sample[]): WordRoles {
   const types = findTypes(samples, support);
   const uses = usesOf(samples, types);
   const sides = findPointing(uses, ['left', 'right', 'centre'], (sample) => sample.side, support);
+  // A word for the middle alone makes no side: the middle finger is no centre.
+  if (![...sides.values()].some((sense) => sense !== 'centre')) sides.clear();
   const places = findPointing(
     uses,
     ['front', 'back', 'top', 'under', 'inner', 'outer'],
@@ -95,6 +97,7 @@ function findPointing(
   taken: ReadonlyMap<string, Sense> = new Map(),
 ): Map<string, Sense> {
   const found = new Map<string, Sense>();
+  const unproved = new Set<string>();
   for (const [word, list] of uses) {
     if (taken.has(word) || list.length < 2 || word.length > 8) continue;
     const spoken = spokenSense(word) ?? (word.length === 1 ? letterSense(word, wanted) : null);
@@ -120,7 +123,14 @@ function findPointing(
             : null;
     if (!sense) continue;
     found.set(word, sense);
+    if (!known) unproved.add(word);
     support.set(`points ${word}`, bySeat === sense ? [top![1], asked] : [list.length, list.length]);
+  }
+  // A word nobody knows points only where another points the other way: a fingertip that sits right is no side.
+  const senses = new Set(found.values());
+  for (const word of unproved) {
+    const other = opposite[found.get(word)!];
+    if (other && !senses.has(other)) found.delete(word);
   }
   return found;
 }
