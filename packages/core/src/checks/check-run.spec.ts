@@ -33,15 +33,23 @@ describe('incremental checking', () => {
         );
         const run = new CheckRun(scene, convention);
         run.all();
+        // As a page has it, which is told of the objects that were looked at again and of no others.
+        const told = new Map(run.rows());
         for (let i = 0; i < 40; i++) {
           const edits = randomEdit(scene, random);
           if (!applyChange(scene, { label: '', edits }).ok) continue;
-          run.after(edits);
+          for (const id of run.after(edits)) {
+            if (run.of(id).length) told.set(id, run.of(id));
+            else told.delete(id);
+          }
           const full = new CheckRun(scene, convention);
           full.all();
           expect([...run.findings()])
             .withContext(`seed ${seed}, edit ${i}`)
             .toEqual([...full.findings()]);
+          expect([...told].sort((a, b) => a[0] - b[0]))
+            .withContext(`seed ${seed}, edit ${i}: what a page is told`)
+            .toEqual([...full.rows()].map(([id, rows]) => [id, rows]));
         }
       }
     });

@@ -4,8 +4,9 @@ import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { switchNames, type ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { isRuledByQuery } from '../scene/switched.js';
-import type { Check, Finding, Reach } from './check.js';
-import { findingOf, putHeld, type Held, type Running } from './held.js';
+import { toFinding, type Check, type Finding, type Reach } from './check.js';
+import { FoundBits } from './found-bits.js';
+import type { Running } from './running.js';
 import { checkRegistry } from './registry.js';
 
 /**
@@ -14,8 +15,8 @@ import { checkRegistry } from './registry.js';
  */
 export class CheckRun {
   readonly #running: Running[] = [];
-  /** By object. */
-  #found: (Held[] | undefined)[] = [];
+  /** What is found of whom. A sentence is put together when somebody reads it: a scene may hold a hundred thousand. */
+  #found = new FoundBits(0, 0);
 
   constructor(
     readonly scene: Scene,
@@ -38,19 +39,14 @@ export class CheckRun {
   }
   /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
   all(tick?: (done: number) => void): void {
-    this.#found = new Array<Held[] | undefined>(this.scene.nextId);
+    this.#found = new FoundBits(this.#running.length, this.scene.nextId);
     this.#askApplies();
     const asking = this.#running.filter((one) => one.applied);
     const each = asking.filter((one) => !one.check.suspects);
     let done = 0;
     for (const object of this.scene.walk()) {
-      for (const by of each) {
-        const report = by.check.evaluate(object, by.context);
-        if (!report) continue;
-        const held = this.#found[object.id];
-        if (held) held.push({ by, report });
-        else this.#found[object.id] = [{ by, report }];
-      }
+      for (const { check, context, at } of each)
+        if (check.evaluate(object, context)) this.#found.put(object.id, at);
       if ((++done & 4095) === 0) tick?.(done);
     }
     for (const one of asking)
@@ -102,7 +98,7 @@ export class CheckRun {
   /** Asks a check that knows its suspects of those, and of all that it has something to say of until now. */
   #suspectsAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
     const ids = new Set(one.applied ? one.check.suspects!(one.context) : []);
-    for (const [id, held] of this.held()) if (held.some(({ by }) => by === one)) ids.add(id);
+    for (const id of this.#found.objects()) if (this.#found.has(id, one.at)) ids.add(id);
     for (const id of ids) again(id, [one]);
   }
   /** Everything below what was moved may be deeper now; every root may be the odd one out. */
@@ -161,26 +157,28 @@ export class CheckRun {
     return this.#running.some((one) => one.check.id === check && one.applied);
   }
   of(id: ObjectId): readonly Finding[] {
-    return this.#found[id]?.map((held) => findingOf(id, held)) ?? none;
+    if (!this.#found.any(id)) return none;
+    const object = this.scene.get(id);
+    return this.checksOf(id).flatMap(({ check, context, severity }) => {
+      const report = check.evaluate(object, context);
+      return report ? [toFinding(check, id, severity, report)] : [];
+    });
   }
   /** All findings, in tree order, then by check id. */
   *findings(): Generator<Finding> {
     for (const object of this.scene.walk()) yield* this.of(object.id);
   }
-  /** What is found of an object; the texts are not made for it. */
-  heldOf(id: ObjectId): readonly Held[] {
-    return this.#found[id] ?? noneHeld;
+  /** The checks that found something of an object. */
+  checksOf(id: ObjectId): readonly Running[] {
+    return this.#found.any(id) ? this.#running.filter(({ at }) => this.#found.has(id, at)) : noChecks;
   }
-  /** The same of every object that something is found of, in no order. */
-  *held(): Generator<readonly [ObjectId, readonly Held[]]> {
-    for (let id = 0; id < this.#found.length; id++) {
-      const held = this.#found[id];
-      if (held) yield [id, held];
-    }
+  /** The objects of which something is found. */
+  objects(): Generator<ObjectId> {
+    return this.#found.objects();
   }
-  /** The same with their texts. */
+  /** What is found of each of them. */
   *rows(): Generator<readonly [ObjectId, readonly Finding[]]> {
-    for (const [id] of this.held()) yield [id, this.of(id)];
+    for (const id of this.#found.objects()) yield [id, this.of(id)];
   }
   /** The edits that put one finding right, or null. */
   fix(finding: Finding): Edit[] | null {
@@ -192,21 +190,18 @@ export class CheckRun {
   /** @returns whether anything was or is found. */
   #evaluate(id: ObjectId, running: readonly Running[]): boolean {
     const object = this.scene.find(id);
-    const before = this.#found[id];
+    const before = this.#found.any(id);
     if (!object) {
-      this.#found[id] = undefined;
-      return before !== undefined;
+      this.#found.dropAll(id);
+      return before;
     }
-    const kept = before && running !== this.#running ? before.filter(({ by }) => !running.includes(by)) : [];
-    for (const by of running) {
-      if (!by.applied) continue;
-      const report = by.check.evaluate(object, by.context);
-      if (report) putHeld(kept, { by, report });
+    for (const { check, context, applied, at } of running) {
+      if (applied && check.evaluate(object, context)) this.#found.put(id, at);
+      else this.#found.drop(id, at);
     }
-    this.#found[id] = kept.length ? kept : undefined;
-    return before !== undefined || kept.length > 0;
+    return before || this.#found.any(id);
   }
 }
 
 const none: readonly Finding[] = [];
-const noneHeld: readonly Held[] = [];
+const noChecks: readonly Running[] = [];

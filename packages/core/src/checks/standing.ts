@@ -23,12 +23,14 @@ export function standingOf(run: CheckRun): Standing {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
   const byCheck: Record<string, number> = {};
   let wrong = 0;
-  for (const [, held] of run.held()) {
-    for (const { by } of held) {
-      counts[by.severity]++;
-      byCheck[by.check.id] = (byCheck[by.check.id] ?? 0) + 1;
+  for (const id of run.objects()) {
+    let stops = false;
+    for (const { check, severity } of run.checksOf(id)) {
+      counts[severity]++;
+      byCheck[check.id] = (byCheck[check.id] ?? 0) + 1;
+      stops ||= nameChecks.has(check.id);
     }
-    if (held.some(({ by }) => nameChecks.has(by.check.id))) wrong++;
+    if (stops) wrong++;
   }
   return { objects: run.scene.size, named: run.scene.size, fitting: run.scene.size - wrong, counts, byCheck };
 }

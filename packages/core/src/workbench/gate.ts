@@ -32,9 +32,9 @@ export function runGate(run: CheckRun): Gate {
   const wrong = new Map<string, number>();
   const counts = { blocker: home.takenAlong.length, warning: 0, note: 0 };
   for (const object of going) {
-    for (const { by } of run.heldOf(object.id)) {
-      wrong.set(by.check.id, (wrong.get(by.check.id) ?? 0) + 1);
-      counts[by.severity]++;
+    for (const { check, severity } of run.checksOf(object.id)) {
+      wrong.set(check.id, (wrong.get(check.id) ?? 0) + 1);
+      counts[severity]++;
     }
   }
   const lines: GateLine[] = checkRegistry
