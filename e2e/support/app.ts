@@ -25,6 +25,18 @@ export class App {
   async bringIn(...files: (string | { name: string; mimeType: string; buffer: Buffer })[]): Promise<void> {
     await this.page.getByTestId('bring-in').setInputFiles(files as string[]);
   }
+  /** The messy cabin once more, as a scene of its own, so that nobody else's story changes under them. */
+  async bringInCabin(name: string): Promise<void> {
+    const copy = await this.page.request.get('/api/scenes/1/copy');
+    await this.bringIn({ name: `${name}.glb`, mimeType: 'model/gltf-binary', buffer: await copy.body() });
+    await expect(this.page.getByTestId('scene-name')).toHaveText(name);
+    await this.viewportReady();
+  }
+  /** Names that do not fit, as the bar counts them. */
+  async outstanding(): Promise<number> {
+    const steps = this.page.getByRole('navigation', { name: 'Steps' });
+    return Number(/\d+/.exec((await steps.getByText('Name').textContent()) ?? '')?.[0] ?? 0);
+  }
   get ledger(): Locator {
     return this.page.getByRole('treegrid');
   }

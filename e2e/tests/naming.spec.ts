@@ -1,26 +1,14 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { App } from '../support/app.js';
 import { nodeNames } from '../support/glb.js';
-
-/** The messy cabin once more, as a scene of its own, so that nobody else's story changes under them. */
-async function ownCabin(app: App, name: string): Promise<void> {
-  const copy = await app.page.request.get('/api/scenes/1/copy');
-  await app.bringIn({ name: `${name}.glb`, mimeType: 'model/gltf-binary', buffer: await copy.body() });
-  await expect(app.page.getByTestId('scene-name')).toHaveText(name);
-  await app.viewportReady();
-}
-const outstanding = async (page: Page): Promise<number> => {
-  const text = await page.getByRole('navigation', { name: 'Steps' }).getByText('Name').textContent();
-  return Number(/\d+/.exec(text ?? '')?.[0] ?? 0);
-};
 
 test('proposed names: why for each, taken as one edit, there after a reload and in the file, undone', async ({
   page,
 }) => {
   const app = new App(page);
   await app.signIn('mo');
-  await ownCabin(app, 'naming');
-  await expect.poll(() => outstanding(page)).toBeGreaterThan(30);
+  await app.bringInCabin('naming');
+  await expect.poll(() => app.outstanding()).toBeGreaterThan(30);
   await page.getByTestId('propose').click();
   await expect(page.getByTestId('propose-counts')).toContainText('names taken');
   await app.row('post_LB').click();
@@ -31,7 +19,7 @@ test('proposed names: why for each, taken as one edit, there after a reload and 
   await expect(app.row('post_LB').getByTestId('verdict')).toContainText('left out');
   await page.getByTestId('apply').click();
   await app.saved();
-  await expect.poll(() => outstanding(page)).toBeLessThan(12);
+  await expect.poll(() => app.outstanding()).toBeLessThan(12);
   await expect(app.row('post_LB')).toBeVisible();
   await expect(page.getByTestId('tray')).toBeHidden();
   await page.reload();
@@ -52,7 +40,7 @@ test('slots are changed in their cells by keys alone, for all that is picked, an
 }) => {
   const app = new App(page);
   await app.signIn('mo');
-  await ownCabin(app, 'cells');
+  await app.bringInCabin('cells');
   await app.filter('F_panel* or B_panel*');
   await expect(page.getByTestId('ledger-count')).toContainText('2 of');
   await app.ledger.focus();
@@ -84,7 +72,7 @@ test('slots are changed in their cells by keys alone, for all that is picked, an
 test('a recipe is kept for the project and run on another day', async ({ page }) => {
   const app = new App(page);
   await app.signIn('mo');
-  await ownCabin(app, 'recipes');
+  await app.bringInCabin('recipes');
   await app.filter('under:pulleys');
   await app.addStep('Set side and place');
   await page.getByLabel('place', { exact: true }).check();
@@ -146,7 +134,7 @@ test('a lead drafts a convention, sees what it would do, publishes it, and the o
 test('a word is found over the library and renamed as a proposal for each scene', async ({ page }) => {
   const app = new App(page);
   await app.signIn('mo');
-  await ownCabin(app, 'words');
+  await app.bringInCabin('words');
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox').fill('a word in every');
   await page.keyboard.press('Enter');

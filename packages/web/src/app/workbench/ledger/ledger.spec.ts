@@ -39,6 +39,19 @@ describe('the ledger', () => {
     expect(rows()[0]!.getAttribute('aria-expanded')).toBe('true');
     expect(rows()[1]!.getAttribute('aria-level')).toBe('2');
   });
+  it('loses no letter that is typed before the field of a cell is there', async () => {
+    bed.ledger.pick(2, 'only');
+    bed.ledger.cell.set('what');
+    fixture.componentInstance.focus();
+    const grid = document.activeElement!;
+    for (const key of ['g', 'a', 't', 'e'])
+      grid.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    await fixture.whenStable();
+    const field = document.querySelector<HTMLInputElement>('[data-testid=slot-field]')!;
+    expect([field.value, document.activeElement]).toEqual(['gate', field]);
+    await press('Enter');
+    expect(bed.open.scene.get(2).name).toBe('L_gate001_oak_geo');
+  });
   it('renames in place: Enter keeps and goes down, Escape leaves it', async () => {
     bed.ledger.pick(3, 'only');
     fixture.componentInstance.focus();

@@ -150,7 +150,18 @@ export class Ledger {
     if (active !== null && this.open.mayEdit()) this.state.editCell(null);
   }
   key(event: KeyboardEvent): void {
-    if (this.state.editing() !== null) return;
+    if (this.state.editing() !== null) {
+      // The field is on its way: letters typed meanwhile belong to it.
+      if (
+        event.target === this.grid().nativeElement &&
+        this.state.typed() !== null &&
+        event.key.length === 1
+      ) {
+        event.preventDefault();
+        this.state.typed.update((text) => (text ?? '') + event.key);
+      }
+      return;
+    }
     const page = Math.max(1, Math.floor(this.viewport().getViewportSize() / 26) - 1);
     const actions: Record<string, () => void> = {
       ArrowDown: () => this.state.step(1, event.shiftKey),

@@ -1,20 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import type { Recipe } from '@renquil/core';
 import { App } from '../support/app.js';
 
-/** The messy cabin once more, as a scene of its own. */
-async function ownCabin(app: App, name: string): Promise<void> {
-  await app.signIn('mo');
-  const copy = await app.page.request.get('/api/scenes/1/copy');
-  await app.bringIn({ name: `${name}.glb`, mimeType: 'model/gltf-binary', buffer: await copy.body() });
-  await expect(app.page.getByTestId('scene-name')).toHaveText(name);
-  await app.viewportReady();
-}
-/** Names that do not fit, as the bar counts them. */
-const outstanding = async (page: Page): Promise<number> => {
-  const text = await page.getByRole('navigation', { name: 'Steps' }).getByText('Name').textContent();
-  return Number(/\d+/.exec(text ?? '')?.[0] ?? 0);
-};
 async function applyProposals(app: App, least?: string): Promise<void> {
   const { page } = app;
   await page.getByTestId('propose').click();
@@ -28,14 +15,15 @@ test('the cabin is put right by proposals, and the two that nobody can know in t
   page,
 }) => {
   const app = new App(page);
-  await ownCabin(app, 'proposed');
-  await expect.poll(() => outstanding(page)).toBe(38);
+  await app.signIn('mo');
+  await app.bringInCabin('proposed');
+  await expect.poll(() => app.outstanding()).toBe(38);
   await applyProposals(app);
-  await expect.poll(() => outstanding(page)).toBe(8);
+  await expect.poll(() => app.outstanding()).toBe(8);
   // What is left is less than 80 % sure; who looked at it takes it.
   await page.getByTestId('discard').or(page.getByTestId('propose')).first().waitFor();
   await applyProposals(app, '50');
-  await expect.poll(() => outstanding(page)).toBe(2);
+  await expect.poll(() => app.outstanding()).toBe(2);
   await app.filter('finding:default-name');
   for (const [name, word, made] of [
     ['group3', 'spareParts', 'spareParts_grp'],
@@ -50,7 +38,7 @@ test('the cabin is put right by proposals, and the two that nobody can know in t
     await app.filter('finding:default-name');
   }
   await app.saved();
-  await expect.poll(() => outstanding(page)).toBe(0);
+  await expect.poll(() => app.outstanding()).toBe(0);
   expect(app.problems).toEqual([]);
 });
 
@@ -123,7 +111,8 @@ test('the cabin is put right by a recipe on the bench, as one edit that is taken
   page,
 }) => {
   const app = new App(page);
-  await ownCabin(app, 'benched');
+  await app.signIn('mo');
+  await app.bringInCabin('benched');
   const kept = await page.evaluate(
     async (body) => {
       const { status } = await fetch('/api/projects/brannick-pass/recipes', {
@@ -138,7 +127,7 @@ test('the cabin is put right by a recipe on the bench, as one edit that is taken
   expect(kept).toBe(200);
   await page.reload();
   await app.viewportReady();
-  await expect.poll(() => outstanding(page)).toBe(38);
+  await expect.poll(() => app.outstanding()).toBe(38);
   await app.filter(
     'finding:name-pattern or finding:default-name or finding:not-unique or finding:forbidden-characters or finding:side-position',
   );
@@ -147,9 +136,9 @@ test('the cabin is put right by a recipe on the bench, as one edit that is taken
   await expect(page.getByTestId('tray-count')).toContainText('names will change');
   await page.getByTestId('apply').click();
   await app.saved();
-  await expect.poll(() => outstanding(page)).toBe(0);
+  await expect.poll(() => app.outstanding()).toBe(0);
   await page.keyboard.press('Control+z');
   await app.saved();
-  await expect.poll(() => outstanding(page)).toBe(38);
+  await expect.poll(() => app.outstanding()).toBe(38);
   expect(app.problems).toEqual([]);
 });
