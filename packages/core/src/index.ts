@@ -16,7 +16,6 @@ export * from './names/default-names.js';
 export * from './names/number-family.js';
 export * from './names/swap-word.js';
 export * from './names/vocabulary.js';
-export * from './names/word-count.js';
 export * from './names/learn/learned.js';
 export * from './names/learn/learn-convention.js';
 export type { LearnFrom } from './names/learn/samples.js';

@@ -15,7 +15,7 @@ import { checkRegistry } from './registry.js';
  */
 export class CheckRun {
   readonly #running: Running[] = [];
-  /** What is found of whom. A sentence is put together when somebody reads it: a scene may hold a hundred thousand. */
+  /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FoundBits(0, 0);
 
   constructor(

@@ -47,10 +47,7 @@ export const numberOddities = remembered(
   (scene) => {
     const odd = new Map<ObjectId, NumberOddity>();
     const { names, ids, values, order, ends } = families(scene);
-    const digitsOf = (row: number): string => {
-      const end = endOfDigits(names[row]!);
-      return names[row]!.slice(startOfDigits(names[row]!, end), end);
-    };
+    const digitsOf = (row: number): string => lastNumber(names[row]!)!.digits;
     for (let family = 0, from = 0; family < ends.length; from = ends[family++]!) {
       const count = ends[family]! - from;
       if (count < 2) continue;

@@ -1,4 +1,5 @@
 import { hashStart, mix } from '../scene/row-table.js';
+import { beyondAscii, smallLetter } from './ascii.js';
 import { asciiClasses, characterClass, splitWords } from './split-words.js';
 
 /** Counts the words of letters of many names. A word that is known already costs no text of its own. */
@@ -27,7 +28,7 @@ export class WordCount {
         this.#beyond.set(word, (this.#beyond.get(word) ?? 0) + 1);
         return;
       }
-      hash = mix(hash, low(code));
+      hash = mix(hash, smallLetter(code));
     }
     // Small enough to be kept as a plain number.
     hash &= 0x3fffffff;
@@ -48,12 +49,10 @@ export class WordCount {
 function isWord(word: string, from: string, start: number, end: number): boolean {
   if (word.length !== end - start) return false;
   for (let i = 0; i < word.length; i++)
-    if (word.charCodeAt(i) !== low(from.charCodeAt(start + i))) return false;
+    if (word.charCodeAt(i) !== smallLetter(from.charCodeAt(start + i))) return false;
   return true;
 }
-const low = (code: number): number => (code >= 65 && code <= 90 ? code + 32 : code);
 
-const beyondAscii = /\P{ASCII}/u;
 const { separator, upper, lower } = characterClass;
 
 /** Where the words of letters of a name stand, as splitWords parts them; no object is made for them. */

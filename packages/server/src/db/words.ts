@@ -18,17 +18,3 @@ export async function objectsWithWord(sql: Sql, project: number, word: string): 
   );
   return rows.filter(({ name }) => hasWord(name, word));
 }
-
-/** Scenes of a project and where each stands. */
-export async function sceneRevisions(
-  sql: Sql,
-  project: number,
-): Promise<{ readonly id: number; readonly revision: number }[]> {
-  return sql.rows('SELECT id, revision FROM scene WHERE project_id = ? ORDER BY id', [project]);
-}
-export async function namesOfScene(sql: Sql, scene: number): Promise<string[]> {
-  const rows = await sql.rows<{ readonly name: string }>('SELECT name FROM object_index WHERE scene_id = ?', [
-    scene,
-  ]);
-  return rows.map(({ name }) => name);
-}

@@ -1,41 +1,54 @@
-import { nearCommon, WordCount, type NearCommon } from '@renquil/core';
-import type { Sql } from '../db/database.js';
-import { namesOfScene, sceneRevisions } from '../db/words.js';
+import { nearCommon, type NearCommon } from '@renquil/core';
+import { listScenes } from '../db/scenes.js';
+import type { Services } from './services.js';
 
-interface Counted {
-  readonly revision: number;
-  readonly counts: ReadonlyMap<string, number>;
-}
+type Counts = ReadonlyMap<string, number>;
 interface Library {
+  /** Scenes and their revisions: what the counts hold for. */
   readonly stamp: string;
-  readonly counts: ReadonlyMap<string, number>;
+  /** Shared by all who ask while it is made. */
+  readonly counts: Promise<Counts>;
+  readonly scenes: ReadonlyMap<number, { readonly revision: number; readonly counts: Counts }>;
 }
 
-/** How often words stand in the names of a project's scenes. A cache only: a scene is counted again when it has changed. */
+/** How often words stand in the names of a project's scenes. A cache only: a scene is counted again, on a worker thread, when it has changed. */
 export class LibraryWords {
-  readonly #scenes = new Map<number, Counted>();
   readonly #libraries = new Map<number, Library>();
 
   /** The common word of the library that a rare one is nearly; null: there is none, or the word is itself in use. */
-  async near(sql: Sql, project: number, word: string): Promise<NearCommon | null> {
-    return nearCommon((await this.#library(sql, project)).counts, word);
-  }
-  async #library(sql: Sql, project: number): Promise<Library> {
-    const scenes = await sceneRevisions(sql, project);
+  async near(services: Services, project: number, word: string): Promise<NearCommon | null> {
+    const scenes = await listScenes(services.database, project);
     const stamp = scenes.map(({ id, revision }) => `${id}:${revision}`).join();
     let library = this.#libraries.get(project);
-    if (library?.stamp === stamp) return library;
-    const counts = new Map<string, number>();
-    for (const { id, revision } of scenes) {
-      let counted = this.#scenes.get(id);
-      if (counted?.revision !== revision) {
-        const words = new WordCount();
-        for (const name of await namesOfScene(sql, id)) words.add(name);
-        this.#scenes.set(id, (counted = { revision, counts: words.counts() }));
-      }
-      for (const [word, times] of counted.counts) counts.set(word, (counts.get(word) ?? 0) + times);
+    if (library?.stamp !== stamp)
+      this.#libraries.set(project, (library = this.#begin(services, stamp, scenes, library)));
+    try {
+      return nearCommon(await library.counts, word);
+    } catch (error) {
+      if (this.#libraries.get(project) === library) this.#libraries.delete(project);
+      throw error;
     }
-    this.#libraries.set(project, (library = { stamp, counts }));
-    return library;
+  }
+  #begin(
+    { database, scenes: keeper, pool }: Services,
+    stamp: string,
+    scenes: readonly { readonly id: number; readonly revision: number }[],
+    before?: Library,
+  ): Library {
+    const counted = new Map<number, { readonly revision: number; readonly counts: Counts }>();
+    const count = async (): Promise<Counts> => {
+      const all = new Map<string, number>();
+      for (const { id, revision } of scenes) {
+        let known = before?.scenes.get(id);
+        if (known?.revision !== revision) {
+          const stored = await keeper.stored(database, id, revision);
+          known = { revision, counts: new Map(await pool.run('count-words', { stored })) };
+        }
+        counted.set(id, known);
+        for (const [word, times] of known.counts) all.set(word, (all.get(word) ?? 0) + times);
+      }
+      return all;
+    };
+    return { stamp, counts: count(), scenes: counted };
   }
 }

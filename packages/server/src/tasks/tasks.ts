@@ -1,4 +1,5 @@
 import { buildHandoffTask } from './build-handoff.js';
+import { countWordsTask } from './count-words.js';
 import { learnConventionTask } from './learn-convention.js';
 import { planRestoreTask } from './plan-restore.js';
 import { readSceneTask } from './read-scene.js';
@@ -11,6 +12,7 @@ export type Tell = (stage: string, done: number, total: number) => void;
 
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
+  'count-words': countWordsTask,
   'learn-convention': learnConventionTask,
   'plan-restore': planRestoreTask,
   'read-scene': readSceneTask,

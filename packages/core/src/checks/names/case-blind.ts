@@ -1,3 +1,4 @@
+import { beyondAscii, smallLetter } from '../../names/ascii.js';
 import { remembered } from '../../scene/remembered.js';
 import { hashStart, mix, RowTable } from '../../scene/row-table.js';
 import { defineCheck } from '../check.js';
@@ -14,14 +15,15 @@ const spelledTwice = remembered(
     const isLike = (row: number): boolean => {
       const [a, b] = [texts[row]!, texts[n]!];
       if (a.length !== b.length) return false;
-      for (let i = 0; i < a.length; i++) if (low(a.charCodeAt(i)) !== low(b.charCodeAt(i))) return false;
+      for (let i = 0; i < a.length; i++)
+        if (smallLetter(a.charCodeAt(i)) !== smallLetter(b.charCodeAt(i))) return false;
       return true;
     };
     for (const name of scene.names()) {
       // Beyond ASCII only the platform knows what is small; of plain letters no second text is made.
       const text = beyondAscii.test(name) ? name.toLowerCase() : name;
       let hash = hashStart;
-      for (let i = 0; i < text.length; i++) hash = mix(hash, low(text.charCodeAt(i)));
+      for (let i = 0; i < text.length; i++) hash = mix(hash, smallLetter(text.charCodeAt(i)));
       names[n] = name;
       texts[n] = text;
       const row = table.claim(hash, n, isLike);
@@ -31,8 +33,6 @@ const spelledTwice = remembered(
     return like;
   },
 );
-const beyondAscii = /\P{ASCII}/u;
-const low = (code: number): number => (code >= 65 && code <= 90 ? code + 32 : code);
 
 /** Two names that differ in capitals only: one file system, engine or script in the chain takes them for one. */
 export const caseBlind = defineCheck({

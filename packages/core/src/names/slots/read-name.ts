@@ -68,29 +68,27 @@ class QuickReading implements NameReading {
     readonly texts: readonly (string | undefined)[],
   ) {}
   get slots(): ReadonlyMap<string, SlotSpan> {
-    if (!this.#slots) {
-      this.#slots = new Map();
-      let from = 0;
-      for (let i = 0; i < this.names.length; i++) {
-        const text = this.texts[i + 1];
-        if (text === undefined) continue;
-        const start = this.name.indexOf(text, from);
-        from = start + text.length;
-        this.#slots.set(this.names[i]!, { slot: this.names[i]!, text, start, end: from });
-      }
-    }
-    return this.#slots;
+    return (this.#slots ??= bySlot(this.#spans()));
   }
   spanOf(slot: string): SlotSpan | undefined {
+    const last = this.#spans(slot).at(-1);
+    return last?.slot === slot ? last : undefined;
+  }
+  /** From the first on, up to a slot or all. */
+  #spans(until?: string): SlotSpan[] {
+    const spans: SlotSpan[] = [];
     let from = 0;
     for (let i = 0; i < this.names.length; i++) {
+      const slot = this.names[i]!;
       const text = this.texts[i + 1];
-      if (text === undefined) continue;
-      const start = this.name.indexOf(text, from);
-      from = start + text.length;
-      if (this.names[i] === slot) return { slot, text, start, end: from };
+      if (text !== undefined) {
+        const start = this.name.indexOf(text, from);
+        from = start + text.length;
+        spans.push({ slot, text, start, end: from });
+      }
+      if (slot === until) break;
     }
-    return undefined;
+    return spans;
   }
   textOf(slot: string): string | undefined {
     const at = this.names.indexOf(slot);
