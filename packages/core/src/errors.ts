@@ -12,13 +12,19 @@ const entry = (status: number, text: string, exit = 2): ErrorEntry => ({ text, s
 
 export const errorCatalogue = {
   'change-conflict': entry(409, 'Someone else changed this first: {{detail}}.'),
+  'change-id-taken': entry(409, 'This change carries the id of another one. Nothing was changed.'),
   'change-invalid': entry(422, 'This change does not apply: {{detail}}.'),
   'change-list-invalid': entry(422, 'The change list cannot be used: {{detail}}.'),
   'convention-invalid': entry(422, 'The convention cannot be used: {{detail}}.'),
+  'change-too-large': entry(
+    413,
+    'This change has {{count}} edits, {{size}} MB to send; the limit is {{limit}} MB. Make it in smaller parts.',
+  ),
   'database-unavailable': entry(
     503,
-    'The database does not answer. Nothing was saved; try again in a moment.',
+    'The database does not answer for the moment. What was not confirmed is not lost; try again shortly.',
   ),
+  'database-unsuitable': entry(500, 'This database cannot serve: {{detail}}.'),
   'file-empty': entry(422, '{{file}} is empty (0 bytes).'),
   'file-kind-unknown': entry(
     415,
@@ -37,6 +43,8 @@ export const errorCatalogue = {
     'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.',
   ),
   'job-cancelled': entry(409, '{{what}} was cancelled. Nothing was stored.'),
+  'job-given-up': entry(500, '{{what}} was tried {{count}} times and the worker ended each time. It is given up.'),
+  'log-invalid': entry(500, 'A logged change cannot be read: {{detail}}.'),
   'member-last-lead': entry(422, 'A project needs at least one lead.'),
   'not-allowed': entry(403, 'You are here as {{role}}, who may not do this. {{needs}}.'),
   'not-found': entry(404, 'There is no such {{what}}.'),
@@ -48,7 +56,12 @@ export const errorCatalogue = {
   'scene-too-large': entry(413, 'The scene has {{count}} objects; the limit here is {{limit}}.'),
   'sign-in-refused': entry(401, 'The name or the password is wrong.'),
   'sign-in-slowed': entry(429, 'Too many tries. Wait {{seconds}} seconds.'),
-  'storage-full': entry(507, 'The disk of the server is full. Nothing was stored.'),
+  'server-busy': entry(503, 'The server has too much to do at the moment. Try again shortly.'),
+  'storage-full': entry(
+    507,
+    'The disk of the server is full. Nothing was stored. Make room on it; work goes on by itself then.',
+  ),
+  'task-over-limit': entry(422, '{{what}} took more than the {{limit}} that it may. It was ended.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
   usage: entry(400, '{{detail}}'),
 } as const satisfies Record<string, ErrorEntry>;

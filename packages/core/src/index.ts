@@ -93,6 +93,7 @@ export * from './scene/paths.js';
 export * from './scene/scene.js';
 export * from './scene/scene-object.js';
 export * from './scene/snapshot.js';
+export * from './scene/strange-id.js';
 export * from './scene/switched.js';
 export * from './twins/find-twins.js';
 export * from './twins/mirror-twins.js';

@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { isAbsolute, join } from 'node:path';
-import { SetUpError } from './db/private-mariadb.js';
+import { SetUpError } from './db/set-up-error.js';
 
 export interface Flags {
   readonly port: number;

@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { SetUpError } from './db/private-mariadb.js';
+import { SetUpError } from './db/set-up-error.js';
 import { demoPassword, demoPeople } from './demo/seed.js';
 import { readFlags, usage } from './flags.js';
 import { serve } from './serve.js';

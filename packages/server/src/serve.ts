@@ -1,9 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import { statfsSync } from 'node:fs';
 import mysql from 'mysql2/promise';
+import { connectionOptions } from './db/address.js';
 import { countDemoAccounts, insertAccount, setRole } from './db/people.js';
 import { insertProject } from './db/projects.js';
-import { SetUpError, startPrivateMariaDb, type PrivateMariaDb } from './db/private-mariadb.js';
+import { startPrivateMariaDb, type PrivateMariaDb } from './db/private-mariadb.js';
+import { SetUpError } from './db/set-up-error.js';
 import { seedDemo } from './demo/seed.js';
 import type { Flags } from './flags.js';
 import { createApp } from './http/app.js';
@@ -67,7 +69,7 @@ function warnOfFullDisk(folder: string): void {
 
 /** Only a database with nothing but the demo in it may be thrown away. */
 async function resetDatabase({ address }: PrivateMariaDb): Promise<void> {
-  const connection = await mysql.createConnection({ ...address, host: '127.0.0.1' });
+  const connection = await mysql.createConnection(connectionOptions(address));
   try {
     const [tables] = await connection.query("SHOW TABLES LIKE 'account'");
     if ((tables as unknown[]).length) {

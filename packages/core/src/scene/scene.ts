@@ -12,6 +12,12 @@ import type {
   Shape,
 } from './scene-object.js';
 
+/**
+ * The largest id that counts towards the next one. The borders keep ids dense (see `strangeId`), so a scene comes here
+ * after 67 million objects; an older log may name one beyond, which then simply stands outside of the counting.
+ */
+export const mostObjectId = 2 ** 26;
+
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
 
 /**
@@ -123,7 +129,7 @@ export class Scene {
     return this.#nextId;
   }
   reserveIds(upTo: ObjectId): void {
-    this.#nextId = Math.max(this.#nextId, upTo);
+    if (upTo <= mostObjectId + 1) this.#nextId = Math.max(this.#nextId, upTo);
   }
   find(id: ObjectId): SceneObject | undefined {
     return this.#objects[id];
@@ -279,7 +285,7 @@ export class Scene {
     };
     this.#keepName(data.name, data.id);
     this.#count++;
-    if (data.id >= this.#nextId) this.#nextId = data.id + 1;
+    if (data.id >= this.#nextId && data.id <= mostObjectId) this.#nextId = data.id + 1;
   }
   #siblings(parent: ObjectId | null): ObjectId[] {
     return parent === null ? this.#roots : this.#objects[parent]!.children;

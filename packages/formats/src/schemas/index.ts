@@ -1,3 +1,4 @@
+export * from '../change-log/decode-change.js';
 export * from './change-list.js';
 export * from './convention.js';
 export * from './convention-json-schema.js';

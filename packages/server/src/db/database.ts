@@ -5,14 +5,14 @@ import mysql, {
   type ResultSetHeader,
   type RowDataPacket,
 } from 'mysql2/promise';
+import { connectionOptions, type DatabaseAddress } from './address.js';
+import { prepare } from './session-settings.js';
 
-export interface DatabaseAddress {
-  readonly port: number;
-  readonly user: string;
-  readonly password: string;
-  readonly database: string;
-}
+export type { DatabaseAddress } from './address.js';
 export type Value = string | number | boolean | null | Date | Buffer | Uint8Array;
+
+/** For `IN (...)`: so many question marks. */
+export const placeholders = (n: number): string => Array(n).fill('?').join(', ');
 
 /** Plain SQL over one connection or a pool. Texts compare byte for byte; dates are UTC; big numbers stay exact. */
 export class Sql {
@@ -46,32 +46,30 @@ export class Sql {
   }
 }
 
-/** Lost races that a whole transaction may simply try again: deadlock, lock wait, record changed. */
+/** Lost races that a whole transaction may simply try again: deadlock (in a cluster: another node was first), lock wait, record changed. */
 const again = new Set([1213, 1205, 1020]);
+const mostAttempts = 8;
+/** How long one waits for a free connection before the database counts as not answering, in milliseconds. */
+const patience = 15_000;
 
 export class Database extends Sql {
   readonly #pool: Pool;
-  constructor(readonly address: DatabaseAddress) {
-    const pool = mysql.createPool({
-      host: '127.0.0.1',
-      port: address.port,
-      user: address.user,
-      password: address.password,
-      database: address.database,
-      connectionLimit: 12,
-      timezone: 'Z',
-      charset: 'utf8mb4_bin',
-      jsonStrings: true,
-      supportBigNumbers: true,
-      flags: ['-IGNORE_SPACE'],
-    });
+  constructor(
+    readonly address: DatabaseAddress,
+    connections = 12,
+  ) {
+    const pool = mysql.createPool({ ...connectionOptions(address), connectionLimit: connections });
     super(pool);
     this.#pool = pool;
+    pool.pool.on('connection', (connection) => prepare(connection));
   }
-  /** Runs work in one transaction; on any error all of it is taken back. Retried whole when a race was lost. */
+  /**
+   * Runs work in one transaction; on any error all of it is taken back. Run again whole, from its first read, when a
+   * race was lost: the work must not lean on anything it left behind in memory.
+   */
   async transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T> {
     for (let attempt = 1; ; attempt++) {
-      const connection = await this.#pool.getConnection();
+      const connection = await this.#connection();
       let broken = false;
       try {
         await connection.beginTransaction();
@@ -80,8 +78,8 @@ export class Database extends Sql {
         return result;
       } catch (error) {
         await connection.rollback().catch(() => (broken = true));
-        if (attempt < 5 && again.has((error as { errno?: number }).errno ?? 0)) {
-          await new Promise((done) => setTimeout(done, attempt * 10 + Math.random() * 20));
+        if (attempt < mostAttempts && again.has((error as { errno?: number }).errno ?? 0)) {
+          await new Promise((done) => setTimeout(done, attempt * 10 * (0.5 + Math.random())));
           continue;
         }
         throw error;
@@ -94,17 +92,59 @@ export class Database extends Sql {
   async close(): Promise<void> {
     await this.#pool.end();
   }
+  /** mysql2 waits for ever when all connections are taken. */
+  async #connection(): Promise<PoolConnection> {
+    let late = false;
+    let timer: NodeJS.Timeout | undefined;
+    const asked = this.#pool.getConnection().then((connection) => {
+      if (late) connection.release();
+      return connection;
+    });
+    const waited = new Promise<never>((_, fail) => {
+      timer = setTimeout(() => {
+        late = true;
+        fail(new RenquilError('database-unavailable'));
+      }, patience);
+    });
+    try {
+      return await Promise.race([asked, waited]);
+    } finally {
+      clearTimeout(timer);
+    }
+  }
 }
+
+const lostCodes = [
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'PROTOCOL_CONNECTION_LOST',
+  'PROTOCOL_SEQUENCE_TIMEOUT',
+  'ETIMEDOUT',
+  'EPIPE',
+  'ENOENT',
+  'EHOSTUNREACH',
+];
+/** 1040 too many connections, 1047 a node that left its cluster, 1053 and 1927 shutting down, 1317 query killed. */
+const lostErrnos = new Set([1040, 1047, 1053, 1317, 1927]);
+/** 1021 disk full, 1114 table full, 1026 and 3 writing failed, 1030 error of the engine, 28 from the system. */
+const fullErrnos = new Set([3, 28, 1021, 1026, 1114]);
 
 /** What a failing database means to a person; other errors come back as they are. */
 export function explainDatabaseError(error: unknown): unknown {
-  const { errno, code } = error as { errno?: number; code?: string };
-  const lost = ['ECONNREFUSED', 'ECONNRESET', 'PROTOCOL_CONNECTION_LOST', 'ETIMEDOUT', 'EPIPE', 'ENOENT'];
-  if (code !== undefined && lost.includes(code) && !(error instanceof RenquilError)) {
-    return new RenquilError('database-unavailable', {}, { cause: error });
-  }
-  // 1021 disk full, 1114 table full, 3 and 28 from the system (ENOSPC).
-  if (errno === 1021 || errno === 1114 || code === 'ENOSPC')
+  if (error instanceof RenquilError) return error;
+  const { errno, code, message } = error as { errno?: number; code?: string; message?: string };
+  const full =
+    fullErrnos.has(errno ?? 0) ||
+    code === 'ENOSPC' ||
+    /No space left on device|disk (is )?full|errno: 28/i.test(message ?? '');
+  if (full && (errno !== undefined || code !== undefined))
     return new RenquilError('storage-full', {}, { cause: error });
+  const lost =
+    lostErrnos.has(errno ?? 0) ||
+    (code !== undefined && lostCodes.includes(code)) ||
+    /closed state|Pool is closed|WSREP has not yet prepared node/i.test(message ?? '');
+  if (lost) return new RenquilError('database-unavailable', {}, { cause: error });
+  // The race was lost too often: nothing was done.
+  if (again.has(errno ?? 0)) return new RenquilError('server-busy', {}, { cause: error });
   return error;
 }

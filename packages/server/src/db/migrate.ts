@@ -3,7 +3,10 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import mysql from 'mysql2/promise';
-import { Sql, type DatabaseAddress } from './database.js';
+import { connectionOptions, type DatabaseAddress } from './address.js';
+import { checkServer, checkTables } from './check-database.js';
+import { Sql } from './database.js';
+import { settingsSql } from './session-settings.js';
 
 /** Migrations lie beside the sources; the build copies nothing, so both the sources and dist find them in src. */
 const folder = fileURLToPath(new URL('../../src/db/migrations/', import.meta.url));
@@ -14,17 +17,35 @@ const folder = fileURLToPath(new URL('../../src/db/migrations/', import.meta.url
  * @returns names of the files that were run
  */
 export async function migrate(address: DatabaseAddress, from = folder): Promise<string[]> {
-  const connection = await mysql.createConnection({ ...address, host: '127.0.0.1' });
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await migrateOnce(address, from);
+    } catch (error) {
+      // The lock is one node's own: in a cluster another node may be at it too, and one of the two is told so.
+      const { errno } = error as { errno?: number };
+      if (attempt === 6 || (errno !== 1213 && errno !== 1062 && errno !== 1205)) throw error;
+      await new Promise((done) => setTimeout(done, 300 * attempt * (0.5 + Math.random())));
+    }
+  }
+}
+
+async function migrateOnce(address: DatabaseAddress, from: string): Promise<string[]> {
+  const connection = await mysql.createConnection(connectionOptions(address));
   const sql = new Sql(connection as never);
   const lock = `${address.database}.migrate`;
   try {
+    await checkServer(sql);
+    await connection.query(settingsSql);
     const got = await sql.one<{ got: number }>('SELECT GET_LOCK(?, 60) AS got', [lock]);
     if (got?.got !== 1) throw new Error('another process has been migrating this database for a minute');
-    await sql.run('SET SESSION lock_wait_timeout = 30');
+    // Tables take the collation of the database, which a studio may have made with the server's own default.
+    await connection.query('ALTER DATABASE CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin');
     await sql.run(
       'CREATE TABLE IF NOT EXISTS migration (name VARCHAR(100) PRIMARY KEY, sha256 CHAR(64) NOT NULL, steps_done INT NOT NULL, finished BOOLEAN NOT NULL)',
     );
-    return await runAll(sql, from);
+    const ran = await runAll(sql, from);
+    await checkTables(sql);
+    return ran;
   } finally {
     await connection.end();
   }

@@ -1,4 +1,3 @@
-import { touchedBy, type Edit, type Scene } from '@renquil/core';
 import type { Sql, Value } from './database.js';
 
 export interface IndexRow {
@@ -21,29 +20,30 @@ export async function insertIndex(
   );
 }
 
-/** Brings the index to the scene as it is after the edits. */
+/**
+ * Brings the index to the scene as it is after changes.
+ * @param gone objects that are no more
+ * @param rows parts of JSON lists of [id, parent, name, kind], in the order of their ids
+ */
 export async function updateIndex(
   sql: Sql,
   scene: number,
-  after: Scene,
-  edits: readonly Edit[],
+  { gone, rows }: { readonly gone: readonly number[]; readonly rows: readonly Uint8Array[] },
 ): Promise<void> {
-  const touched = [...touchedBy(edits).objects].sort((a, b) => a - b);
-  const gone = touched.filter((id) => !after.find(id));
   for (let at = 0; at < gone.length; at += 1000) {
     await sql.connection.query('DELETE FROM object_index WHERE scene_id = ? AND object_id IN (?)', [
       scene,
       gone.slice(at, at + 1000),
     ]);
   }
-  const rows = touched.flatMap((id): Value[][] => {
-    const object = after.find(id);
-    return object ? [[scene, id, object.parent, object.name, object.kind]] : [];
-  });
-  await sql.insertMany(
-    'INSERT INTO object_index (scene_id, object_id, parent_id, name, kind) VALUES ? ON DUPLICATE KEY UPDATE parent_id = VALUES(parent_id), name = VALUES(name), kind = VALUES(kind)',
-    rows,
-  );
+  for (const part of rows)
+    await sql.run(
+      `INSERT INTO object_index (scene_id, object_id, parent_id, name, kind)
+       SELECT ?, made.id, made.parent, made.name, made.kind FROM JSON_TABLE(CONVERT(? USING utf8mb4), '$[*]' COLUMNS (
+         id INT UNSIGNED PATH '$[0]', parent INT UNSIGNED PATH '$[1]', name MEDIUMTEXT PATH '$[2]', kind VARCHAR(12) PATH '$[3]')) AS made
+       ON DUPLICATE KEY UPDATE parent_id = made.parent, name = made.name, kind = made.kind`,
+      [scene, Buffer.from(part)],
+    );
 }
 
 /** Objects of any scene of a project whose name holds the text; `*` and `?` stand for any characters and one. */
@@ -55,7 +55,7 @@ export function searchObjects(sql: Sql, project: number, text: string, limit: nu
   const pattern = /[*?]/.test(text) ? escaped : `%${escaped}%`;
   return sql.rows(
     `SELECT o.scene_id, s.name AS scene, o.object_id, o.name, o.kind FROM object_index o JOIN scene s ON s.id = o.scene_id
-     WHERE s.project_id = ? AND o.name COLLATE utf8mb4_general_ci LIKE ? ORDER BY s.id, o.object_id LIMIT ?`,
+     WHERE s.project_id = ? AND s.binned_at IS NULL AND o.name COLLATE utf8mb4_general_ci LIKE ? ORDER BY s.id, o.object_id LIMIT ?`,
     [project, pattern, limit],
   );
 }

@@ -14,7 +14,8 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
-import type { DatabaseAddress } from '../db/database.js';
+import type { DatabaseAddress } from './address.js';
+import { SetUpError } from './set-up-error.js';
 
 export interface PrivateMariaDb {
   readonly address: DatabaseAddress;
@@ -22,7 +23,6 @@ export interface PrivateMariaDb {
   readonly adopted: boolean;
   stop(): Promise<void>;
 }
-export class SetUpError extends Error {}
 
 const program = '/usr/sbin/mariadbd';
 
@@ -41,7 +41,7 @@ export async function startPrivateMariaDb(folder: string, database = 'renquil'):
   const running = findRunning(folder, data);
   const password = readPassword(folder);
   if (running) {
-    const address = { port: running.port, user: 'renquil', password, database };
+    const address = { host: '127.0.0.1', port: running.port, user: 'renquil', password, database };
     // It may be on its way out (killed a moment ago): then another is started in its place.
     const isReady = await untilReady(address, data, () => findRunning(folder, data) !== null);
     if (isReady) return { address, adopted: true, stop: () => stopProcess(running.pid) };
@@ -51,7 +51,7 @@ export async function startPrivateMariaDb(folder: string, database = 'renquil'):
     const port = await freePort();
     const child = launch(folder, data, port, password, database);
     const tail = (): string => lastLines(join(folder, 'mariadb.log'));
-    const address = { port, user: 'renquil', password, database };
+    const address = { host: '127.0.0.1', port, user: 'renquil', password, database };
     try {
       if (!(await untilReady(address, data, () => child.exitCode === null && child.signalCode === null))) {
         const full = /No space left|errno: 28|Disk is full/i.test(tail()) ? 'The disk is full.\n' : '';
@@ -201,7 +201,6 @@ async function untilReady(address: DatabaseAddress, data: string, isAlive: () =>
     try {
       const connection = await mysql.createConnection({
         ...address,
-        host: '127.0.0.1',
         connectTimeout: 2000,
       });
       const [rows] = await connection.query('SELECT @@datadir AS datadir');

@@ -36,6 +36,19 @@ export async function recordAudit(
     [project, account, what.slice(0, 300), scene],
   );
 }
+/** Several lines of one scene at once. */
+export async function recordAudits(
+  sql: Sql,
+  project: number,
+  scene: number,
+  lines: readonly { readonly account: number; readonly what: string }[],
+): Promise<void> {
+  const row = '(?, ?, ?, ?, UTC_TIMESTAMP(3))';
+  await sql.run(
+    `INSERT INTO audit (project_id, account_id, what, scene_id, created_at) VALUES ${Array(lines.length).fill(row).join(', ')}`,
+    lines.flatMap(({ account, what }) => [project, account, what.slice(0, 300), scene]),
+  );
+}
 export function listAudit(sql: Sql, project: number, limit: number): Promise<AuditRow[]> {
   return sql.rows(
     `SELECT a.name AS who, d.what, s.name AS scene, d.created_at FROM audit d JOIN account a ON a.id = d.account_id
@@ -51,7 +64,7 @@ export async function listTrend(
 ): Promise<{ day: string; named: number; fitting: number }[]> {
   const rows = await sql.rows<{ scene_id: number; day: string; named: number; fitting: number }>(
     `SELECT d.scene_id, DATE_FORMAT(d.day, '%Y-%m-%d') AS day, d.named, d.fitting FROM standing_day d JOIN scene s ON s.id = d.scene_id
-     WHERE s.project_id = ? AND d.day > UTC_DATE() - INTERVAL ? DAY ORDER BY d.day`,
+     WHERE s.project_id = ? AND s.binned_at IS NULL AND d.day > UTC_DATE() - INTERVAL ? DAY ORDER BY d.day`,
     [project, days],
   );
   const latest = new Map<number, { named: number; fitting: number }>();

@@ -1,5 +1,5 @@
-import type { Edit, Standing } from '@renquil/core';
-import type { Sql } from './database.js';
+import type { Standing } from '@renquil/core';
+import { placeholders, type Sql, type Value } from './database.js';
 
 export interface SceneRow {
   readonly id: number;
@@ -14,6 +14,8 @@ export interface SceneRow {
   readonly standing_revision: number | null;
   readonly updated_at: Date;
   readonly updated_by_name: string;
+  /** When it was put in the bin; null: it was not. */
+  readonly binned_at: Date | null;
   readonly version: number | null;
   readonly version_revision: number | null;
   readonly convention_id: number | null;
@@ -29,27 +31,35 @@ export interface ChangeRow {
   readonly author_name: string;
   readonly label: string;
   readonly edits: string;
+  /** The form in which the edits are written (`decodeChange`). */
+  readonly format: number;
   readonly created_at: Date;
+}
+export interface LockedScene {
+  readonly revision: number;
+  readonly project: number;
+  readonly objects: number;
+  readonly binned: number;
 }
 
 const sceneColumns = `SELECT s.id, s.project_id, s.name, s.source_name, s.source_file, s.thumbnail_file, s.revision, s.objects, s.standing,
-  s.standing_revision, s.convention_id, s.convention_revision, s.shipped_convention, c.name AS convention_name, s.updated_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
+  s.standing_revision, s.convention_id, s.convention_revision, s.shipped_convention, c.name AS convention_name, s.updated_at, s.binned_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
   FROM scene s JOIN account a ON a.id = s.updated_by
   LEFT JOIN convention c ON c.id = s.convention_id
   LEFT JOIN version v ON v.scene_id = s.id AND v.number = (SELECT MAX(number) FROM version WHERE scene_id = s.id)`;
 
 export function listScenes(sql: Sql, project: number): Promise<SceneRow[]> {
-  return sql.rows(`${sceneColumns} WHERE s.project_id = ? ORDER BY s.id`, [project]);
+  return sql.rows(`${sceneColumns} WHERE s.project_id = ? AND s.binned_at IS NULL ORDER BY s.id`, [project]);
 }
 export function findScene(sql: Sql, scene: number): Promise<SceneRow | null> {
   return sql.one(`${sceneColumns} WHERE s.id = ?`, [scene]);
 }
-/** The revision, with the row locked until the transaction ends: changes to one scene go one after another. */
-export async function lockScene(sql: Sql, scene: number): Promise<number | null> {
-  const row = await sql.one<{ revision: number }>('SELECT revision FROM scene WHERE id = ? FOR UPDATE', [
-    scene,
-  ]);
-  return row?.revision ?? null;
+/** The scene's row, locked until the transaction ends: changes to one scene go one after another. */
+export function lockScene(sql: Sql, scene: number): Promise<LockedScene | null> {
+  return sql.one(
+    'SELECT revision, project_id AS project, objects, binned_at IS NOT NULL AS binned FROM scene WHERE id = ? FOR UPDATE',
+    [scene],
+  );
 }
 export interface NewScene {
   readonly project: number;
@@ -109,36 +119,57 @@ export async function saveStanding(
     [scene, standing.named, standing.fitting],
   );
 }
-export function findChangeById(
+const changeColumns = `SELECT c.revision, c.change_id, c.author, a.name AS author_name, c.label, c.edits, c.format, c.created_at
+  FROM scene_change c JOIN account a ON a.id = c.author`;
+
+/** Those of the changes that are in the log already, by their id. */
+export async function findChangesById(
   sql: Sql,
   scene: number,
-  changeId: string,
-): Promise<{ revision: number } | null> {
-  return sql.one('SELECT revision FROM scene_change WHERE scene_id = ? AND change_id = ?', [scene, changeId]);
+  ids: readonly string[],
+): Promise<Map<string, ChangeRow>> {
+  const rows = await sql.rows<ChangeRow>(
+    `${changeColumns} WHERE c.scene_id = ? AND c.change_id IN (${placeholders(ids.length)})`,
+    [scene, ...ids],
+  );
+  return new Map(rows.map((row) => [row.change_id, row]));
 }
-export async function insertChange(
+export async function insertChanges(
   sql: Sql,
-  change: {
-    scene: number;
-    revision: number;
-    id: string;
-    author: number;
-    label: string;
-    edits: readonly Edit[];
-  },
+  scene: number,
+  changes: readonly (Pick<ChangeRow, 'revision' | 'change_id' | 'author' | 'label' | 'format'> & {
+    readonly edits: string | Uint8Array;
+  })[],
 ): Promise<void> {
+  const rows = changes.map((change): Value[] => [
+    scene,
+    change.revision,
+    change.change_id,
+    change.author,
+    change.label,
+    typeof change.edits === 'string' ? change.edits : Buffer.from(change.edits),
+    change.format,
+  ]);
+  const row = '(?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))';
   await sql.run(
-    'INSERT INTO scene_change (scene_id, revision, change_id, author, label, edits, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
-    [change.scene, change.revision, change.id, change.author, change.label, JSON.stringify(change.edits)],
+    `INSERT INTO scene_change (scene_id, revision, change_id, author, label, edits, format, created_at) VALUES ${Array(rows.length).fill(row).join(', ')}`,
+    rows.flat(),
   );
 }
 export function listChanges(sql: Sql, scene: number, after: number, upTo: number): Promise<ChangeRow[]> {
   return sql.rows(
-    `SELECT c.revision, c.change_id, c.author, a.name AS author_name, c.label, c.edits, c.created_at
-     FROM scene_change c JOIN account a ON a.id = c.author
-     WHERE c.scene_id = ? AND c.revision > ? AND c.revision <= ? ORDER BY c.revision`,
+    `${changeColumns} WHERE c.scene_id = ? AND c.revision > ? AND c.revision <= ? ORDER BY c.revision`,
     [scene, after, upTo],
   );
+}
+/** Scenes that changed since they were last judged, or whose log has grown longer than a snapshot should let it. */
+export async function scenesBehind(sql: Sql, longest: number): Promise<number[]> {
+  const rows = await sql.rows<{ id: number }>(
+    `SELECT s.id FROM scene s WHERE s.binned_at IS NULL AND (s.standing_revision IS NULL OR s.standing_revision < s.revision
+     OR s.revision - (SELECT MAX(n.revision) FROM scene_snapshot n WHERE n.scene_id = s.id) >= ?) ORDER BY s.id`,
+    [longest],
+  );
+  return rows.map((row) => row.id);
 }
 export function listHistory(
   sql: Sql,

@@ -16,13 +16,14 @@ export function listVersions(sql: Sql, scene: number): Promise<VersionRow[]> {
 export function findVersion(sql: Sql, scene: number, number: number): Promise<VersionRow | null> {
   return sql.one(`${columns} WHERE v.scene_id = ? AND v.number = ?`, [scene, number]);
 }
+export function findVersionByRequest(sql: Sql, scene: number, request: string): Promise<VersionRow | null> {
+  return sql.one(`${columns} WHERE v.scene_id = ? AND v.request_id = ?`, [scene, request]);
+}
 /** The next number is given under the lock of the scene row, so two savers never get the same. */
 export async function insertVersion(
   sql: Sql,
   scene: number,
-  revision: number,
-  note: string,
-  author: number,
+  made: { revision: number; note: string; author: number; request: string | null },
 ): Promise<number> {
   const last = await sql.one<{ n: number | null }>(
     'SELECT MAX(number) AS n FROM version WHERE scene_id = ?',
@@ -30,8 +31,8 @@ export async function insertVersion(
   );
   const number = Number(last?.n ?? 0) + 1;
   await sql.run(
-    'INSERT INTO version (scene_id, number, revision, note, author, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
-    [scene, number, revision, note, author],
+    'INSERT INTO version (scene_id, number, revision, note, author, request_id, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    [scene, number, made.revision, made.note, made.author, made.request],
   );
   return number;
 }

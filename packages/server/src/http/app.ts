@@ -32,7 +32,6 @@ export function createApp(services: Services, pages: string | null): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(express.json({ limit: '64mb' }));
   for (const route of routeRegistry) mountRoute(app, route, services);
   app.all('/api/{*path}', () => {
     throw new RenquilError('not-found', { what: 'address in the API' });
@@ -73,6 +72,10 @@ function errorHandler(services: Services): ErrorRequestHandler {
   };
 }
 
+function limitOf(raw: unknown): string {
+  return `${Math.round(Number((raw as { limit?: number }).limit ?? 0) / 2 ** 20)} MB`;
+}
+
 function understand(raw: unknown, services: Services, where: string): RenquilError {
   const error = explainDatabaseError(raw);
   if (error instanceof RenquilError) return error;
@@ -84,7 +87,7 @@ function understand(raw: unknown, services: Services, where: string): RenquilErr
   };
   if (type && known[type]) {
     const [code, detail] = known[type];
-    return new RenquilError(code, { detail, file: 'The request', limit: '64 MB' });
+    return new RenquilError(code, { detail, file: 'The request', limit: limitOf(raw) });
   }
   if (status && status >= 400 && status < 500)
     return new RenquilError('request-invalid', { detail: (error as Error).message });

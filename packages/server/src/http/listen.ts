@@ -1,6 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import type { Express } from 'express';
-import { SetUpError } from '../db/private-mariadb.js';
+import { SetUpError } from '../db/set-up-error.js';
 
 export interface Listening {
   readonly port: number;

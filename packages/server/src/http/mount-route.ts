@@ -1,5 +1,5 @@
 import { RenquilError } from '@renquil/core';
-import type { Express, Request, Response } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import type { Schema } from 'joi';
 import { sessionDays } from '../services/sessions.js';
 import type { Services } from '../services/services.js';
@@ -10,7 +10,7 @@ export const cookieName = 'renquil_session';
 
 /** Puts a route into the app: who may, what comes in, what goes out. */
 export function mountRoute(app: Express, route: Route, services: Services): void {
-  app[route.method](route.path, async (request: Request, response: Response) => {
+  app[route.method](route.path, parserOf(route), async (request: Request, response: Response) => {
     if (route.method !== 'get') refuseStrangers(request);
     const token = tokenOf(request);
     const params = request.params as Record<string, string>;
@@ -20,7 +20,7 @@ export function mountRoute(app: Express, route: Route, services: Services): void
       params,
       token,
       query: check(route.query, request.query),
-      body: check(route.body, request.body),
+      body: route.rawBody ? bytesOf(request.body) : check(route.body, request.body),
       address: request.ip ?? '',
     } as unknown as Input<never>;
     const reply = route.handleRaw
@@ -28,6 +28,18 @@ export function mountRoute(app: Express, route: Route, services: Services): void
       : await route.handle!(input, services);
     if (reply) await send(response, reply, request.secure);
   });
+}
+
+/** Largest change taken; a packet of the database must hold it. */
+export const changeLimitMb = 48;
+
+function parserOf(route: Route): express.RequestHandler {
+  if (route.rawBody) return express.raw({ type: () => true, limit: `${changeLimitMb}mb` });
+  return express.json({ limit: '16mb' });
+}
+function bytesOf(body: unknown): Buffer {
+  if (!Buffer.isBuffer(body)) throw new RenquilError('request-invalid', { detail: 'it has no body' });
+  return body;
 }
 
 function check(schema: Schema | undefined, value: unknown): unknown {
@@ -47,7 +59,8 @@ async function send(response: Response, reply: Reply, secure: boolean): Promise<
     response.setHeader('Set-Cookie', `${value}; ${flags}`);
   }
   for (const [name, value] of Object.entries(reply.headers ?? {})) response.setHeader(name, value);
-  response.status(reply.status ?? (reply.json === undefined && !reply.stream ? 204 : 200));
+  const empty = reply.json === undefined && reply.jsonText === undefined && !reply.stream;
+  response.status(reply.status ?? (empty ? 204 : 200));
   if (reply.stream) {
     for await (const part of reply.stream) {
       if (response.destroyed) return;
@@ -55,9 +68,9 @@ async function send(response: Response, reply: Reply, secure: boolean): Promise<
         await new Promise((done) => response.once('drain', done).once('close', done));
     }
     response.end();
-  } else if (reply.json !== undefined) {
+  } else if (!empty) {
     response.setHeader('Cache-Control', 'no-store');
-    response.json(reply.json);
+    response.type('json').send(reply.jsonText ?? JSON.stringify(reply.json));
   } else response.end();
 }
 

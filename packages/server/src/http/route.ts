@@ -26,6 +26,8 @@ export interface Input<B = unknown> {
 export interface Reply {
   readonly status?: number;
   readonly json?: unknown;
+  /** JSON that is text already: edits go from the log to the page without being parsed on the way. */
+  readonly jsonText?: string;
   readonly headers?: Readonly<Record<string, string>>;
   /** Bytes, sent chunk by chunk. */
   readonly stream?: AsyncIterable<Uint8Array>;
@@ -40,6 +42,8 @@ export interface Route {
   /** One sentence for the list of routes in docs/api.md. */
   readonly says: string;
   readonly body?: Schema;
+  /** The body comes as the bytes it was sent as, since reading it is work for another thread. */
+  readonly rawBody?: boolean;
   readonly query?: Schema;
   handle?(input: Input<never>, services: Services): Promise<Reply>;
   /** For the two routes that are streams themselves: uploads in, events out. */

@@ -63,7 +63,12 @@ export const importJob: JobHandler = async (services, job, signal, report) => {
       if (held) await pinScene(sql, scene, { id: held.id, revision: held.revision });
       await insertSnapshot(sql, scene, 0, read.snapshot);
       await insertIndex(sql, scene, read.index);
-      await insertVersion(sql, scene, 0, 'As it was brought in', job.author);
+      await insertVersion(sql, scene, {
+        revision: 0,
+        note: 'As it was brought in',
+        author: job.author,
+        request: null,
+      });
       await saveStanding(sql, scene, 0, read.standing);
       await insertEvent(sql, scene, { type: 'version', revision: 0, author: '', label: 'brought in' });
       await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);

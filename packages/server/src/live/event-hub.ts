@@ -14,11 +14,15 @@ export interface SceneEvent {
 const window = 100;
 export type Listener = (id: number, body: string) => void;
 
-export async function insertEvent(sql: Sql, scene: number, event: SceneEvent): Promise<void> {
-  await sql.run('INSERT INTO event (scene_id, body, created_at) VALUES (?, ?, UTC_TIMESTAMP(3))', [
-    scene,
-    JSON.stringify(event),
-  ]);
+export function insertEvent(sql: Sql, scene: number, event: SceneEvent): Promise<void> {
+  return insertEvents(sql, scene, [event]);
+}
+export async function insertEvents(sql: Sql, scene: number, events: readonly SceneEvent[]): Promise<void> {
+  const row = '(?, ?, UTC_TIMESTAMP(3))';
+  await sql.run(
+    `INSERT INTO event (scene_id, body, created_at) VALUES ${Array(events.length).fill(row).join(', ')}`,
+    events.flatMap((event) => [scene, JSON.stringify(event)]),
+  );
 }
 
 /**

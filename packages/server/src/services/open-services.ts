@@ -4,9 +4,10 @@ import { migrate } from '../db/migrate.js';
 import { EventHub } from '../live/event-hub.js';
 import { JobRunner } from '../jobs/job-runner.js';
 import { TaskPool } from '../tasks/pool.js';
-import { stopRefreshing } from './refresh-soon.js';
 import { LibraryWords } from './library-words.js';
-import { SceneKeeper } from './scene-keeper.js';
+import { CommitQueue } from '../scenes/commit-queue.js';
+import { SceneKeeper } from '../scenes/scene-keeper.js';
+import { Refresher } from './refresher.js';
 import type { Services } from './services.js';
 
 export interface OpenOptions {
@@ -36,6 +37,8 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     database,
     pool: new TaskPool(),
     scenes: new SceneKeeper(),
+    commits: new CommitQueue(),
+    refresher: new Refresher(() => services),
     words: new LibraryWords(),
     events: await EventHub.open(database),
     demo: options.demo,
@@ -50,10 +53,11 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
   return {
     services,
     async close() {
-      stopRefreshing();
+      services.refresher.close();
       await runner?.stop();
       services.events.close();
       await services.pool.close();
+      await services.scenes.close();
       await database.close();
     },
   };

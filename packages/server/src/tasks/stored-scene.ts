@@ -1,23 +1,22 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
-import {
-  applyChange,
-  openSnapshot,
-  takeSnapshot,
-  type Edit,
-  type Scene,
-  type SceneSnapshot,
-} from '@renquil/core';
+import { applyChange, openSnapshot, takeSnapshot, type Scene, type SceneSnapshot } from '@renquil/core';
+import { decodeChange } from '@renquil/formats/schemas';
 
-/** A scene as it crosses threads: a packed snapshot and the edits made since, each list as JSON text. */
+/** The edits of a change as they stand in the log. */
+export interface StoredChange {
+  readonly edits: string;
+  readonly format: number;
+}
+/** A scene as it crosses threads: a packed snapshot and the changes made since. */
 export interface StoredScene {
   readonly snapshot: Uint8Array;
-  readonly changes: readonly string[];
+  readonly changes: readonly StoredChange[];
 }
 
 export function openStored({ snapshot, changes }: StoredScene): Scene {
   const scene = openSnapshot(JSON.parse(gunzipSync(snapshot).toString('utf8')) as SceneSnapshot);
-  for (const text of changes) {
-    const result = applyChange(scene, { label: '', edits: JSON.parse(text) as Edit[] });
+  for (const { edits, format } of changes) {
+    const result = applyChange(scene, { label: '', edits: decodeChange(edits, format) });
     if (!result.ok) throw new Error(`the log does not apply: ${result.detail}`);
   }
   return scene;

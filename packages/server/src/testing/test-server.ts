@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
+import { connectionOptions } from '../db/address.js';
 import type { DatabaseAddress } from '../db/database.js';
 import { startPrivateMariaDb, type PrivateMariaDb } from '../db/private-mariadb.js';
 import { seedDemo } from '../demo/seed.js';
@@ -32,7 +33,7 @@ export async function stopTestMariaDb(): Promise<void> {
 export async function testDatabase(): Promise<DatabaseAddress> {
   const { address } = await testMariaDb();
   const name = `renquil_test_${++count}`;
-  const connection = await mysql.createConnection({ ...address, host: '127.0.0.1' });
+  const connection = await mysql.createConnection(connectionOptions(address));
   await connection.query(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`);
   await connection.end();
   return { ...address, database: name };

@@ -4,7 +4,6 @@ import { findConvention, pinScene, readRevision } from '../../db/conventions.js'
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
-import { refreshSoon } from '../../services/refresh-soon.js';
 
 export const pinSceneConvention = defineRoute<{ convention?: number; revision?: number; shipped?: string }>({
   method: 'put',
@@ -44,7 +43,7 @@ export const pinSceneConvention = defineRoute<{ convention?: number; revision?: 
       }
     });
     services.events.wake();
-    refreshSoon(services, scene.id, 50);
+    services.refresher.soon(scene.id, 50);
     return { json: { label } };
   },
 });

@@ -5,7 +5,6 @@ import { recordAudit } from '../../db/projects.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
-import { refreshSoon } from '../../services/refresh-soon.js';
 
 export const publishConvention = defineRoute<{ note: string; scenes: 'all' | 'none' }>({
   method: 'post',
@@ -44,7 +43,7 @@ export const publishConvention = defineRoute<{ note: string; scenes: 'all' | 'no
       return { revision, scenes: moved.map((scene) => scene.id) };
     });
     services.events.wake();
-    for (const scene of done.scenes) refreshSoon(services, scene, 50);
+    for (const scene of done.scenes) services.refresher.soon(scene, 50);
     return { json: done };
   },
 });

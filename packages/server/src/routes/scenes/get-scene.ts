@@ -1,7 +1,7 @@
 import { pinnedOf } from '../../db/conventions.js';
 import { listChanges, snapshotBefore } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
-import { changeJson } from '../changes/list-changes.js';
+import { changesText } from '../../http/changes-text.js';
 import { sceneSummary } from '../projects/get-project.js';
 
 export const getScene = defineRoute({
@@ -12,15 +12,13 @@ export const getScene = defineRoute({
   async handle({ scene, project, role }, { database }) {
     const snapshot = await snapshotBefore(database, scene.id, scene.revision);
     const changes = await listChanges(database, scene.id, snapshot, scene.revision);
-    return {
-      json: {
-        project: { slug: project.slug, name: project.name },
-        role,
-        scene: sceneSummary(scene),
-        convention: await pinnedOf(database, scene),
-        snapshot,
-        changes: changes.map(changeJson),
-      },
+    const about = {
+      project: { slug: project.slug, name: project.name },
+      role,
+      scene: sceneSummary(scene),
+      convention: await pinnedOf(database, scene),
+      snapshot,
     };
+    return { jsonText: `${JSON.stringify(about).slice(0, -1)},"changes":${changesText(changes)}}` };
   },
 });

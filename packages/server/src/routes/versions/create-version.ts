@@ -2,34 +2,38 @@ import Joi from 'joi';
 import { RenquilError } from '@renquil/core';
 import { recordAudit } from '../../db/projects.js';
 import { lockScene } from '../../db/scenes.js';
-import { insertVersion } from '../../db/versions.js';
+import { findVersionByRequest, insertVersion } from '../../db/versions.js';
+import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
 
-export const createVersion = defineRoute<{ note: string }>({
+export const createVersion = defineRoute<{ note: string; id?: string }>({
   method: 'post',
   path: '/api/scenes/:scene/versions',
   needs: 'artist',
-  says: 'Saves the newest revision as a numbered version with a note.',
-  body: Joi.object({ note: Joi.string().trim().allow('').max(1000).required() }),
+  says: 'Saves the newest revision as a numbered version with a note. The same `id` twice is one version.',
+  body: Joi.object({ note: Joi.string().trim().allow('').max(1000).required(), id: requestId }),
   async handle({ scene, account, body }, { database, events }) {
     const saved = await database.transaction(async (sql) => {
-      const revision = await lockScene(sql, scene.id);
-      if (revision === null) throw new RenquilError('not-found', { what: 'scene' });
-      const number = await insertVersion(sql, scene.id, revision, body.note, account.id);
+      const now = await lockScene(sql, scene.id);
+      if (now === null) throw new RenquilError('not-found', { what: 'scene' });
+      const known = body.id === undefined ? null : await findVersionByRequest(sql, scene.id, body.id);
+      if (known) return { number: known.number, revision: known.revision };
+      const { revision } = now;
+      const number = await insertVersion(sql, scene.id, {
+        revision,
+        note: body.note,
+        author: account.id,
+        request: body.id ?? null,
+      });
       await insertEvent(sql, scene.id, {
         type: 'version',
         revision,
         author: account.name,
         label: `version ${number}`,
       });
-      await recordAudit(
-        sql,
-        scene.project_id,
-        account.id,
-        `saved version ${number}${body.note ? `: ${body.note}` : ''}`,
-        scene.id,
-      );
+      const said = body.note ? `: ${body.note}` : '';
+      await recordAudit(sql, scene.project_id, account.id, `saved version ${number}${said}`, scene.id);
       return { number, revision };
     });
     events.wake();

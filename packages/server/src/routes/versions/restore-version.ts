@@ -1,20 +1,29 @@
 import Joi from 'joi';
+import { decodeChange } from '@renquil/formats/schemas';
 import { RenquilError } from '@renquil/core';
 import { findVersion } from '../../db/versions.js';
+import { findChangesById } from '../../db/scenes.js';
 import { toId } from '../../http/access.js';
+import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
-import { commitChange } from '../../services/commit-change.js';
+import { commitChange } from '../../scenes/commit-change.js';
 
 export const restoreVersion = defineRoute<{ id: string; base: number }>({
   method: 'post',
   path: '/api/scenes/:scene/versions/:version/restore',
   needs: 'artist',
-  says: 'Makes the scene what it was at a version, as a new change that can be undone like any other.',
-  body: Joi.object({ id: Joi.string().guid().required(), base: Joi.number().integer().min(0).required() }),
+  says: 'Makes the scene what it was at a version, as a new change that can be undone like any other. The same `id` twice is one restore.',
+  body: Joi.object({ id: requestId.required(), base: Joi.number().integer().min(0).required() }),
   async handle({ scene, account, params, body }, services) {
     const { database, scenes, pool } = services;
     const version = await findVersion(database, scene.id, toId(params['version']!));
     if (!version) throw new RenquilError('not-found', { what: 'version' });
+    const label = `Restore version ${version.number}`;
+    const known = (await findChangesById(database, scene.id, [body.id])).get(body.id);
+    if (known) {
+      if (known.author !== account.id || known.label !== label) throw new RenquilError('change-id-taken');
+      return { json: { revision: known.revision, edits: decodeChange(known.edits, known.format) } };
+    }
     if (body.base !== scene.revision)
       throw new RenquilError('change-conflict', {
         detail: `the scene is at revision ${scene.revision}, not ${body.base}`,
@@ -25,8 +34,7 @@ export const restoreVersion = defineRoute<{ id: string; base: number }>({
     ];
     const edits = await pool.run('plan-restore', { from, to });
     if (!edits.length) return { json: { revision: scene.revision, edits } };
-    const label = `Restore version ${version.number}`;
-    const { revision } = await commitChange(services, scene.id, account, {
+    const { revision } = await commitChange(services, scene, account, {
       id: body.id,
       base: scene.revision,
       label,

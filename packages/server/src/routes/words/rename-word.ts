@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { findScene } from '../../db/scenes.js';
 import { objectsWithWord } from '../../db/words.js';
 import { defineRoute } from '../../http/route.js';
-import { commitChange } from '../../services/commit-change.js';
+import { commitChange } from '../../scenes/commit-change.js';
 
 interface Body {
   readonly from: string;
@@ -42,7 +42,7 @@ export const renameWord = defineRoute<Body>({
           label: `Rename ${from} to ${to} in ${many}`.slice(0, 300),
           edits,
         };
-        revision = (await commitChange(services, id, account, change)).revision;
+        revision = (await commitChange(services, row, account, change)).revision;
       }
       made.push({ scene: id, name: row.name, revision, clashes, renames });
     }

@@ -1,0 +1,168 @@
+import { gunzipSync } from 'node:zlib';
+import {
+  applyChange,
+  invertEdits,
+  openSnapshot,
+  RenquilError,
+  strangeId,
+  touchedBy,
+  type Edit,
+  type ErrorCode,
+  type ErrorData,
+  type ObjectId,
+  type Scene,
+  type SceneSnapshot,
+} from '@renquil/core';
+import { decodeChange } from '@renquil/formats/schemas';
+import { changeSchema } from './change-schema.js';
+import type { StoredChange } from '../tasks/stored-scene.js';
+
+/** What is known of a posted change once it was read; its edits stay on the desk, under the token. */
+export interface ReadChange {
+  readonly token: number;
+  readonly id: string;
+  readonly base: number;
+  readonly label: string;
+  readonly count: number;
+  /** The edits as JSON, for the log. */
+  readonly edits: Uint8Array;
+}
+export type Outcome =
+  | { readonly ok: true }
+  | { readonly ok: false; readonly code: ErrorCode; readonly data: ErrorData };
+export interface Laid {
+  readonly outcomes: readonly Outcome[];
+  /** Objects in the scene now. */
+  readonly size: number;
+  /** Objects that are gone, and rows of those that were touched as JSON lists of [id, parent, name, kind]. */
+  readonly gone: readonly ObjectId[];
+  readonly rows: readonly Uint8Array[];
+}
+interface Copy {
+  readonly scene: Scene;
+  /** Applied, but not known to be committed, in order. */
+  tentative: (readonly Edit[])[];
+}
+const rowsInOne = 2000;
+
+/**
+ * Copies of open scenes on a thread of their own: posted changes are read, judged and laid on here, so that the thread
+ * that answers requests never does. What is laid on is tentative until it is kept: laying on again begins by taking the
+ * tentative back, so that every attempt of a transaction starts from what was committed.
+ */
+export class SceneDesk {
+  readonly #copies = new Map<number, Copy>();
+  readonly #read = new Map<number, readonly Edit[]>();
+  #next = 1;
+
+  /** @throws RenquilError request-invalid, naming the place */
+  read(body: Uint8Array): ReadChange {
+    const checked = changeSchema.validate(parse(body), { abortEarly: true });
+    if (checked.error) throw new RenquilError('request-invalid', { detail: checked.error.message });
+    const { id, base, label, edits } = checked.value as {
+      id: string;
+      base: number;
+      label: string;
+      edits: Edit[];
+    };
+    const token = this.#next++;
+    this.#read.set(token, edits);
+    return {
+      token,
+      id,
+      base,
+      label,
+      count: edits.length,
+      edits: new TextEncoder().encode(JSON.stringify(edits)),
+    };
+  }
+  /** Nobody will ask for this change any more. */
+  drop(token: number): void {
+    this.#read.delete(token);
+  }
+  open(scene: number, snapshot: Uint8Array, changes: readonly StoredChange[]): number {
+    const parsed = JSON.parse(gunzipSync(snapshot).toString('utf8')) as SceneSnapshot;
+    this.#copies.set(scene, { scene: openSnapshot(parsed), tentative: [] });
+    this.follow(scene, changes);
+    return this.#copies.get(scene)!.scene.size;
+  }
+  /** Changes that were committed elsewhere go on top. */
+  follow(scene: number, changes: readonly StoredChange[]): void {
+    const copy = this.#copy(scene);
+    this.#takeBack(copy);
+    for (const { edits, format } of changes) {
+      const result = applyChange(copy.scene, { label: '', edits: decodeChange(edits, format) });
+      if (result.ok) continue;
+      this.#copies.delete(scene);
+      throw new RenquilError('log-invalid', { detail: `scene ${scene}: ${result.detail}` });
+    }
+  }
+  /** Lays changes on, one after another; a refused one leaves the copy as it was and the next may still fit. */
+  lay(scene: number, tokens: readonly number[]): Laid {
+    const copy = this.#copy(scene);
+    this.#takeBack(copy);
+    const outcomes = tokens.map((token) => this.#layOne(copy, this.#read.get(token)!));
+    return { outcomes, size: copy.scene.size, ...indexOf(copy) };
+  }
+  /** What was laid on is committed. */
+  keep(scene: number): void {
+    this.#copy(scene).tentative = [];
+  }
+  close(scene: number): void {
+    this.#copies.delete(scene);
+  }
+
+  #layOne(copy: Copy, edits: readonly Edit[]): Outcome {
+    const strange = strangeId(copy.scene, edits);
+    if (strange !== null) {
+      const detail = `object number ${strange} lies far beyond those of the scene, which are below ${copy.scene.nextId}`;
+      return { ok: false, code: 'request-invalid', data: { detail, object: strange } };
+    }
+    const result = applyChange(copy.scene, { label: '', edits });
+    if (!result.ok) {
+      const { detail, object, at } = result;
+      return { ok: false, code: 'change-invalid', data: { detail, object, at } };
+    }
+    copy.tentative.push(edits);
+    return { ok: true };
+  }
+  #takeBack(copy: Copy): void {
+    for (const edits of copy.tentative.splice(0).reverse()) {
+      const back = applyChange(copy.scene, { label: '', edits: invertEdits(edits) });
+      if (!back.ok) throw new Error(`what was laid on cannot be taken back: ${back.detail}`);
+    }
+  }
+  #copy(scene: number): Copy {
+    const copy = this.#copies.get(scene);
+    if (!copy) throw new Error(`scene ${scene} is not on this desk`);
+    return copy;
+  }
+}
+
+function parse(body: Uint8Array): unknown {
+  try {
+    return JSON.parse(Buffer.from(body).toString('utf8'));
+  } catch {
+    throw new RenquilError('request-invalid', { detail: 'the body is not JSON' });
+  }
+}
+
+/** What the index of objects must take in, in parts that fit one statement. */
+function indexOf({ scene, tentative }: Copy): Pick<Laid, 'gone' | 'rows'> {
+  const touched = new Set<ObjectId>();
+  for (const edits of tentative) for (const id of touchedBy(edits).objects) touched.add(id);
+  const gone: ObjectId[] = [];
+  const rows: Uint8Array[] = [];
+  let part: unknown[] = [];
+  const flush = (): void => {
+    if (part.length) rows.push(new TextEncoder().encode(JSON.stringify(part)));
+    part = [];
+  };
+  for (const id of [...touched].sort((a, b) => a - b)) {
+    const object = scene.find(id);
+    if (!object) gone.push(id);
+    else if (part.push([id, object.parent, object.name, object.kind]) === rowsInOne) flush();
+  }
+  flush();
+  return { gone, rows };
+}
