@@ -51,7 +51,7 @@ describe('the database', () => {
   describe('files', () => {
     it('are kept whole over many chunks, once for the same content', async () => {
       const bytes = new Uint8Array(2_500_000).map((_, i) => (i * 7919) & 255);
-      const [one, two] = [await storeBytes(database, bytes), await storeBytes(database, bytes)];
+      const [one, two] = [await storeBytes(database, bytes, 'one'), await storeBytes(database, bytes, 'two')];
       expect(two).toEqual(one);
       expect(Buffer.compare(await readFile(database, one.file), bytes)).toBe(0);
     });
@@ -60,7 +60,7 @@ describe('the database', () => {
         yield new Uint8Array(1_500_000);
         throw new Error('gone');
       }
-      await expectAsync(storeStream(database, broken(), 1e9, () => new Error('limit'))).toBeRejectedWithError(
+      await expectAsync(storeStream(database, broken(), 'x', 1e9, () => new Error('limit'))).toBeRejectedWithError(
         'gone',
       );
       expect(await database.rows('SELECT id FROM file WHERE NOT complete')).toEqual([]);
@@ -69,7 +69,7 @@ describe('the database', () => {
       async function* long(): AsyncGenerator<Uint8Array> {
         for (;;) yield new Uint8Array(400_000);
       }
-      await expectAsync(storeStream(database, long(), 1e6, () => new Error('limit'))).toBeRejectedWithError(
+      await expectAsync(storeStream(database, long(), 'x', 1e6, () => new Error('limit'))).toBeRejectedWithError(
         'limit',
       );
     });

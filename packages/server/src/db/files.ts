@@ -1,18 +1,28 @@
 import { createHash } from 'node:crypto';
+import { RenquilError } from '@renquil/core';
 import type { Database, Sql } from './database.js';
 
 const chunkSize = 1 << 20;
 
+export interface StoredFile {
+  readonly file: number;
+  readonly bytes: number;
+  readonly sha256: string;
+}
+
 /**
- * Stores a stream of bytes in 1 MiB chunks under the SHA-256 of its content; the same content is kept once.
+ * Stores a stream of bytes in 1 MiB chunks under the SHA-256 of its content; the same content is kept once. The file is
+ * held for somebody from the moment it is whole, so that nobody who clears up can take it away before it is used.
+ * @param holder who it is held for, as in `job 12`
  * @param limit most bytes taken; more makes `tooLarge` be thrown
  */
 export async function storeStream(
   database: Database,
   stream: AsyncIterable<Uint8Array>,
+  holder: string,
   limit: number,
   tooLarge: () => Error,
-): Promise<{ file: number; bytes: number; sha256: string }> {
+): Promise<StoredFile> {
   const made = await database.run('INSERT INTO file (complete) VALUES (FALSE)');
   const file = made.insertId;
   const hash = createHash('sha256');
@@ -44,55 +54,103 @@ export async function storeStream(
       }
     }
     await flush();
+    const digest = hash.digest();
+    return {
+      file: await finish(database, file, holder, digest, bytes),
+      bytes,
+      sha256: digest.toString('hex'),
+    };
   } catch (error) {
-    await deleteFile(database, file);
+    await deleteFile(database, file).catch(() => undefined);
     throw error;
   }
-  const digest = hash.digest();
-  return { file: await finish(database, file, digest, bytes), bytes, sha256: digest.toString('hex') };
 }
 
-async function finish(database: Database, file: number, digest: Buffer, bytes: number): Promise<number> {
-  const known = await database.one<{ id: number }>('SELECT id FROM file WHERE sha256 = ? AND complete', [
-    digest,
-  ]);
-  if (!known) {
+/** The file under its digest, and held: the one that is there already, or this one. */
+async function finish(
+  database: Database,
+  file: number,
+  holder: string,
+  digest: Buffer,
+  bytes: number,
+): Promise<number> {
+  for (;;) {
     try {
-      await database.run('UPDATE file SET sha256 = ?, bytes = ?, complete = TRUE WHERE id = ?', [
-        digest,
-        bytes,
-        file,
-      ]);
-      return file;
+      const kept = await database.transaction(async (sql) => {
+        // Locked, so that it cannot go between being found and being held.
+        const known = await sql.one<{ id: number }>(
+          'SELECT id FROM file WHERE sha256 = ? AND complete FOR UPDATE',
+          [digest],
+        );
+        if (!known)
+          await sql.run('UPDATE file SET sha256 = ?, bytes = ?, complete = TRUE WHERE id = ?', [
+            digest,
+            bytes,
+            file,
+          ]);
+        await holdFile(sql, holder, known?.id ?? file);
+        return known?.id ?? file;
+      });
+      if (kept !== file) await deleteFile(database, file);
+      return kept;
     } catch (error) {
-      // 1062: the same content arrived twice at the same time.
+      // 1062: the same content arrived twice at the same time, and the other was first.
       if ((error as { errno?: number }).errno !== 1062) throw error;
     }
   }
-  await deleteFile(database, file);
-  const kept =
-    known ?? (await database.one<{ id: number }>('SELECT id FROM file WHERE sha256 = ?', [digest]));
-  return kept!.id;
 }
 
 export async function storeBytes(
   database: Database,
   bytes: Uint8Array,
-): Promise<{ file: number; sha256: string }> {
+  holder: string,
+): Promise<StoredFile> {
   async function* once(): AsyncGenerator<Uint8Array> {
     yield bytes;
   }
-  return storeStream(database, once(), Infinity, () => new Error('no limit'));
+  return storeStream(database, once(), holder, Infinity, () => new Error('no limit'));
 }
 
-/** The bytes chunk by chunk, so that a slow reader never holds a database connection. */
+/** Nobody else's clearing up takes a file away while it is held. @throws errno 1452 when it is gone already */
+export async function holdFile(sql: Sql, holder: string, file: number): Promise<void> {
+  await sql.run(
+    `INSERT INTO file_hold (holder, file_id, until) VALUES (?, ?, IF(? LIKE 'upload %', UTC_TIMESTAMP(3) + INTERVAL 1 DAY, NULL))
+     ON DUPLICATE KEY UPDATE until = VALUES(until)`,
+    [holder, file, holder],
+  );
+}
+/** What one held passes to another. */
+export async function passHolds(sql: Sql, from: string, to: string): Promise<void> {
+  await sql.run(
+    'INSERT IGNORE INTO file_hold (holder, file_id) SELECT ?, file_id FROM file_hold WHERE holder = ?',
+    [to, from],
+  );
+  await sql.run('DELETE FROM file_hold WHERE holder = ?', [from]);
+}
+/** Lets go of all that was held; files that nothing else needs go. */
+export async function releaseHolds(database: Database, holder: string): Promise<void> {
+  const held = await database.rows<{ file_id: number }>('SELECT file_id FROM file_hold WHERE holder = ?', [
+    holder,
+  ]);
+  await database.run('DELETE FROM file_hold WHERE holder = ?', [holder]);
+  for (const { file_id } of held) await deleteIfUnused(database, file_id);
+}
+
+/** The bytes chunk by chunk, so that a slow reader never holds a database connection. @throws RenquilError file-missing */
 export async function* readChunks(sql: Sql, file: number): AsyncGenerator<Buffer> {
-  for (let n = 0; ; n++) {
+  const about = await sql.one<{ bytes: number | string }>('SELECT bytes FROM file WHERE id = ? AND complete', [
+    file,
+  ]);
+  const missing = (): RenquilError => new RenquilError('file-missing', { file: `Stored file ${file}` });
+  if (!about) throw missing();
+  let left = Number(about.bytes);
+  for (let n = 0; left > 0; n++) {
     const row = await sql.one<{ data: Buffer }>('SELECT data FROM file_chunk WHERE file_id = ? AND n = ?', [
       file,
       n,
     ]);
-    if (!row) return;
+    if (!row) throw missing();
+    left -= row.data.length;
     yield row.data;
   }
 }
@@ -108,10 +166,12 @@ export async function deleteFile(sql: Sql, file: number): Promise<void> {
   await sql.run('DELETE FROM file WHERE id = ?', [file]);
 }
 /** Deletes a file that nothing points to; one that something uses is left alone (1451: a foreign key holds it). */
-export async function deleteIfUnused(sql: Sql, file: number): Promise<void> {
+export async function deleteIfUnused(sql: Sql, file: number): Promise<boolean> {
   try {
     await deleteFile(sql, file);
+    return true;
   } catch (error) {
     if ((error as { errno?: number }).errno !== 1451) throw error;
+    return false;
   }
 }

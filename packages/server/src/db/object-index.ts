@@ -1,23 +1,11 @@
-import type { Sql, Value } from './database.js';
+import type { Sql } from './database.js';
 
-export interface IndexRow {
+export interface FoundObject {
   readonly scene_id: number;
   readonly scene: string;
   readonly object_id: number;
   readonly name: string;
   readonly kind: string;
-}
-
-export async function insertIndex(
-  sql: Sql,
-  scene: number,
-  rows: readonly (readonly [number, number | null, string, string])[],
-): Promise<void> {
-  const values = rows.map(([id, parent, name, kind]): Value[] => [scene, id, parent, name, kind]);
-  await sql.insertMany(
-    'INSERT INTO object_index (scene_id, object_id, parent_id, name, kind) VALUES ?',
-    values,
-  );
 }
 
 /**
@@ -28,14 +16,13 @@ export async function insertIndex(
 export async function updateIndex(
   sql: Sql,
   scene: number,
-  { gone, rows }: { readonly gone: readonly number[]; readonly rows: readonly Uint8Array[] },
+  { gone = [], rows }: { readonly gone?: readonly number[]; readonly rows: readonly Uint8Array[] },
 ): Promise<void> {
-  for (let at = 0; at < gone.length; at += 1000) {
+  for (let at = 0; at < gone.length; at += 1000)
     await sql.connection.query('DELETE FROM object_index WHERE scene_id = ? AND object_id IN (?)', [
       scene,
       gone.slice(at, at + 1000),
     ]);
-  }
   for (const part of rows)
     await sql.run(
       `INSERT INTO object_index (scene_id, object_id, parent_id, name, kind)
@@ -47,7 +34,7 @@ export async function updateIndex(
 }
 
 /** Objects of any scene of a project whose name holds the text; `*` and `?` stand for any characters and one. */
-export function searchObjects(sql: Sql, project: number, text: string, limit: number): Promise<IndexRow[]> {
+export function searchObjects(sql: Sql, project: number, text: string, limit: number): Promise<FoundObject[]> {
   const escaped = text
     .replace(/[\\%_]/g, '\\$&')
     .replaceAll('*', '%')

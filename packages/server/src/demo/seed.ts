@@ -1,12 +1,16 @@
+import { createHash } from 'node:crypto';
 import { shippedConventions, type Convention } from '@renquil/core';
 import { demoScenes } from '@renquil/demo';
 import { storeBytes } from '../db/files.js';
-import { findJob, insertJob } from '../db/jobs.js';
-import { insertAccount, setRole, type Role } from '../db/people.js';
+import { findJob } from '../db/jobs.js';
+import { findAccountToSignIn, insertAccount, setRole, type Role } from '../db/people.js';
 import { findProject, insertProject } from '../db/projects.js';
-import { findScene } from '../db/scenes.js';
+import { findScene, sceneNames } from '../db/scenes.js';
+import { readSetting, saveSetting } from '../db/settings.js';
 import type { Database, Sql } from '../db/database.js';
-import { insertConvention, insertRevision } from '../db/conventions.js';
+import { insertConvention, insertRevision, listConventions } from '../db/conventions.js';
+import { beginJob } from '../jobs/begin-job.js';
+import type { ImportInput } from '../jobs/import.js';
 import { hashPassword } from '../services/sessions.js';
 import type { Services } from '../services/services.js';
 
@@ -19,35 +23,52 @@ export const demoPeople: readonly { signIn: string; name: string; role: Role }[]
 ];
 const slug = 'brannick-pass';
 
-/** Puts the demo in once: people, project, scenes (through the same import as anybody's), and a few weeks of trend. */
+/**
+ * Puts the demo in once: people, project, scenes (through the same import as anybody's), and a few weeks of trend. What a
+ * kill left half done is gone on with at the next start: every step looks whether it has been done.
+ */
 export async function seedDemo(
   services: Services,
   say: (line: string) => void = () => undefined,
 ): Promise<void> {
   const { database } = services;
-  if (await findProject(database, slug)) return;
+  if (await readSetting(database, 'demo')) return;
   say('Putting the demo in');
-  const hash = await hashPassword(demoPassword);
-  const { project, artist, lead } = await database.transaction(async (sql) => {
-    const made = await insertProject(sql, slug, 'Brannick Pass');
-    const ids: number[] = [];
-    for (const person of demoPeople) {
-      const account = await insertAccount(sql, person.signIn, person.name, hash, true);
-      await setRole(sql, made, account, person.role);
-      ids.push(account);
-    }
-    return { project: made, artist: ids[0]!, lead: ids[1]! };
-  });
+  const { project, artist, lead } = await seedPeople(database);
   await seedConventions(database, project, lead);
   for (const { file, build } of demoScenes) {
-    const stored = await storeBytes(database, await build());
-    const job = await insertJob(database, project, artist, 'import', {
-      files: [{ path: file, file: stored.file }],
-    });
+    if ((await sceneNames(database, project)).has(file.replace(/\.glb$/, ''))) continue;
+    const request = requestOf(file);
+    const holder = `upload ${request}`;
+    const stored = await storeBytes(database, await build(), holder);
+    const input: ImportInput = { files: [{ path: file, file: stored.file }] };
+    const job = { project, author: artist, kind: 'import', input, lane: 'small', request, scene: null } as const;
+    const id = await beginJob(database, job, holder);
     services.wakeJobs();
-    const scene = await untilDone(database, job);
-    await inventTrend(database, scene);
+    await inventTrend(database, await untilDone(database, id));
   }
+  await saveSetting(database, 'demo', 'in');
+}
+
+/** The same id for the same file each time, so that a second start does not bring it in twice. */
+function requestOf(file: string): string {
+  const hex = createHash('sha256').update(`demo ${file}`).digest('hex');
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20, 32)].join('-');
+}
+
+async function seedPeople(database: Database): Promise<{ project: number; artist: number; lead: number }> {
+  const hash = await hashPassword(demoPassword);
+  return database.transaction(async (sql) => {
+    const project = (await findProject(sql, slug))?.id ?? (await insertProject(sql, slug, 'Brannick Pass'));
+    const ids: number[] = [];
+    for (const { signIn, name, role } of demoPeople) {
+      const known = await findAccountToSignIn(sql, signIn);
+      const account = known?.id ?? (await insertAccount(sql, signIn, name, hash, true));
+      if (!known) await setRole(sql, project, account, role);
+      ids.push(account);
+    }
+    return { project, artist: ids[0]!, lead: ids[1]! };
+  });
 }
 
 /** The studio's own: parts of the cableway in two revisions, and rigs of the animals. */
@@ -60,6 +81,7 @@ async function seedConventions(database: Database, project: number, lead: number
     slots: { ...parts.slots, surface: { words: surface.words!.filter(({ word }) => word !== 'rubber') } },
   };
   const second: Convention = { ...parts, name: 'Cableway parts' };
+  if ((await listConventions(database, project)).length) return;
   await database.transaction(async (sql) => {
     const cableway = await insertConvention(sql, project, first.name);
     const by = { id: cableway, author: lead };

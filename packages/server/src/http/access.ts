@@ -57,7 +57,9 @@ async function resolve(
     what = 'hand-off';
     sceneId = (await findHandoff(sql, toId(params['handoff'])))?.scene_id ?? 0;
   }
-  const scene = sceneId ? await findScene(sql, sceneId) : null;
+  const found = sceneId ? await findScene(sql, sceneId) : null;
+  // One in the bin is nowhere but there.
+  const scene = found && !found.binned_at ? found : null;
   return { project: scene && (await byId(scene.project_id)), scene, what };
 }
 

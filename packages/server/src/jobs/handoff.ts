@@ -1,6 +1,6 @@
 import { RenquilError } from '@renquil/core';
-import { deleteIfUnused, readFile, storeBytes } from '../db/files.js';
 import { pinnedOf } from '../db/conventions.js';
+import { readFile } from '../db/files.js';
 import { insertHandoff } from '../db/handoffs.js';
 import { recordAudit } from '../db/projects.js';
 import { findScene } from '../db/scenes.js';
@@ -13,7 +13,7 @@ export interface HandoffInput {
 }
 
 /** Builds a package and reads it back before it counts. */
-export const handoffJob: JobHandler = async (services, job, signal, report) => {
+export const handoffJob: JobHandler = async ({ services, job, signal, report, keep }) => {
   const { database } = services;
   const input = JSON.parse(job.input) as HandoffInput;
   const scene = await findScene(database, input.scene);
@@ -31,28 +31,21 @@ export const handoffJob: JobHandler = async (services, job, signal, report) => {
       convention: (await pinnedOf(database, scene)).body,
       reason: input.reason,
     },
-    { signal, progress: report },
+    { signal, progress: report, large: job.lane === 'large' },
   );
-  signal.throwIfAborted();
   const files: { name: string; file: number }[] = [];
-  try {
-    for (const { name, bytes } of made.files)
-      files.push({ name, file: (await storeBytes(database, bytes)).file });
-    return await database.transaction(async (sql) => {
-      const handoff = await insertHandoff(sql, {
-        scene: scene.id,
-        revision: input.revision,
-        author: job.author,
-        reason: input.reason,
-        gate: made.gate,
-        readBack: made.readBack,
-        files,
-      });
-      await recordAudit(sql, scene.project_id, job.author, `handed off ${label}`, scene.id);
-      return { handoff };
+  for (const { name, bytes } of made.files) files.push({ name, file: await keep(bytes) });
+  return async (sql) => {
+    const handoff = await insertHandoff(sql, {
+      scene: scene.id,
+      revision: input.revision,
+      author: job.author,
+      reason: input.reason,
+      gate: made.gate,
+      readBack: made.readBack,
+      files,
     });
-  } catch (error) {
-    for (const { file } of files) await deleteIfUnused(database, file);
-    throw error;
-  }
+    await recordAudit(sql, scene.project_id, job.author, `handed off ${label}`, scene.id);
+    return { handoff };
+  };
 };

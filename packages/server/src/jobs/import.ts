@@ -1,7 +1,7 @@
 import { partsConvention, RenquilError } from '@renquil/core';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
-import { deleteIfUnused, readFile, storeBytes } from '../db/files.js';
-import { insertIndex } from '../db/object-index.js';
+import { readFile } from '../db/files.js';
+import { updateIndex } from '../db/object-index.js';
 import { recordAudit } from '../db/projects.js';
 import { insertScene, insertSnapshot, saveStanding, sceneNames } from '../db/scenes.js';
 import { insertVersion } from '../db/versions.js';
@@ -13,73 +13,61 @@ export interface ImportInput {
 }
 
 /** Turns an upload into a scene, or into one clear error with nothing left behind. */
-export const importJob: JobHandler = async (services, job, signal, report) => {
+export const importJob: JobHandler = async ({ services, job, signal, report, keep }) => {
   const { database } = services;
   const { files } = JSON.parse(job.input) as ImportInput;
-  const stored: number[] = files.map((file) => file.file);
-  try {
-    const main = mainFile(files.map((file) => file.path));
-    report('Loading', 0, files.length);
-    const loaded = await Promise.all(
-      files.map(async ({ path, file }) => [path, await readFile(database, file)] as const),
-    );
-    const bytes = loaded.find(([path]) => path === main)![1];
-    const folder = main.slice(0, main.lastIndexOf('/') + 1);
-    const resources = loaded
-      .filter(([path]) => path !== main)
-      .map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
-    const held = await newcomersConvention(database, job.project_id);
-    const convention = held ? await readRevision(database, held.id, held.revision) : partsConvention;
-    const read = await services.pool.run(
-      'read-scene',
-      { file: main, bytes, resources, convention },
-      { signal, progress: report },
-    );
-    signal.throwIfAborted();
-    const source = read.packed
-      ? (await storeBytes(database, read.packed)).file
-      : files.find((file) => file.path === main)!.file;
-    const thumbnail = (await storeBytes(database, read.thumbnail)).file;
-    stored.push(source, thumbnail);
-    return await database.transaction(async (sql) => {
-      const base = main.slice(folder.length).replace(/\.(glb|gltf)$/i, '');
-      const name = freeName(base.slice(0, 190) || 'scene', await sceneNames(sql, job.project_id));
-      const scene = await insertScene(sql, {
-        project: job.project_id,
-        name,
-        sourceName: main.slice(folder.length),
-        sourceFile: source,
-        thumbnailFile: thumbnail,
-        objects: read.objects,
-        standing: read.standing,
-        author: job.author,
-      });
-      for (const { path, file } of files)
-        await sql.run('INSERT INTO scene_file (scene_id, path, file_id) VALUES (?, ?, ?)', [
-          scene,
-          path,
-          file,
-        ]);
-      if (held) await pinScene(sql, scene, { id: held.id, revision: held.revision });
-      await insertSnapshot(sql, scene, 0, read.snapshot);
-      await insertIndex(sql, scene, read.index);
-      await insertVersion(sql, scene, {
-        revision: 0,
-        note: 'As it was brought in',
-        author: job.author,
-        request: null,
-      });
-      await saveStanding(sql, scene, 0, read.standing);
-      await insertEvent(sql, scene, { type: 'version', revision: 0, author: '', label: 'brought in' });
-      await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);
-      // Cancelled at the last moment: the transaction is taken back.
-      signal.throwIfAborted();
-      return { scene, name, objects: read.objects };
+  const main = mainFile(files.map((file) => file.path));
+  report('Loading', 0, files.length);
+  const loaded = await Promise.all(
+    files.map(async ({ path, file }) => [path, await readFile(database, file)] as const),
+  );
+  const bytes = loaded.find(([path]) => path === main)![1];
+  const folder = main.slice(0, main.lastIndexOf('/') + 1);
+  const resources = loaded
+    .filter(([path]) => path !== main)
+    .map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
+  const held = await newcomersConvention(database, job.project_id);
+  const convention = held ? await readRevision(database, held.id, held.revision) : partsConvention;
+  const read = await services.pool.run(
+    'read-scene',
+    { file: main, bytes, resources, convention },
+    { signal, progress: report, large: job.lane === 'large' },
+  );
+  const source = read.packed ? await keep(read.packed) : files.find((file) => file.path === main)!.file;
+  const thumbnail = await keep(read.thumbnail);
+  return async (sql) => {
+    // So that two that are brought in at once do not choose one name.
+    await sql.one('SELECT id FROM project WHERE id = ? FOR UPDATE', [job.project_id]);
+    const base = main.slice(folder.length).replace(/\.(glb|gltf)$/i, '');
+    const name = freeName(base.slice(0, 190) || 'scene', await sceneNames(sql, job.project_id));
+    const scene = await insertScene(sql, {
+      project: job.project_id,
+      name,
+      sourceName: main.slice(folder.length),
+      sourceFile: source,
+      thumbnailFile: thumbnail,
+      objects: read.objects,
+      standing: read.standing,
+      author: job.author,
     });
-  } catch (error) {
-    for (const file of new Set(stored)) await deleteIfUnused(database, file);
-    throw error;
-  }
+    for (const { path, file } of files)
+      await sql.run('INSERT INTO scene_file (scene_id, path, file_id) VALUES (?, ?, ?)', [scene, path, file]);
+    if (held) await pinScene(sql, scene, { id: held.id, revision: held.revision });
+    await insertSnapshot(sql, scene, 0, read.snapshot);
+    await updateIndex(sql, scene, { rows: read.index });
+    await insertVersion(sql, scene, {
+      revision: 0,
+      note: 'As it was brought in',
+      author: job.author,
+      request: null,
+    });
+    await saveStanding(sql, scene, 0, read.standing);
+    await insertEvent(sql, scene, { type: 'version', revision: 0, author: '', label: 'brought in' });
+    await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);
+    // Cancelled at the last moment: the transaction is taken back.
+    signal.throwIfAborted();
+    return { scene, name, objects: read.objects };
+  };
 };
 
 function mainFile(paths: readonly string[]): string {

@@ -1,43 +1,81 @@
 import { RenquilError } from '@renquil/core';
-import { explainDatabaseError } from '../db/database.js';
-import { beat, claimJob, endJob, leaseSeconds, type JobRow } from '../db/jobs.js';
+import { explainDatabaseError, type Sql } from '../db/database.js';
+import { releaseHolds, storeBytes } from '../db/files.js';
+import {
+  beat,
+  busyWorkers,
+  claimJob,
+  endJob,
+  endLeases,
+  giveBack,
+  holderOf,
+  leaseSeconds,
+  mostAttempts,
+  saveOutcome,
+  type JobRow,
+  type Lane,
+} from '../db/jobs.js';
 import type { Services } from '../services/services.js';
+import { mayAskAgain } from './may-ask-again.js';
 import { jobRegistry } from './registry.js';
+import { isGone, workerName } from './worker-name.js';
 
 export type Report = (stage: string, done: number, total: number) => void;
-/** Runs one kind of job; its result becomes the job's. Aborted: clean up and throw. */
-export type JobHandler = (
-  services: Services,
-  job: JobRow,
-  signal: AbortSignal,
-  report: Report,
-) => Promise<unknown>;
+export interface JobWork {
+  readonly services: Services;
+  readonly job: JobRow;
+  /** Aborted: the job was cancelled, taken over, or the server ends. Stop and throw. */
+  readonly signal: AbortSignal;
+  readonly report: Report;
+  /** Stores a file that the job made; it goes with the job unless something points to it by then. */
+  keep(bytes: Uint8Array): Promise<number>;
+}
+/** Does the work of one kind of job and returns what is left to write: done in the transaction that ends the job. */
+export type JobHandler = (work: JobWork) => Promise<(sql: Sql) => Promise<unknown>>;
+type Stop = 'cancel' | 'lost' | 'ending';
 
-/** Takes jobs one after another. Any number of these may run, in any number of processes. */
+/**
+ * Takes jobs, those of the small lane and those of the large one beside each other. Any number of these may run, in any
+ * number of processes.
+ */
 export class JobRunner {
+  readonly name = workerName();
   #stopped = false;
-  #idle: (() => void) | null = null;
-  #loop: Promise<void> | null = null;
+  readonly #idle = new Set<() => void>();
+  readonly #running = new Set<AbortController>();
+  #loops: Promise<unknown> | null = null;
 
   constructor(readonly services: Services) {}
 
   start(): void {
-    this.#loop ??= this.#run();
+    this.#loops ??= Promise.all([this.#freeLost(), this.#run(['small']), this.#run(['large', 'small'])]);
   }
   /** There may be something to do. */
   wake(): void {
-    this.#idle?.();
+    for (const wake of this.#idle) wake();
   }
+  /** Gives running jobs back to the queue. Resolves when they are, or after five seconds. */
   async stop(): Promise<void> {
     this.#stopped = true;
     this.wake();
-    await this.#loop;
+    for (const abort of this.#running) abort.abort('ending' satisfies Stop);
+    await Promise.race([this.#loops, new Promise((done) => setTimeout(done, 5000).unref())]);
   }
-  async #run(): Promise<void> {
+  /** Jobs of processes of this machine that have ended are free at once: nobody need wait for their leases. */
+  async #freeLost(): Promise<void> {
+    try {
+      for (const worker of await busyWorkers(this.services.database))
+        if (isGone(worker)) await endLeases(this.services.database, worker);
+      this.wake();
+    } catch (error) {
+      this.services.log('jobs of workers that are gone could not be freed', error);
+    }
+  }
+  async #run(lanes: readonly Lane[]): Promise<void> {
     while (!this.#stopped) {
       let job: JobRow | null = null;
       try {
-        job = await claimJob(this.services.database);
+        for (const lane of lanes) job ??= await claimJob(this.services.database, lane, this.name);
       } catch (error) {
         if (!this.#stopped) this.services.log('jobs cannot be claimed', error);
       }
@@ -46,45 +84,87 @@ export class JobRunner {
     }
   }
   async #rest(): Promise<void> {
+    if (this.#stopped) return;
     await new Promise<void>((done) => {
-      const timer = setTimeout(done, 500);
-      this.#idle = () => {
+      const wake = (): void => {
         clearTimeout(timer);
+        this.#idle.delete(wake);
         done();
       };
+      const timer = setTimeout(wake, 500);
+      this.#idle.add(wake);
     });
-    this.#idle = null;
   }
   async #work(job: JobRow): Promise<void> {
     const { database } = this.services;
     const abort = new AbortController();
     let now: [string, number, number] = ['Starting', 0, 0];
     const pulse = async (): Promise<void> => {
-      if (!(await beat(database, job, ...now).catch(() => true))) abort.abort();
+      const heard = await beat(database, job, ...now).catch(() => 'ours' as const);
+      if (heard !== 'ours' && !abort.signal.aborted) abort.abort(heard satisfies Stop);
     };
     const timer = setInterval(() => void pulse(), Math.min(400, (leaseSeconds * 1000) / 4));
+    this.#running.add(abort);
     try {
       await pulse();
-      const result = await jobRegistry[job.kind as keyof typeof jobRegistry](
-        this.services,
+      abort.signal.throwIfAborted();
+      if (job.attempts > mostAttempts)
+        throw new RenquilError('job-given-up', { what: `This ${job.kind}`, count: mostAttempts });
+      const finish = await jobRegistry[job.kind as keyof typeof jobRegistry]({
+        services: this.services,
         job,
-        abort.signal,
-        (...report) => (now = report),
-      );
-      await endJob(database, job, 'done', result);
+        signal: abort.signal,
+        report: (...report) => (now = report),
+        keep: async (bytes) => {
+          abort.signal.throwIfAborted();
+          return (await storeBytes(database, bytes, holderOf(job.id))).file;
+        },
+      });
+      abort.signal.throwIfAborted();
+      await this.#end(job, 'done', false, finish);
     } catch (raw) {
-      const error = explainDatabaseError(raw);
-      if (abort.signal.aborted) await endJob(database, job, 'cancelled', null).catch(() => undefined);
-      else {
-        const known =
-          error instanceof RenquilError ? error : new RenquilError('internal', { id: `job ${job.id}` });
-        if (known !== error) this.services.log(`job ${job.id} (${job.kind}) failed`, error);
-        await endJob(database, job, 'failed', { code: known.code, text: known.message }).catch((e: unknown) =>
-          this.services.log('a job could not be ended', e),
-        );
-      }
+      await this.#failed(job, raw, abort.signal.aborted ? (abort.signal.reason as Stop) : null);
     } finally {
       clearInterval(timer);
+      this.#running.delete(abort);
+    }
+  }
+  /** Its result and its end are one transaction; what it held and nothing uses by then goes after it. */
+  async #end(
+    job: JobRow,
+    state: 'done' | 'failed' | 'cancelled',
+    again: boolean,
+    outcome: (sql: Sql) => Promise<unknown>,
+  ): Promise<void> {
+    const { database } = this.services;
+    const ended = await database.transaction(async (sql) => {
+      if (!(await endJob(sql, job, state, again))) return false;
+      await saveOutcome(sql, job, await outcome(sql));
+      return true;
+    });
+    // Taken over: whatever is held is held for the one who has it now.
+    if (ended && !again) await releaseHolds(database, holderOf(job.id));
+  }
+  async #failed(job: JobRow, raw: unknown, stop: Stop | null): Promise<void> {
+    const { database, log } = this.services;
+    if (stop === 'lost') return;
+    try {
+      if (stop === 'ending') return await giveBack(database, job);
+      const error = explainDatabaseError(raw);
+      const known =
+        error instanceof RenquilError ? error : new RenquilError('internal', { id: `job ${job.id}` });
+      if (stop === 'cancel') {
+        const cancelled = new RenquilError('job-cancelled', { what: 'It' });
+        return await this.#end(job, 'cancelled', true, () => Promise.resolve(said(cancelled)));
+      }
+      if (known !== error) log(`job ${job.id} (${job.kind}) failed`, error);
+      await this.#end(job, 'failed', mayAskAgain(known.code), () => Promise.resolve(said(known)));
+    } catch (error) {
+      log(`job ${job.id} could not be ended; it is taken up again when its lease is over`, error);
     }
   }
 }
+const said = (error: RenquilError): { code: string; text: string } => ({
+  code: error.code,
+  text: error.message,
+});

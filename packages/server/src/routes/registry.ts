@@ -1,4 +1,8 @@
 import type { Route } from '../http/route.js';
+import { binScene } from './bin/bin-scene.js';
+import { emptyBin } from './bin/empty-bin.js';
+import { listProjectBin } from './bin/list-bin.js';
+import { restoreScene } from './bin/restore-scene.js';
 import { createChange } from './changes/create-change.js';
 import { listSceneChanges } from './changes/list-changes.js';
 import { listSceneHistory } from './changes/list-history.js';
@@ -17,8 +21,10 @@ import { getHandoffFile } from './handoffs/get-handoff-file.js';
 import { getHandoffPackage } from './handoffs/get-handoff-package.js';
 import { listSceneHandoffs } from './handoffs/list-handoffs.js';
 import { createImport } from './imports/create-import.js';
+import { askJobAgain } from './jobs/ask-again.js';
 import { cancelJob } from './jobs/cancel-job.js';
 import { getJob } from './jobs/get-job.js';
+import { listProjectJobs } from './jobs/list-jobs.js';
 import { addMember } from './members/add-member.js';
 import { listProjectMembers } from './members/list-members.js';
 import { setMemberRole } from './members/set-role.js';
@@ -47,6 +53,10 @@ import { renameWord } from './words/rename-word.js';
 
 /** Every route, sorted by its file. A test holds this list, the folder and docs/api.md together. */
 export const routeRegistry: readonly Route[] = [
+  binScene,
+  emptyBin,
+  listProjectBin,
+  restoreScene,
   createChange,
   listSceneChanges,
   listSceneHistory,
@@ -65,8 +75,10 @@ export const routeRegistry: readonly Route[] = [
   getHandoffPackage,
   listSceneHandoffs,
   createImport,
+  askJobAgain,
   cancelJob,
   getJob,
+  listProjectJobs,
   addMember,
   listProjectMembers,
   setMemberRole,

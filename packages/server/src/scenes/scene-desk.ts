@@ -15,6 +15,7 @@ import {
 } from '@renquil/core';
 import { decodeChange } from '@renquil/formats/schemas';
 import { changeSchema } from './change-schema.js';
+import { indexRows } from '../tasks/index-rows.js';
 import type { StoredChange } from '../tasks/stored-scene.js';
 
 /** What is known of a posted change once it was read; its edits stay on the desk, under the token. */
@@ -43,7 +44,6 @@ interface Copy {
   /** Applied, but not known to be committed, in order. */
   tentative: (readonly Edit[])[];
 }
-const rowsInOne = 2000;
 
 /**
  * Copies of open scenes on a thread of their own: posted changes are read, judged and laid on here, so that the thread
@@ -147,22 +147,13 @@ function parse(body: Uint8Array): unknown {
   }
 }
 
-/** What the index of objects must take in, in parts that fit one statement. */
+/** What the index of objects must take in. */
 function indexOf({ scene, tentative }: Copy): Pick<Laid, 'gone' | 'rows'> {
   const touched = new Set<ObjectId>();
   for (const edits of tentative) for (const id of touchedBy(edits).objects) touched.add(id);
-  const gone: ObjectId[] = [];
-  const rows: Uint8Array[] = [];
-  let part: unknown[] = [];
-  const flush = (): void => {
-    if (part.length) rows.push(new TextEncoder().encode(JSON.stringify(part)));
-    part = [];
+  const ids = [...touched].sort((a, b) => a - b);
+  return {
+    gone: ids.filter((id) => !scene.find(id)),
+    rows: indexRows(ids.flatMap((id) => scene.find(id) ?? [])),
   };
-  for (const id of [...touched].sort((a, b) => a - b)) {
-    const object = scene.find(id);
-    if (!object) gone.push(id);
-    else if (part.push([id, object.parent, object.name, object.kind]) === rowsInOne) flush();
-  }
-  flush();
-  return { gone, rows };
 }

@@ -4,6 +4,7 @@ import { migrate } from '../db/migrate.js';
 import { EventHub } from '../live/event-hub.js';
 import { JobRunner } from '../jobs/job-runner.js';
 import { TaskPool } from '../tasks/pool.js';
+import { Housekeeper } from './housekeeper.js';
 import { LibraryWords } from './library-words.js';
 import { CommitQueue } from '../scenes/commit-queue.js';
 import { SceneKeeper } from '../scenes/scene-keeper.js';
@@ -27,10 +28,6 @@ export interface Opened {
 export async function openServices(address: DatabaseAddress, options: OpenOptions): Promise<Opened> {
   await migrate(address);
   const database = new Database(address);
-  // Uploads that broke off with the process that took them.
-  await database.run(
-    'DELETE FROM file WHERE NOT complete AND created_at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY',
-  );
   const logger = pino({ level: options.quiet ? 'silent' : 'info', base: null });
   let runner: JobRunner | null = null;
   const services: Services = {
@@ -46,19 +43,26 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     wakeJobs: () => runner?.wake(),
     log: (message, error) => logger.error({ err: error }, message),
   };
+  const housekeeper = new Housekeeper();
   if (options.jobs) {
     runner = new JobRunner(services);
     runner.start();
+    housekeeper.start(services);
+    services.refresher
+      .catchUp()
+      .catch((error: unknown) => services.log('what was left behind is not known', error));
   }
   return {
     services,
     async close() {
       services.refresher.close();
-      await runner?.stop();
+      const soon = (work: Promise<unknown>): Promise<unknown> =>
+        Promise.race([work, new Promise((done) => setTimeout(done, 5000).unref())]);
+      await soon(Promise.all([runner?.stop(), housekeeper.stop()]));
       services.events.close();
-      await services.pool.close();
-      await services.scenes.close();
-      await database.close();
+      // Ends the threads, whatever they are at.
+      await soon(Promise.all([services.pool.close(), services.scenes.close()]));
+      await soon(database.close().catch(() => undefined));
     },
   };
 }

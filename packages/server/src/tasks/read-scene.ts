@@ -1,5 +1,6 @@
 import { CheckRun, CompiledConvention, standingOf, type Convention, type Standing } from '@renquil/core';
 import { fileKindOf, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
+import { indexRows } from './index-rows.js';
 import { packScene } from './stored-scene.js';
 import type { Tell } from './tasks.js';
 import { renderThumbnail } from './thumbnail.js';
@@ -18,7 +19,8 @@ export interface ReadSceneOutput {
   readonly objects: number;
   readonly standing: Standing;
   readonly thumbnail: Uint8Array;
-  readonly index: readonly (readonly [number, number | null, string, string])[];
+  /** For the index of objects. */
+  readonly index: readonly Uint8Array[];
 }
 
 /** Reads, judges and pictures an upload. */
@@ -40,7 +42,6 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
   run.all((done) => tell('Checking', done, scene.size));
   tell('Drawing', scene.size, scene.size);
   const thumbnail = renderThumbnail(scene, source, run.convention);
-  const index = [...scene.walk()].map((o) => [o.id, o.parent, o.name, o.kind] as const);
   tell('Storing', scene.size, scene.size);
   return {
     packed: read.source.container === 'glb' ? null : packGlb(read.source),
@@ -48,6 +49,6 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
     objects: scene.size,
     standing: standingOf(run),
     thumbnail,
-    index,
+    index: indexRows(scene.walk()),
   };
 }

@@ -11,6 +11,7 @@ interface Call {
 /** Runs one task. Errors that a person can understand cross the thread as data, since classes do not survive it. */
 export default async function run({ name, input, port }: Call): Promise<unknown> {
   const tell = (stage: string, done: number, total: number): void => port.postMessage({ stage, done, total });
+  port.postMessage({ began: true });
   try {
     return { ok: true, output: await taskRegistry[name](input as never, tell) };
   } catch (error) {

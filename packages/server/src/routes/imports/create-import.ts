@@ -1,9 +1,13 @@
+import { randomUUID } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
 import { RenquilError } from '@renquil/core';
 import busboy from 'busboy';
-import { deleteIfUnused, storeStream } from '../../db/files.js';
-import { insertJob } from '../../db/jobs.js';
+import Joi from 'joi';
+import { releaseHolds, storeStream } from '../../db/files.js';
+import { largeFrom } from '../../db/jobs.js';
+import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
+import { beginJob } from '../../jobs/begin-job.js';
 import type { ImportInput } from '../../jobs/import.js';
 import type { Services } from '../../services/services.js';
 
@@ -13,12 +17,24 @@ export const createImport = defineRoute({
   method: 'post',
   path: '/api/projects/:project/imports',
   needs: 'artist',
-  says: 'Takes the files of one scene as multipart/form-data (a .glb, or a .gltf with its .bin and images; the part name is the path) and starts the job that reads them.',
-  async handleRaw({ project, account }, services, request) {
-    const files = await receive(services, request);
-    const job = await insertJob(services.database, project.id, account.id, 'import', {
-      files,
-    } satisfies ImportInput);
+  says: 'Takes the files of one scene as multipart/form-data (a .glb, or a .gltf with its .bin and images; the part name is the path) and starts the job that reads them. The same `id` twice is one job.',
+  query: Joi.object({ id: requestId }),
+  async handleRaw({ project, account, query }, services, request) {
+    const holder = `upload ${randomUUID()}`;
+    const { files, bytes } = await receive(services, request, holder);
+    const job = await beginJob(
+      services.database,
+      {
+        project: project.id,
+        author: account.id,
+        kind: 'import',
+        input: { files } satisfies ImportInput,
+        lane: bytes < largeFrom.bytes ? 'small' : 'large',
+        request: query['id'] ?? null,
+        scene: null,
+      },
+      holder,
+    );
     services.wakeJobs();
     return { status: 202, json: { job } };
   },
@@ -27,9 +43,14 @@ export const createImport = defineRoute({
 type Received = { path: string; file: number }[];
 
 /** Stores the parts one after another, as they come; on any error all of them go again. */
-async function receive(services: Services, request: IncomingMessage): Promise<Received> {
+async function receive(
+  services: Services,
+  request: IncomingMessage,
+  holder: string,
+): Promise<{ files: Received; bytes: number }> {
   const parser = parserFor(request);
   const files: Received = [];
+  let total = 0;
   let failed: unknown = null;
   let work: Promise<void> = Promise.resolve();
   const limit = `${Math.round(services.uploadLimit / 1e6)} MB`;
@@ -47,10 +68,10 @@ async function receive(services: Services, request: IncomingMessage): Promise<Re
         .then(async () => {
           checkPath(path, files);
           const tooLarge = (): Error => new RenquilError('file-too-large', { file: path, limit });
-          files.push({
-            path,
-            file: (await storeStream(services.database, stream, services.uploadLimit, tooLarge)).file,
-          });
+          const { database, uploadLimit } = services;
+          const stored = await storeStream(database, stream, holder, uploadLimit - total, tooLarge);
+          files.push({ path, file: stored.file });
+          total += stored.bytes;
         })
         .catch((error: unknown) => {
           stream.resume();
@@ -71,8 +92,8 @@ async function receive(services: Services, request: IncomingMessage): Promise<Re
   await work;
   if (!failed && !files.length)
     failed = new RenquilError('request-invalid', { detail: 'no file came with it' });
-  if (!failed) return files;
-  for (const { file } of files) await deleteIfUnused(services.database, file);
+  if (!failed) return { files, bytes: total };
+  await releaseHolds(services.database, holder);
   throw failed as Error;
 }
 

@@ -1,0 +1,27 @@
+import type { JobRow } from '../db/jobs.js';
+
+/** A job as pages see it. */
+export function jobJson(job: JobRow) {
+  const parse = (text: string | null): unknown => (text === null ? null : JSON.parse(text));
+  return {
+    id: job.id,
+    kind: job.kind,
+    state: job.state,
+    stage: job.stage,
+    done: Number(job.done),
+    total: Number(job.total),
+    result: parse(job.result),
+    error: parse(job.error),
+    author: job.author_name,
+    scene: job.scene_id,
+    /** What it is about: the file that was brought in. */
+    about: aboutOf(job),
+    again: Boolean(job.again),
+    at: job.created_at,
+  };
+}
+
+function aboutOf(job: JobRow): string | null {
+  const { files } = JSON.parse(job.input) as { files?: readonly { path: string }[] };
+  return files?.find(({ path }) => /\.(glb|gltf)$/i.test(path))?.path ?? files?.[0]?.path ?? null;
+}

@@ -1,0 +1,22 @@
+import { RenquilError } from '@renquil/core';
+import { putInBin } from '../../db/bin.js';
+import { recordAudit } from '../../db/projects.js';
+import { lockScene } from '../../db/scenes.js';
+import { defineRoute } from '../../http/route.js';
+
+export const binScene = defineRoute({
+  method: 'delete',
+  path: '/api/scenes/:scene',
+  needs: 'artist',
+  says: 'Puts a scene into the bin of its project. Nothing of it is lost until a lead empties the bin.',
+  async handle({ scene, project, account }, { database, scenes }) {
+    await database.transaction(async (sql) => {
+      await lockScene(sql, scene.id);
+      if (!(await putInBin(sql, project.id, scene.id, account.id)))
+        throw new RenquilError('not-found', { what: 'scene' });
+      await recordAudit(sql, project.id, account.id, `put ${scene.name} into the bin`, scene.id);
+    });
+    scenes.forget(scene.id);
+    return { json: { binned: true } };
+  },
+});
