@@ -12,6 +12,8 @@ export interface Flags {
   /** Sign-in name of the first lead, for a server without the demo. */
   readonly firstLead: string | null;
   readonly uploadLimitMb: number;
+  /** Address of a MariaDB that is not ours to start; null: a private one in the data folder. */
+  readonly database: string | null;
   readonly help: boolean;
 }
 
@@ -22,9 +24,15 @@ export const usage = `npm start -- [flags]
   --no-demo         start without the demo people and scenes
   --first-lead NAME with --no-demo: make the first project and its lead, and print the password once
   --host ADDRESS    listen elsewhere than 127.0.0.1; refused while demo accounts exist
-  --upload-limit MB largest file taken (1000)`;
+  --upload-limit MB largest file taken (1000)
+  --database URL    work on this MariaDB, as in mariadb://renquil@db.studio:3306/renquil?ca=FILE, instead of a private
+                    one; also RENQUIL_DATABASE, with the password in RENQUIL_DATABASE_PASSWORD or _PASSWORD_FILE`;
 
-export function readFlags(argv: readonly string[], cwd: string): Flags {
+export function readFlags(
+  argv: readonly string[],
+  cwd: string,
+  environment: Readonly<Record<string, string | undefined>> = process.env,
+): Flags {
   let values: Record<string, string | boolean | undefined>;
   try {
     ({ values } = parseArgs({
@@ -37,6 +45,7 @@ export function readFlags(argv: readonly string[], cwd: string): Flags {
         'no-demo': { type: 'boolean' },
         'first-lead': { type: 'string' },
         'upload-limit': { type: 'string' },
+        database: { type: 'string' },
         help: { type: 'boolean' },
       },
     }));
@@ -60,6 +69,7 @@ export function readFlags(argv: readonly string[], cwd: string): Flags {
     demo: values['no-demo'] !== true,
     firstLead: (values['first-lead'] as string | undefined) ?? null,
     uploadLimitMb: whole('upload-limit', 1000, 100_000),
+    database: (values['database'] as string | undefined) ?? environment['RENQUIL_DATABASE'] ?? null,
     help: values['help'] === true,
   };
 }

@@ -1,4 +1,4 @@
 export { serve, type Serving } from './serve.js';
 export { readFlags, type Flags } from './flags.js';
-export { startPrivateMariaDb } from './db/private-mariadb.js';
+export { PrivateMariaDb } from './db/private/private-mariadb.js';
 export { SetUpError } from './db/set-up-error.js';

@@ -4,7 +4,7 @@ import mysql from 'mysql2/promise';
 import { connectionOptions } from './db/address.js';
 import { countDemoAccounts, insertAccount, setRole } from './db/people.js';
 import { insertProject } from './db/projects.js';
-import { startPrivateMariaDb, type PrivateMariaDb } from './db/private-mariadb.js';
+import { openHost, type DatabaseHost } from './db/open-host.js';
 import { SetUpError } from './db/set-up-error.js';
 import { seedDemo } from './demo/seed.js';
 import type { Flags } from './flags.js';
@@ -30,17 +30,18 @@ export async function serve(
     for (const step of undo.splice(0).reverse()) await step();
   };
   try {
-    const mariadb = await startPrivateMariaDb(flags.data);
-    undo.push(() => mariadb.stop());
-    warnOfFullDisk(flags.data);
-    if (flags.resetDemo) await resetDatabase(mariadb);
-    const opened = await openServices(mariadb.address, {
+    const host = await openHost(flags, say);
+    undo.push(() => host.stop());
+    if (host.isPrivate) warnOfFullDisk(flags.data);
+    if (flags.resetDemo) await resetDatabase(host);
+    const opened = await openServices(host.address, {
       demo: flags.demo,
       jobs: true,
       uploadLimit: flags.uploadLimitMb * 1e6,
     });
     undo.push(() => opened.close());
     const { services } = opened;
+    host.onMoved((address) => services.database.moveTo(address));
     const local = ['127.0.0.1', '::1', 'localhost'].includes(flags.host);
     if (flags.demo && local) await seedDemo(services, say);
     if (flags.firstLead) await makeFirstLead(services, flags.firstLead, say);
@@ -68,7 +69,7 @@ function warnOfFullDisk(folder: string): void {
 }
 
 /** Only a database with nothing but the demo in it may be thrown away. */
-async function resetDatabase({ address }: PrivateMariaDb): Promise<void> {
+async function resetDatabase({ address }: DatabaseHost): Promise<void> {
   const connection = await mysql.createConnection(connectionOptions(address));
   try {
     const [tables] = await connection.query("SHOW TABLES LIKE 'account'");

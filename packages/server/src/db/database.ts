@@ -89,6 +89,13 @@ export class Database extends Sql {
       }
     }
   }
+  /** The same database answers elsewhere now: new connections go there. */
+  moveTo({ host, port }: DatabaseAddress): void {
+    const { connectionConfig } = (
+      this.#pool.pool as unknown as { config: { connectionConfig: { host: string; port: number } } }
+    ).config;
+    Object.assign(connectionConfig, { host, port });
+  }
   async close(): Promise<void> {
     await this.#pool.end();
   }

@@ -49,4 +49,26 @@ describe('the event hub', () => {
     stop();
     expect(heard).toEqual([11, 10]);
   });
+  it('tells a page that comes back what came after the last number it knew', async () => {
+    const mo = await server.as('mo');
+    await insertEvent(server.services.database, 1, event(20));
+    const [known] = await server.services.database.rows<{ id: number }>('SELECT MAX(id) AS id FROM event');
+    await insertEvent(server.services.database, 1, event(21));
+    await insertEvent(server.services.database, 2, event(22));
+    for (const way of ['header', 'query'] as const) {
+      const abort = new AbortController();
+      const response = await fetch(
+        `${server.url}/api/scenes/1/events${way === 'query' ? `?after=${known!.id}` : ''}`,
+        {
+          headers: { cookie: mo.cookie, ...(way === 'header' ? { 'last-event-id': String(known!.id) } : {}) },
+          signal: abort.signal,
+        },
+      );
+      let text = '';
+      const reader = response.body!.getReader();
+      while (!text.includes('"revision":21')) text += Buffer.from((await reader.read()).value!).toString();
+      expect(text).not.toContain('"revision":22');
+      abort.abort();
+    }
+  });
 });

@@ -8,10 +8,13 @@ export interface SceneEvent {
   readonly label: string;
 }
 /**
- * Numbers are given when a transaction inserts and seen when it commits, so a smaller one can appear after a larger: each
- * look reads this many back.
+ * Numbers are given when a transaction inserts and seen when it commits, on a cluster each node has its own, and some are
+ * never used: so a smaller one can appear after a larger, and a gap says nothing. Once a second all of the last seconds
+ * are looked through again; between those looks only what is newer.
  */
-const window = 100;
+const lookBack = { seconds: 15, most: 20_000, every: 1000 };
+/** For a page that comes back: so many numbers before the last it knew may have appeared after it. */
+export const replayBack = 200;
 export type Listener = (id: number, body: string) => void;
 
 export function insertEvent(sql: Sql, scene: number, event: SceneEvent): Promise<void> {
@@ -32,13 +35,16 @@ export async function insertEvents(sql: Sql, scene: number, events: readonly Sce
 export class EventHub {
   readonly #listeners = new Map<number, Set<Listener>>();
   #last = 0;
-  readonly #told = new Set<number>();
+  /** Numbers that were told, and when. */
+  readonly #told = new Map<number, number>();
+  #floor = 0;
   #looking = false;
   #again = false;
+  #wholeAt = 0;
   readonly #timer: NodeJS.Timeout;
 
   private constructor(readonly database: Database) {
-    this.#timer = setInterval(() => this.wake(), 1000);
+    this.#timer = setInterval(() => this.wake(), lookBack.every);
     this.#timer.unref();
   }
   /** Events from before this call are never told; all after it are, whoever listens by then. */
@@ -46,7 +52,8 @@ export class EventHub {
     const hub = new EventHub(database);
     const row = await database.one<{ last: number | null }>('SELECT MAX(id) AS last FROM event');
     hub.#last = Number(row?.last ?? 0);
-    for (const { id } of await hub.#since()) hub.#told.add(id);
+    hub.#floor = Math.max(0, hub.#last - replayBack);
+    for (const id of await hub.#ids(hub.#floor)) hub.#told.set(id, Date.now());
     return hub;
   }
   listen(scene: number, listener: Listener): () => void {
@@ -57,6 +64,13 @@ export class EventHub {
       set.delete(listener);
       if (!set.size) this.#listeners.delete(scene);
     };
+  }
+  /** What one scene's pages were told after a number, some of it a second time. */
+  since(scene: number, after: number): Promise<{ id: number; body: string }[]> {
+    return this.database.rows(
+      'SELECT id, body FROM event WHERE scene_id = ? AND id > ? ORDER BY id LIMIT 2000',
+      [scene, Math.max(0, after - replayBack)],
+    );
   }
   wake(): void {
     if (this.#looking) this.#again = true;
@@ -80,18 +94,37 @@ export class EventHub {
     }
   }
   async #pass(): Promise<void> {
+    const now = Date.now();
+    const whole = now - this.#wholeAt >= lookBack.every;
     // Read with no listener too: one who begins to listen while a skipped read is under way would miss what it skipped.
-    for (const row of await this.#since()) {
-      if (this.#told.has(row.id)) continue;
-      this.#told.add(row.id);
-      this.#last = Math.max(this.#last, row.id);
-      for (const listener of this.#listeners.get(row.scene_id) ?? []) listener(row.id, row.body);
-    }
-    for (const id of this.#told) if (id <= this.#last - window) this.#told.delete(id);
+    const fresh = (await this.#ids(whole ? this.#floor : this.#last)).filter((id) => !this.#told.has(id));
+    if (whole) this.#wholeAt = now;
+    for (let at = 0; at < fresh.length; at += 500) await this.#tell(fresh.slice(at, at + 500), now);
+    if (whole) this.#forget(now);
   }
-  #since(): Promise<{ id: number; scene_id: number; body: string }[]> {
-    return this.database.rows('SELECT id, scene_id, body FROM event WHERE id > ? ORDER BY id', [
-      this.#last - window,
-    ]);
+  async #tell(ids: readonly number[], now: number): Promise<void> {
+    const rows = await this.database.rows<{ id: number; scene_id: number; body: string }>(
+      `SELECT id, scene_id, body FROM event WHERE id IN (${ids.join(', ')}) ORDER BY id`,
+    );
+    for (const { id, scene_id, body } of rows) {
+      this.#told.set(id, now);
+      this.#last = Math.max(this.#last, id);
+      for (const listener of this.#listeners.get(scene_id) ?? []) listener(id, body);
+    }
+  }
+  /** Numbers told long ago, and below them, are not looked for again. */
+  #forget(now: number): void {
+    for (const [id, at] of this.#told)
+      if (now - at > lookBack.seconds * 1000) this.#floor = Math.max(this.#floor, id);
+    const ids = [...this.#told.keys()].sort((a, b) => a - b);
+    if (ids.length > lookBack.most) this.#floor = Math.max(this.#floor, ids.at(-lookBack.most)!);
+    for (const id of ids) if (id <= this.#floor) this.#told.delete(id);
+  }
+  async #ids(after: number): Promise<number[]> {
+    const rows = await this.database.rows<{ id: number }>(
+      `SELECT id FROM event WHERE id > ? ORDER BY id LIMIT ${2 * lookBack.most}`,
+      [after],
+    );
+    return rows.map(({ id }) => id);
   }
 }

@@ -37,8 +37,8 @@ export class TaskPool {
   readonly #pools: Readonly<Record<'small' | 'large', Piscina>>;
 
   constructor(readonly limits = taskLimits) {
-    const pool = ({ megabytes, threads }: TaskLimits): Piscina =>
-      new Piscina({
+    const pool = ({ megabytes, threads }: TaskLimits): Piscina => {
+      const made = new Piscina({
         // Piscina does not map .js to .ts when the sources run directly.
         filename: beside(import.meta.url, 'task.worker').href,
         minThreads: 0,
@@ -46,6 +46,10 @@ export class TaskPool {
         idleTimeout: 30_000,
         resourceLimits: { maxOldGenerationSizeMb: megabytes },
       });
+      // A thread that dies before it is ready speaks here; unheard, it would end the process.
+      made.on('error', () => undefined);
+      return made;
+    };
     this.#pools = { small: pool(limits.small), large: pool(limits.large) };
   }
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import mysql from 'mysql2/promise';
 import { connectionOptions } from '../db/address.js';
 import type { DatabaseAddress } from '../db/database.js';
-import { startPrivateMariaDb, type PrivateMariaDb } from '../db/private-mariadb.js';
+import { PrivateMariaDb } from '../db/private/private-mariadb.js';
 import { seedDemo } from '../demo/seed.js';
 import { createApp } from '../http/app.js';
 import { listen, type Listening } from '../http/listen.js';
@@ -20,7 +20,7 @@ let count = 0;
 export function testMariaDb(): Promise<PrivateMariaDb> {
   mariadb ??= (async () => {
     folder = mkdtempSync(join(tmpdir(), 'renquil-test-'));
-    return startPrivateMariaDb(folder);
+    return PrivateMariaDb.start(folder);
   })();
   return mariadb;
 }

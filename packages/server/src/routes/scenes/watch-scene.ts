@@ -1,24 +1,41 @@
+import Joi from 'joi';
 import { defineRoute } from '../../http/route.js';
+
+/** A page that does not read is let go; it comes again and asks from the last number it knew. */
+const mostUnread = 1 << 20;
 
 export const watchScene = defineRoute({
   method: 'get',
   path: '/api/scenes/:scene/events',
   needs: 'viewer',
-  says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens.',
-  async handleRaw({ scene }, { events }, request, response) {
+  says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens. With `Last-Event-ID`, or `after`, those since that one come first.',
+  query: Joi.object({ after: Joi.number().integer().min(0) }),
+  async handleRaw({ scene, query }, { events }, request, response) {
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-store',
       'X-Accel-Buffering': 'no',
     });
     response.write('retry: 2000\n\n');
-    const stop = events.listen(scene.id, (id, body) => response.write(`id: ${id}\ndata: ${body}\n\n`));
+    const send = (id: number, body: string): void => {
+      if (response.writableLength > mostUnread) response.destroy();
+      else response.write(`id: ${id}\ndata: ${body}\n\n`);
+    };
+    // What comes while the past is read waits for it.
+    let waiting: [number, string][] | null = [];
+    const stop = events.listen(scene.id, (id, body) => (waiting ? waiting.push([id, body]) : send(id, body)));
     // A comment now and then keeps proxies from closing a quiet stream.
     const beat = setInterval(() => response.write(': still here\n\n'), 20_000);
     request.on('close', () => {
       clearInterval(beat);
       stop();
     });
+    const known = Number(request.headers['last-event-id'] ?? query['after']);
+    const past = Number.isSafeInteger(known) ? await events.since(scene.id, known).catch(() => []) : [];
+    const told = new Set(past.map(({ id }) => id));
+    for (const { id, body } of past) send(id, body);
+    for (const [id, body] of waiting) if (!told.has(id)) send(id, body);
+    waiting = null;
     return null;
   },
 });

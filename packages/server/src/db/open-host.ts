@@ -1,0 +1,28 @@
+import type { Flags } from '../flags.js';
+import { readDatabaseUrl, type DatabaseAddress } from './address.js';
+import { PrivateMariaDb } from './private/private-mariadb.js';
+
+/** The MariaDB that a process works on: one of its own on the data folder, or the studio's. */
+export interface DatabaseHost {
+  readonly address: DatabaseAddress;
+  readonly isPrivate: boolean;
+  /** Told when it answers elsewhere than before. */
+  onMoved(hear: (address: DatabaseAddress) => void): void;
+  stop(): Promise<void>;
+}
+
+export async function openHost(flags: Flags, say: (line: string) => void): Promise<DatabaseHost> {
+  if (flags.database !== null) {
+    const address = readDatabaseUrl(flags.database);
+    return { address, isPrivate: false, onMoved: () => undefined, stop: () => Promise.resolve() };
+  }
+  const mariadb = await PrivateMariaDb.start(flags.data, { say });
+  return {
+    get address() {
+      return mariadb.address;
+    },
+    isPrivate: true,
+    onMoved: (hear) => (mariadb.onMoved = hear),
+    stop: () => mariadb.stop(),
+  };
+}

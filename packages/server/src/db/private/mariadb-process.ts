@@ -1,0 +1,149 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { readdirSync, readFileSync, readlinkSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import mysql from 'mysql2/promise';
+import { connectionOptions, type DatabaseAddress } from '../address.js';
+import { SetUpError } from '../set-up-error.js';
+import { asRoot, temporary } from './install.js';
+
+export const program = '/usr/sbin/mariadbd';
+export interface Running {
+  readonly pid: number;
+  readonly port: number;
+}
+const runningFile = (folder: string): string => join(folder, 'mariadb.running.json');
+
+export function launch(folder: string, data: string, { port, password, database }: DatabaseAddress): ChildProcess {
+  const init = join(folder, 'mariadb.init.sql');
+  const user = `'renquil'@'127.0.0.1'`;
+  // renquil% lets the tests keep one database each on one server.
+  const script = [
+    `CREATE OR REPLACE USER ${user} IDENTIFIED BY '${password}';`,
+    `GRANT ALL ON \`renquil%\`.* TO ${user};`,
+    `CREATE DATABASE IF NOT EXISTS \`${database}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin;`,
+  ];
+  writeFileSync(init, `${script.join('\n')}\n`, { mode: 0o600 });
+  const args = [
+    '--no-defaults',
+    ...asRoot(),
+    `--datadir=${data}`,
+    `--tmpdir=${temporary(folder)}`,
+    `--port=${port}`,
+    '--bind-address=127.0.0.1',
+    `--socket=${socketPath(folder)}`,
+    `--pid-file=${join(data, 'renquil.pid')}`,
+    `--init-file=${init}`,
+    '--innodb-flush-log-at-trx-commit=1',
+    '--innodb-buffer-pool-size=256M',
+    '--innodb-log-file-size=16M',
+    '--max-allowed-packet=64M',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_nopad_bin',
+    '--transaction-isolation=READ-COMMITTED',
+    '--default-time-zone=+00:00',
+    '--skip-name-resolve',
+    '--skip-log-bin',
+    '--performance-schema=OFF',
+    '--idle-transaction-timeout=30',
+    '--innodb-lock-wait-timeout=10',
+    '--lock-wait-timeout=30',
+    '--local-infile=0',
+    '--sql-mode=STRICT_TRANS_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
+  ];
+  // setpriv makes the kernel stop MariaDB when this process dies, even by kill -9. `detached` keeps Ctrl C from it.
+  const child = spawn('setpriv', ['--pdeathsig', 'TERM', program, ...args], {
+    stdio: ['ignore', 'ignore', 'pipe'],
+    detached: true,
+  });
+  child.on('error', () => undefined);
+  child.unref();
+  return child;
+}
+
+/** A socket path may be 107 bytes at most, so it does not live in the data folder. */
+function socketPath(folder: string): string {
+  return join(tmpdir(), `renquil-${Buffer.from(folder).toString('hex').slice(-24)}-${process.pid}.sock`);
+}
+/** Sockets that processes left behind which ended without a word. */
+export function clearSockets(): void {
+  for (const name of readdirSync(tmpdir())) {
+    const pid = /^renquil-[0-9a-f]+-(\d+)\.sock(\.lock)?$/.exec(name)?.[1];
+    if (pid && exeOf(Number(pid)) === null) rmSync(join(tmpdir(), name), { force: true });
+  }
+}
+/** The program of a process; null: it has ended, a zombie too. */
+function exeOf(pid: number): string | null {
+  try {
+    return readlinkSync(`/proc/${pid}/exe`);
+  } catch {
+    return null;
+  }
+}
+
+/** The port that is written down, whether or not anything runs there: tried again first, so that others find it. */
+export function lastKnown(folder: string): Running | null {
+  try {
+    return JSON.parse(readFileSync(runningFile(folder), 'utf8')) as Running;
+  } catch {
+    return null;
+  }
+}
+export function writeRunning(folder: string, running: Running): void {
+  writeFileSync(runningFile(folder), JSON.stringify(running));
+}
+export function findRunning(folder: string, data: string): Running | null {
+  const known = lastKnown(folder);
+  if (!known) return null;
+  try {
+    // kill -0 also says yes to zombies and strangers: the program and its folder must match.
+    const isOurs =
+      exeOf(known.pid)?.endsWith('mariadbd') &&
+      readFileSync(`/proc/${known.pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`);
+    return isOurs ? known : null;
+  } catch {
+    return null;
+  }
+}
+
+/** @returns false when the server went away before it answered. */
+export async function untilReady(
+  address: DatabaseAddress,
+  data: string,
+  isAlive: () => boolean,
+): Promise<boolean> {
+  const deadline = Date.now() + 60_000;
+  for (;;) {
+    if (!isAlive()) return false;
+    try {
+      const connection = await mysql.createConnection({ ...connectionOptions(address), connectTimeout: 2000 });
+      const [rows] = await connection.query('SELECT @@datadir AS datadir');
+      await connection.end();
+      const seen = (rows as { datadir: string }[])[0]?.datadir.replace(/\/$/, '');
+      if (seen === data) return true;
+      throw new SetUpError(`port ${address.port} is answered by another MariaDB (${seen})`);
+    } catch (error) {
+      if (error instanceof SetUpError || Date.now() > deadline) throw error;
+      await new Promise((done) => setTimeout(done, 20));
+    }
+  }
+}
+
+export async function stopProcess(pid: number): Promise<void> {
+  if (exeOf(pid) === null) return;
+  process.kill(pid, 'SIGTERM');
+  for (let i = 0; i < 1000 && exeOf(pid) !== null; i++) await new Promise((done) => setTimeout(done, 10));
+}
+
+/** The wanted port when nobody has it, else any. */
+export function freePort(wanted = 0): Promise<number> {
+  return new Promise((done, fail) => {
+    const probe = createServer();
+    probe.once('error', (error) => (wanted ? freePort().then(done, fail) : fail(error)));
+    probe.listen(wanted, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => done(port));
+    });
+  });
+}
