@@ -162,6 +162,27 @@ export function listChanges(sql: Sql, scene: number, after: number, upTo: number
     [scene, after, upTo],
   );
 }
+/** One person's changes before a revision, newest first, as many as stay within a bound of bytes. */
+export async function listOwnChanges(
+  sql: Sql,
+  scene: number,
+  author: number,
+  before: number,
+): Promise<ChangeRow[]> {
+  const sizes = await sql.rows<{ revision: number; bytes: number }>(
+    `SELECT revision, LENGTH(edits) AS bytes FROM scene_change WHERE scene_id = ? AND author = ? AND revision < ?
+     ORDER BY revision DESC LIMIT 100`,
+    [scene, author, before],
+  );
+  let sum = 0;
+  const near = sizes.filter(({ bytes }) => (sum += Number(bytes)) <= 8e6);
+  const last = near.at(-1);
+  if (!last) return [];
+  return sql.rows(
+    `${changeColumns} WHERE c.scene_id = ? AND c.author = ? AND c.revision >= ? AND c.revision < ? ORDER BY c.revision DESC`,
+    [scene, author, last.revision, before],
+  );
+}
 /** Scenes that changed since they were last judged, or whose log has grown longer than a snapshot should let it. */
 export async function scenesBehind(sql: Sql, longest: number): Promise<number[]> {
   const rows = await sql.rows<{ id: number }>(

@@ -5,6 +5,7 @@ import { listProjectBin } from './bin/list-bin.js';
 import { restoreScene } from './bin/restore-scene.js';
 import { createChange } from './changes/create-change.js';
 import { listSceneChanges } from './changes/list-changes.js';
+import { listMyChanges } from './changes/list-my-changes.js';
 import { listSceneHistory } from './changes/list-history.js';
 import { createConvention } from './conventions/create-convention.js';
 import { dropConventionDraft } from './conventions/drop-draft.js';
@@ -60,6 +61,7 @@ export const routeRegistry: readonly Route[] = [
   createChange,
   listSceneChanges,
   listSceneHistory,
+  listMyChanges,
   createConvention,
   dropConventionDraft,
   getConvention,

@@ -57,7 +57,7 @@ describe('committing', () => {
   it('takes nothing when the database fails for good, and the copy is none the worse', async () => {
     const [base, name] = [await revision(), await nameOf(5)];
     faults.make = () => Object.assign(new Error('it broke'), { errno: 1105 });
-    faults.failAt = faults.statements;
+    faults.failAt = 5;
     expect((await post([rename(5, name, 'never')], base)).status).toBe(500);
     expect(await revision()).toBe(base);
     expect((await post([rename(5, name, 'then')], base)).body.revision).toBe(base + 1);

@@ -1,11 +1,14 @@
 import { provideHttpClient } from '@angular/common/http';
-import type { ApplicationConfig } from '@angular/core';
+import { ErrorHandler, provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideNgIconsConfig } from '@ng-icons/core';
+import { TellErrors } from './tell-errors';
 import { routes } from './app.routes';
 
 export const appConfig: ApplicationConfig = {
   providers: [
+    provideBrowserGlobalErrorListeners(),
+    { provide: ErrorHandler, useClass: TellErrors },
     provideRouter(routes, withComponentInputBinding()),
     provideHttpClient(),
     provideNgIconsConfig({ size: '16px', strokeWidth: 1.8 }),

@@ -17,7 +17,9 @@ import { SlotCells } from '../app/workbench/ledger/slot-cells';
 import { SwitchPaint } from '../app/workbench/ledger/switch-paint';
 import { BenchState } from '../app/workbench/name/bench-state';
 import { ProposeState } from '../app/workbench/name/propose-state';
+import { UnsentStores } from '../app/state/saving/change-store';
 import { LocalAnalysis } from './local-analysis';
+import { MemoryStores } from './memory-store';
 
 export interface Bed {
   readonly http: HttpTestingController;
@@ -51,6 +53,7 @@ export async function workbenchBed(
       provideHttpClientTesting(),
       provideRouter([]),
       { provide: Analysis, useClass: LocalAnalysis },
+      { provide: UnsentStores, useClass: MemoryStores },
       { provide: DialogRef, useValue: { close: () => undefined } },
       OpenScene,
       LedgerState,

@@ -61,13 +61,13 @@ export class HistoryStep {
     this.busy.set(true);
     try {
       await this.open.settled();
-      const { edits } = await firstValueFrom(
+      const { edits, revision } = await firstValueFrom(
         this.#api.restore(this.open.info()!.scene.id, version.number, {
           id: crypto.randomUUID(),
           base: this.open.revision(),
         }),
       );
-      if (edits.length) this.open.took({ label: `Restore version ${version.number}`, edits });
+      if (edits.length) this.open.took(revision);
       this.#toasts.say(
         edits.length
           ? `The scene is as it was in version ${version.number}. Undo takes it back.`

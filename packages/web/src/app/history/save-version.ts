@@ -42,6 +42,8 @@ export class SaveVersion {
   readonly #data = inject<SaveVersionData>(DIALOG_DATA);
   readonly #api = inject(Api);
   readonly #toasts = inject(ToastList);
+  /** Sent again after a lost answer, it is still one version. */
+  readonly #request = crypto.randomUUID();
   readonly busy = signal(false);
   readonly error = signal('');
 
@@ -50,7 +52,7 @@ export class SaveVersion {
     this.busy.set(true);
     try {
       await this.#data.settled();
-      const { number } = await firstValueFrom(this.#api.saveVersion(this.#data.scene, note.trim()));
+      const { number } = await firstValueFrom(this.#api.saveVersion(this.#data.scene, { note: note.trim(), id: this.#request }));
       this.#toasts.say(`Version ${number} is saved.`);
       this.ref.close(true);
     } catch (error) {

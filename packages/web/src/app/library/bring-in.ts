@@ -23,8 +23,9 @@ export class BringIn {
   readonly #router = inject(Router);
   readonly now = signal<Bringing | null>(null);
   readonly error = signal<{ readonly what: string; readonly text: string } | null>(null);
+  /** The job that reads it; 0: none yet. */
+  readonly job = signal(0);
   #upload: Subscription | null = null;
-  #job = 0;
 
   start(project: string, files: readonly PickedFile[]): void {
     if (this.now() || !files.length) return;
@@ -32,7 +33,7 @@ export class BringIn {
     const what = main.path + (files.length > 1 ? ` and ${files.length - 1} more` : '');
     this.error.set(null);
     this.now.set({ what, stage: 'Sending', done: 0, total: 0 });
-    this.#upload = this.#api.bringIn(project, files).subscribe({
+    this.#upload = this.#api.bringIn(project, files, crypto.randomUUID()).subscribe({
       next: (event) => {
         if (event.type === HttpEventType.UploadProgress)
           this.now.set({ what, stage: 'Sending', done: event.loaded, total: event.total ?? 0 });
@@ -43,12 +44,12 @@ export class BringIn {
   }
   cancel(): void {
     this.#upload?.unsubscribe();
-    if (this.#job)
-      this.#api.cancelJob(this.#job).subscribe({ error: (error: unknown) => this.#toasts.complain(error) });
+    if (this.job())
+      this.#api.cancelJob(this.job()).subscribe({ error: (error: unknown) => this.#toasts.complain(error) });
     else this.now.set(null);
   }
   #follow(job: number, what: string): void {
-    this.#job = job;
+    this.job.set(job);
     this.#jobs
       .follow(job, ({ stage, done, total }) => this.now.set({ what, stage: stage || 'Waiting', done, total }))
       .subscribe({
@@ -65,7 +66,7 @@ export class BringIn {
     this.error.set({ what, text: error.message });
   }
   #end(): void {
-    this.#job = 0;
+    this.job.set(0);
     this.#upload = null;
     this.now.set(null);
   }

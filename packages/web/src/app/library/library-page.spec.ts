@@ -4,6 +4,8 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { show } from '../../testing/page';
 import type { LibraryInfo } from '../state/api-types';
+import { UnsentStores } from '../state/saving/change-store';
+import { MemoryStores } from '../../testing/memory-store';
 import { Library } from './library';
 
 const scene = (id: number, name: string, blocker: number) => ({
@@ -39,7 +41,12 @@ const info = (more: Partial<LibraryInfo> = {}): LibraryInfo => ({
 describe('the library page', () => {
   const start = async (answer: LibraryInfo = info()) => {
     TestBed.configureTestingModule({
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+      providers: [
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([]),
+        { provide: UnsentStores, useClass: MemoryStores },
+      ],
     });
     const http = TestBed.inject(HttpTestingController);
     const page = await show(Library, { project: 'p' }, 'display:flex;width:1200px;height:700px');
@@ -69,7 +76,7 @@ describe('the library page', () => {
       const { http, page } = await start();
       const go = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
       page.component.bring.start('p', [{ path: 'x.glb', file: new File(['x'], 'x.glb') }]);
-      http.expectOne('/api/projects/p/imports').flush({ job: 7 });
+      http.expectOne(({ url }) => url.startsWith('/api/projects/p/imports?id=')).flush({ job: 7 });
       jasmine.clock().tick(1);
       http
         .expectOne('/api/jobs/7')
@@ -95,7 +102,7 @@ describe('the library page', () => {
     const { http, page } = await start();
     page.component.bring.start('p', [{ path: 'x.txt', file: new File(['x'], 'x.txt') }]);
     http
-      .expectOne('/api/projects/p/imports')
+      .expectOne(({ url }) => url.startsWith('/api/projects/p/imports?id='))
       .flush(
         { error: { code: 'file-kind-unknown', text: 'Renquil cannot read x.txt.' } },
         { status: 415, statusText: 'no' },
@@ -107,7 +114,12 @@ describe('the library page', () => {
   });
   it('says that the server is away, and tries again', async () => {
     TestBed.configureTestingModule({
-      providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
+      providers: [
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([]),
+        { provide: UnsentStores, useClass: MemoryStores },
+      ],
     });
     const http = TestBed.inject(HttpTestingController);
     const page = await show(Library, { project: 'p' });

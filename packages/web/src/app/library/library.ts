@@ -1,29 +1,46 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideSearch, lucideUpload } from '@ng-icons/lucide';
+import { lucideSearch, lucideTrash2, lucideUpload } from '@ng-icons/lucide';
 import { catchError, debounceTime, firstValueFrom, of, switchMap } from 'rxjs';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
-import type { FoundObject, LibraryInfo } from '../state/api-types';
+import type { FoundObject, LibraryInfo, SceneSummary } from '../state/api-types';
 import { Commands } from '../state/commands';
+import { UnsentStores } from '../state/saving/change-store';
+import { Session } from '../state/session';
+import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { BytesPipe } from '../ui/bytes';
 import { CountPipe } from '../ui/count';
 import { KindIcon } from '../ui/kind-icon';
 import { SeverityMark } from '../ui/severity-mark';
 import { BringIn } from './bring-in';
+import { BinSheet } from './bin-sheet';
 import { filesFromDrop, filesFromList } from './dropped-files';
+import { JobList } from './job-list';
 import { libraryTitle } from './library-title';
 import { TrendChart } from './trend-chart';
 
 /** The project's scenes and how each stands. */
 @Component({
   selector: 'rq-library',
-  imports: [AgoPipe, BytesPipe, CountPipe, KindIcon, NgIcon, RouterLink, SeverityMark, TopBar, TrendChart],
+  imports: [
+    AgoPipe,
+    BytesPipe,
+    CountPipe,
+    JobList,
+    KindIcon,
+    NgIcon,
+    RouterLink,
+    SeverityMark,
+    TopBar,
+    TrendChart,
+  ],
   providers: [BringIn],
-  viewProviders: [provideIcons({ lucideSearch, lucideUpload })],
+  viewProviders: [provideIcons({ lucideSearch, lucideTrash2, lucideUpload })],
   templateUrl: './library.html',
   host: {
     class: 'flex h-full flex-col',
@@ -34,6 +51,12 @@ import { TrendChart } from './trend-chart';
 })
 export class Library {
   readonly #api = inject(Api);
+  readonly #dialog = inject(Dialog);
+  readonly #toasts = inject(ToastList);
+  readonly #stores = inject(UnsentStores);
+  readonly #account = inject(Session);
+  /** Scenes in which edits of this person wait in this browser, and how many. */
+  readonly unsent = signal<ReadonlyMap<number, number>>(new Map());
   readonly bring = inject(BringIn);
   readonly project = input.required<string>();
   readonly info = signal<LibraryInfo | null>(null);
@@ -71,6 +94,7 @@ export class Library {
         off: () => !this.mayEdit(),
         run: () => document.querySelector<HTMLElement>('[data-bring-in]')?.click(),
       },
+      { id: 'bin', title: 'Open the bin', run: () => this.openBin() },
     ]);
     inject(DestroyRef).onDestroy(() => {
       clearInterval(timer);
@@ -81,9 +105,24 @@ export class Library {
     try {
       this.info.set(await firstValueFrom(this.#api.library(project)));
       this.error.set('');
+      this.unsent.set(await this.#stores.scenes(this.#account.info()?.account.id ?? 0).catch(() => new Map()));
     } catch (error) {
       this.error.set((error as Error).message);
     }
+  }
+  openBin(): void {
+    const data = { project: this.project(), role: this.info()?.role ?? 'viewer' };
+    const ref = this.#dialog.open<boolean>(BinSheet, { ariaLabel: 'The bin', data });
+    ref.closed.subscribe(() => void this.load(this.project()));
+  }
+  binScene({ id, name }: SceneSummary): void {
+    this.#api.binScene(id).subscribe({
+      next: () => {
+        this.#toasts.say(`${name} is in the bin. It can be taken out again.`);
+        void this.load(this.project());
+      },
+      error: (error: unknown) => this.#toasts.complain(error),
+    });
   }
   share(scene: LibraryInfo['scenes'][number]): number {
     const { standing } = scene;

@@ -5,9 +5,7 @@ import { Router } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { Api } from '../state/api';
 import { Session } from '../state/session';
-
-/** The password the server prints for its demo people; they exist in the demo only. */
-const demoPassword = 'brannick';
+import { demoPassword } from './demo-password';
 
 @Component({
   selector: 'rq-sign-in',

@@ -135,8 +135,23 @@ export interface WordRename {
     readonly renames: readonly { readonly object: number; readonly before: string; readonly after: string }[];
   }[];
 }
+export interface BinnedScene {
+  readonly id: number;
+  readonly name: string;
+  readonly objects: number;
+  readonly at: string;
+  readonly by: string | null;
+}
 export interface JobInfo {
   readonly id: number;
+  readonly kind: 'import' | 'handoff';
+  readonly author: string;
+  /** The file that is brought in; null for a hand-off. */
+  readonly about: string | null;
+  readonly scene: number | null;
+  /** It ended without success and can be asked again. */
+  readonly again: boolean;
+  readonly at: string;
   readonly state: 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly stage: string;
   readonly done: number;

@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Convention, Edit, Recipe, SceneSnapshot } from '@renquil/core';
 import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 import type {
+  BinnedScene,
   ConventionInfo,
   ConventionList,
   FoundObject,
@@ -40,7 +41,7 @@ function explained<T>(): OperatorFunction<T, T> {
       if (said) return throwError(() => new ApiError(said.code, said.text));
     }
     return throwError(
-      () => new ApiError('offline', 'The server does not answer. What you did is kept here and sent again.'),
+      () => new ApiError('offline', 'The server does not answer.'),
     );
   });
 }
@@ -86,23 +87,38 @@ export class Api {
   bringIn(
     project: string,
     files: readonly { path: string; file: Blob }[],
+    request: string,
   ): Observable<HttpEvent<{ job: number }>> {
     const form = new FormData();
     for (const { path, file } of files) form.append('file', file, path);
     return this.#http
-      .post<{ job: number }>(`/api/projects/${project}/imports`, form, {
+      .post<{ job: number }>(`/api/projects/${project}/imports?id=${request}`, form, {
         reportProgress: true,
         observe: 'events',
       })
       .pipe(explained());
   }
   job = (id: number) => this.#get<JobInfo>(`jobs/${id}`);
+  jobs = (project: string) =>
+    this.#get<{ jobs: JobInfo[] }>(`projects/${project}/jobs`).pipe(map((r) => r.jobs));
+  askAgain = (id: number) => this.#post<{ job: number }>(`jobs/${id}/again`, {});
+  bin = (project: string) =>
+    this.#get<{ scenes: BinnedScene[] }>(`projects/${project}/bin`).pipe(map((r) => r.scenes));
+  binScene = (id: number) => this.#delete<{ binned: true }>(`scenes/${id}`);
+  restoreScene = (project: string, id: number) =>
+    this.#post<{ restored: true }>(`projects/${project}/bin/${id}/restore`, {});
+  emptyBin = (project: string) => this.#delete<{ deleted: number }>(`projects/${project}/bin`);
   cancelJob = (id: number) => this.#http.delete(`/api/jobs/${id}`).pipe(explained());
 
   scene = (id: number) => this.#get<OpenedScene>(`scenes/${id}`);
   snapshot = (id: number, revision: number) => this.#get<SceneSnapshot>(`scenes/${id}/snapshots/${revision}`);
   changesAfter = (id: number, after: number) =>
     this.#get<{ revision: number; changes: LoggedChange[] }>(`scenes/${id}/changes?after=${after}`);
+  /** What one has done oneself before a revision, newest first. */
+  myChanges = (id: number, before: number) =>
+    this.#get<{ changes: LoggedChange[] }>(`scenes/${id}/changes/mine?before=${before}`).pipe(
+      map((r) => r.changes),
+    );
   change = (id: number, change: { id: string; base: number; label: string; edits: readonly Edit[] }) =>
     this.#post<{ revision: number; missed: LoggedChange[] }>(`scenes/${id}/changes`, change);
   history = (id: number, before?: number) =>
@@ -111,8 +127,8 @@ export class Api {
     ).pipe(map((r) => r.changes));
   versions = (id: number) =>
     this.#get<{ versions: VersionInfo[] }>(`scenes/${id}/versions`).pipe(map((r) => r.versions));
-  saveVersion = (id: number, note: string) =>
-    this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, { note });
+  saveVersion = (id: number, version: { note: string; id: string }) =>
+    this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, version);
   restore = (id: number, version: number, body: { id: string; base: number }) =>
     this.#post<{ revision: number; edits: Edit[] }>(`scenes/${id}/versions/${version}/restore`, body);
   conventions = (project: string) => this.#get<ConventionList>(`projects/${project}/conventions`);
@@ -157,6 +173,6 @@ export class Api {
   ) => this.#post<WordRename>(`projects/${project}/words/rename`, ask);
   handoffs = (id: number) =>
     this.#get<{ handoffs: HandoffInfo[] }>(`scenes/${id}/handoffs`).pipe(map((r) => r.handoffs));
-  handOff = (id: number, revision: number, reason: string | null) =>
-    this.#post<{ job: number }>(`scenes/${id}/handoffs`, { revision, reason });
+  handOff = (id: number, ask: { revision: number; reason: string | null; id: string }) =>
+    this.#post<{ job: number }>(`scenes/${id}/handoffs`, ask);
 }

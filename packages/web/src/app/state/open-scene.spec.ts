@@ -73,7 +73,7 @@ describe('OpenScene', () => {
       const first = http.expectOne('/api/scenes/1/changes');
       first.error(new ProgressEvent('error'));
       await settle();
-      expect([open.saving(), open.scene.get(2).name]).toEqual(['offline', 'gate']);
+      expect([open.saving(), open.scene.get(2).name]).toEqual(['1 edit waits for the server', 'gate']);
       jasmine.clock().tick(2100);
       expect((await commit(1)).id).toBe((first.request.body as { id: string }).id);
       expect(open.saving()).toBe('saved');

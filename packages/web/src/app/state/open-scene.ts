@@ -1,9 +1,9 @@
 import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import {
-  applyChange,
   CompiledConvention,
+  errorCatalogue,
+  fillText,
   invertEdits,
-  openSnapshot,
   partsConvention,
   Scene,
   staysHome,
@@ -13,32 +13,46 @@ import {
 } from '@renquil/core';
 import { firstValueFrom, Subject } from 'rxjs';
 import { Analysis } from './analysis';
-import { Api, type ApiError } from './api';
+import { Api } from './api';
 import type { LoggedChange, OpenedScene } from './api-types';
-import { ChangeQueue, type Pending } from './change-queue';
-import { redoLabel, stacksFrom, undoLabel, type Done, type Stacks } from './change-stacks';
-import { SceneEvents } from './scene-events';
 import { NameReader } from './name-reader';
+import { UnsentStores } from './saving/change-store';
+import { redoLabel, undoLabel, type Stacks } from './saving/change-stacks';
+import { loadScene, type LoadedScene } from './saving/load-scene';
+import { OwnLog } from './saving/own-log';
+import { SaveSession, type SaveListener } from './saving/save-session';
+import { SaveSessions } from './saving/save-sessions';
+import { allSaved, saveWords, type SaveStatus } from './saving/save-state';
+import { SceneEvents } from './scene-events';
 import { Session } from './session';
 import { ToastList } from './toast-list';
 
-/** The scene of the workbench: opened from the server, changed at once here, every change posted and acknowledged. */
+/** Largest change that is sent, in millions of characters; the server's limit is the same in bytes. */
+const mostMegabytes = 46;
+
+/** The scene of the workbench: opened from the server, changed at once here, every change saved by the scene's session. */
 @Injectable()
 export class OpenScene implements OnDestroy {
   readonly #api = inject(Api);
-  readonly #session = inject(Session);
+  readonly #account = inject(Session);
   readonly #toasts = inject(ToastList);
   readonly #analysis = inject(Analysis);
-  readonly #events = new SceneEvents(
-    (revision) => void this.#hear(revision),
-    (label) => void this.#holdTo(label),
-  );
+  readonly #sessions = inject(SaveSessions);
+  readonly #stores = inject(UnsentStores);
+  readonly #events = new SceneEvents({
+    changed: (revision) => this.#saving?.heard(revision),
+    saved: () => this.versions.next(),
+    heldTo: (label) => void this.#holdTo(label),
+  });
+  #saving: SaveSession | null = null;
+  #loaded: LoadedScene | null = null;
+  #own = new OwnLog(0);
   readonly #stacks = signal<Stacks>({ undo: [], redo: [] });
-  #queue = new ChangeQueue(new Scene());
+  readonly #empty = new Scene();
   /** Objects changed since the last version. */
   readonly #changed = new Set<number>();
-  #sending = false;
-  #retry: ReturnType<typeof setTimeout> | undefined;
+
+  readonly #lastBy = new Map<number, string>();
 
   /** What the scene is held to; Parts until it is open. */
   readonly held = signal(new CompiledConvention(partsConvention));
@@ -52,7 +66,9 @@ export class OpenScene implements OnDestroy {
   readonly tick = signal(0);
   /** Grows only when something drawn changed: places, branches, switches. */
   readonly drawTick = signal(0);
-  readonly saving = signal<'saved' | 'saving' | 'offline'>('saved');
+  readonly status = signal<SaveStatus>(allSaved);
+  /** Whether all is saved, in words. */
+  readonly saving = computed(() => saveWords(this.status()));
   readonly edits = new Subject<readonly Edit[]>();
   readonly versions = new Subject<void>();
   readonly undoNext = computed(() => this.#stacks().undo.at(-1)?.label ?? null);
@@ -70,80 +86,70 @@ export class OpenScene implements OnDestroy {
     const reading = this.reader().read(key, object.name);
     return reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
   }
+  /** Who changed an object last while this page was open; empty: nobody but this person. */
+  lastChangedBy(id: number): string {
+    return this.#lastBy.get(id) ?? '';
+  }
   get convention(): CompiledConvention {
     return this.held();
   }
   get scene(): Scene {
-    return this.#queue.scene;
+    return this.#saving?.scene ?? this.#empty;
   }
 
   async open(id: number): Promise<void> {
+    this.#leave();
     this.state.set('loading');
     try {
-      const info = await firstValueFrom(this.#api.scene(id));
-      const snapshot = await firstValueFrom(this.#api.snapshot(id, info.snapshot));
-      const scene = openSnapshot(snapshot);
-      for (const change of info.changes) {
-        const result = applyChange(scene, change);
-        if (!result.ok) throw new Error(`Revision ${change.revision} does not apply: ${result.detail}.`);
-      }
-      const convention = new CompiledConvention(info.convention.body);
-      this.held.set(convention);
-      this.#queue = new ChangeQueue(scene);
-      this.#changed.clear();
-      // The snapshot may be older than the last version: what was changed up to that does not count.
-      const saved = info.scene.revision - info.scene.unsaved;
-      for (const change of info.changes) if (change.revision > saved) this.#note(change.edits);
-      tellFacts(scene, {
-        findings: (id) => this.#analysis.of(id),
-        changed: (id) => this.#changed.has(id),
-        slot: (id, slot) => this.slotText(id, slot),
-        slots: () => [...this.convention.slots.keys()],
-      });
-      this.#analysis.open(
-        snapshot,
-        info.changes.map((change) => change.edits),
-        info.convention.body,
-      );
-      this.#stacks.set(stacksFrom(info.changes, this.#session.info()?.account.id ?? 0));
-      this.revision.set(info.scene.revision);
-      this.info.set(info);
-      this.tick.update((n) => n + 1);
+      const loaded = await loadScene(this.#api, id);
+      const account = this.#account.info()?.account.id ?? 0;
+      this.#own = new OwnLog(account);
+      const saving = this.#begin(id, account, loaded);
+      this.#show(loaded, []);
+      this.info.set(loaded.info);
       this.state.set('open');
       this.#events.watch(id);
+      await saving.restore();
+      await this.#remember(id);
     } catch (error) {
+      if (this.state() === 'open') return this.#toasts.complain(error);
       this.failure.set((error as Error).message);
       this.state.set('failed');
     }
   }
   /** Makes a change here and sends it. False when it does not apply; then nothing happened and a message says why. */
   apply(label: string, edits: readonly Edit[]): boolean {
-    if (!edits.length || !this.#make(label, edits)) return false;
-    this.#stacks.update(({ undo }) => ({ undo: [...undo, { label, edits }], redo: [] }));
-    return true;
+    if (!edits.length || !this.#saving) return false;
+    const tooLarge = tooLargeToSend(edits);
+    if (tooLarge) {
+      this.#toasts.complain(tooLarge);
+      return false;
+    }
+    const change = { id: crypto.randomUUID(), label: label.slice(0, 300), edits };
+    this.#own.add(change);
+    const result = this.#saving.apply(change);
+    if (!result.ok) {
+      this.#own.forget(change.id);
+      this.#toasts.complain(`${label} does not apply: ${result.detail}.`);
+    }
+    this.#stacks.set(this.#own.stacks);
+    return result.ok;
   }
   undo(): void {
-    const { undo, redo } = this.#stacks();
-    const done = undo.at(-1);
-    if (!done) return;
-    const back = this.#make(undoLabel(done), invertEdits(done.edits));
-    this.#stacks.set({ undo: undo.slice(0, -1), redo: back ? [...redo, done] : redo });
+    const done = this.#stacks().undo.at(-1);
+    if (done && !this.apply(undoLabel(done), invertEdits(done.edits))) this.#giveUp(done.edits);
   }
   redo(): void {
-    const { undo, redo } = this.#stacks();
-    const done = redo.at(-1);
-    if (!done) return;
-    const again = this.#make(redoLabel(done), done.edits);
-    this.#stacks.set({ undo: again ? [...undo, done] : undo, redo: redo.slice(0, -1) });
+    const done = this.#stacks().redo.at(-1);
+    if (done && !this.apply(redoLabel(done), done.edits)) this.#giveUp(done.edits);
   }
-  /** A change that the server made for us (a restore): it can be undone like one of ours. */
-  took(done: Done): void {
-    this.#stacks.update(({ undo }) => ({ undo: [...undo, done], redo: [] }));
-    void this.#catchUp();
+  /** A change that the server made for us (a restore): it comes with the log, and can be undone like one of ours. */
+  took(revision: number): void {
+    this.#saving?.heard(revision);
   }
-  /** True once everything made here is acknowledged. */
+  /** Resolves once everything made here is acknowledged. @throws UnsentEdits, in words, when it waits for something */
   async settled(): Promise<void> {
-    while (this.#queue.head && this.saving() !== 'offline') await new Promise((done) => setTimeout(done, 30));
+    await this.#saving?.settled();
   }
   /** The summary anew, after a version was saved. */
   async refreshInfo(): Promise<void> {
@@ -153,21 +159,117 @@ export class OpenScene implements OnDestroy {
     if (info.scene.unsaved === 0) this.#changed.clear();
     this.info.set(info);
   }
+  /** Somebody has signed in again: go on where it stopped. */
+  resume(): void {
+    this.#sessions.resume();
+    this.#events.again();
+  }
   ngOnDestroy(): void {
-    this.#events.close();
-    clearTimeout(this.#retry);
+    this.#leave();
   }
 
-  #make(label: string, edits: readonly Edit[]): boolean {
-    const result = applyChange(this.scene, { label, edits });
-    if (!result.ok) {
-      this.#toasts.complain(`${label} does not apply: ${result.detail}.`);
-      return false;
-    }
-    this.#queue.add({ id: crypto.randomUUID(), label: label.slice(0, 300), edits });
-    this.#tell([edits]);
-    void this.#pump();
-    return true;
+  #leave(): void {
+    this.#events.close();
+    const now = this.info();
+    if (now) this.#sessions.leave(now.scene.id);
+    this.#saving = null;
+    this.info.set(null);
+  }
+  #begin(id: number, account: number, loaded: LoadedScene): SaveSession {
+    const server = {
+      post: (change: { id: string; label: string; edits: readonly Edit[] }, base: number) =>
+        firstValueFrom(this.#api.change(id, { ...change, base })),
+      changesAfter: (revision: number) => firstValueFrom(this.#api.changesAfter(id, revision)),
+      reload: async () => {
+        const fresh = await loadScene(this.#api, id);
+        if (this.#saving === saving) this.#loaded = fresh;
+        return { scene: fresh.scene, revision: fresh.info.scene.revision };
+      },
+    };
+    const store = this.#stores.of(account, id, () =>
+      this.#toasts.complain(
+        'This browser cannot keep unsent edits over the end of the page. Leave it open until all is saved.',
+      ),
+    );
+    const { scene, info } = loaded;
+    const saving: SaveSession = new SaveSession(scene, info.scene.revision, server, store, this.#listener(id, () => saving));
+    this.#saving = saving;
+    this.#loaded = loaded;
+    this.#sessions.begin(id, saving);
+    this.#told(saving);
+    return saving;
+  }
+  /** A session that was left says nothing to the page any more, but for what it lost. */
+  #listener(id: number, session: () => SaveSession): SaveListener {
+    const here = (): boolean => this.#saving !== null && this.#saving === session();
+    return {
+      applied: (all) => here() && this.#tell(all),
+      lost: ({ id: change, label }, why) => {
+        this.#toasts.complain(`${label} was taken back: ${why.replace(/\.$/, '')}.`);
+        if (!here()) return;
+        this.#own.forget(change);
+        this.#stacks.set(this.#own.stacks);
+      },
+      took: (changes) => here() && this.#took(changes),
+      replaced: (_scene, onTop) => here() && this.#show(this.#loaded!, onTop),
+      changed: () => {
+        const now = session();
+        this.#sessions.tell(id, now);
+        if (here()) this.#told(now);
+        else if (!now.status.waiting) this.#sessions.leave(id);
+      },
+    };
+  }
+  #told(saving: SaveSession): void {
+    this.revision.set(saving.revision);
+    this.status.set(saving.status);
+  }
+  /** Everything that stands on the scene begins with it anew. */
+  #show({ info, snapshot, scene }: LoadedScene, onTop: readonly (readonly Edit[])[]): void {
+    const convention = new CompiledConvention(info.convention.body);
+    this.held.set(convention);
+    this.#changed.clear();
+    this.#lastBy.clear();
+    // The snapshot may be older than the last version: what was changed up to that does not count.
+    const saved = info.scene.revision - info.scene.unsaved;
+    for (const change of info.changes) if (change.revision > saved) this.#note(change.edits);
+    for (const edits of onTop) this.#note(edits);
+    tellFacts(scene, {
+      findings: (object) => this.#analysis.of(object),
+      changed: (object) => this.#changed.has(object),
+      slot: (object, slot) => this.slotText(object, slot),
+      slots: () => [...this.convention.slots.keys()],
+    });
+    this.#analysis.open(
+      snapshot,
+      [...info.changes.map((change) => change.edits), ...onTop],
+      info.convention.body,
+    );
+    this.#own.begin(info.changes);
+    for (const change of this.#saving!.pending) this.#own.add(change);
+    this.#stacks.set(this.#own.stacks);
+    this.tick.update((n) => n + 1);
+    this.drawTick.update((n) => n + 1);
+  }
+  /** What this person did before the newest snapshot can be undone too. */
+  async #remember(id: number): Promise<void> {
+    if (!this.#loaded?.info.snapshot || !this.mayEdit()) return;
+    const mine = await firstValueFrom(this.#api.myChanges(id, this.#loaded.info.snapshot + 1));
+    if (this.info()?.scene.id !== id) return;
+    this.#own.before(mine);
+    for (const change of this.#saving!.pending) this.#own.add(change);
+    this.#stacks.set(this.#own.stacks);
+  }
+  #took(changes: readonly LoggedChange[]): void {
+    for (const { authorId, author, edits } of changes)
+      if (authorId !== this.#own.author) for (const id of touchedBy(edits).objects) this.#lastBy.set(id, author);
+    this.#own.took(changes);
+    this.#stacks.set(this.#own.stacks);
+  }
+  /** What cannot be undone or redone any more, since others have changed it, is not offered again. */
+  #giveUp(edits: readonly Edit[]): void {
+    this.#own.give(edits);
+    this.#stacks.set(this.#own.stacks);
   }
   #tell(applied: readonly (readonly Edit[])[]): void {
     for (const edits of applied) {
@@ -176,55 +278,14 @@ export class OpenScene implements OnDestroy {
       this.edits.next(edits);
     }
     if (!applied.length) return;
+    for (const change of this.#saving!.pending) this.#own.add(change);
+    this.#stacks.set(this.#own.stacks);
     this.tick.update((n) => n + 1);
     if (applied.some((edits) => edits.some((edit) => edit.kind !== 'rename' && edit.kind !== 'attribute')))
       this.drawTick.update((n) => n + 1);
   }
   #note(edits: readonly Edit[]): void {
     for (const id of touchedBy(edits).objects) this.#changed.add(id);
-  }
-  async #pump(): Promise<void> {
-    if (this.#sending) return;
-    this.#sending = true;
-    const id = this.info()!.scene.id;
-    for (let head = this.#queue.head; head; head = this.#queue.head) {
-      this.saving.set('saving');
-      try {
-        const { revision, missed } = await firstValueFrom(
-          this.#api.change(id, { ...head, base: this.revision() }),
-        );
-        if (missed.length) this.#settle(missed);
-        this.#queue.acknowledge(head.id);
-        this.revision.set(revision);
-      } catch (error) {
-        if (await this.#cannotSend(head, error as ApiError)) break;
-      }
-    }
-    this.#sending = false;
-    if (!this.#queue.head) this.saving.set('saved');
-  }
-  /** True: stop sending for now. */
-  async #cannotSend(head: Pending, error: ApiError): Promise<boolean> {
-    if (error.code === 'offline' || error.code === 'database-unavailable') {
-      this.saving.set('offline');
-      this.#retry = setTimeout(() => void this.#pump(), 2000);
-      return true;
-    }
-    const { changes, revision } = await firstValueFrom(
-      this.#api.changesAfter(this.info()!.scene.id, this.revision()),
-    ).catch(() => ({
-      changes: [],
-      revision: this.revision(),
-    }));
-    this.#settle(changes, new Set([head.id]));
-    this.revision.set(revision);
-    this.#forget([head]);
-    this.#toasts.complain(`${head.label} was taken back. ${error.message}`);
-    return false;
-  }
-  async #hear(revision: number | null): Promise<void> {
-    if (revision === null) return this.versions.next();
-    if (revision > this.revision() && !this.#sending) await this.#catchUp();
   }
   /** A lead holds the scene to another convention: everything is judged anew. */
   async #holdTo(label: string): Promise<void> {
@@ -241,30 +302,18 @@ export class OpenScene implements OnDestroy {
       this.#toasts.complain(error);
     }
   }
-  async #catchUp(): Promise<void> {
-    try {
-      const { changes, revision } = await firstValueFrom(
-        this.#api.changesAfter(this.info()!.scene.id, this.revision()),
-      );
-      const unseen = changes.filter((change) => change.revision > this.revision());
-      if (!unseen.length || this.#sending) return;
-      this.#settle(unseen);
-      this.revision.set(revision);
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-  }
-  #settle(missed: readonly LoggedChange[], drop: ReadonlySet<string> = new Set()): void {
-    const { applied, lost } = this.#queue.rebase(missed, drop);
-    this.#tell(applied);
-    for (const { change, detail } of lost)
-      this.#toasts.complain(`${change.label} was taken back: ${detail}.`);
-    this.#forget(lost.map(({ change }) => change));
-  }
-  #forget(lost: readonly Pending[]): void {
-    const gone = new Set(lost.map((change) => change.edits));
-    this.#stacks.update(({ undo, redo }) => ({ undo: undo.filter((done) => !gone.has(done.edits)), redo }));
-  }
+}
+
+/** Said before it is made: a change that no server would take must not be shown as if it were. */
+function tooLargeToSend(edits: readonly Edit[]): string | null {
+  if (edits.length < 50_000) return null;
+  const megabytes = JSON.stringify(edits).length / 1e6;
+  if (megabytes <= mostMegabytes) return null;
+  return fillText(errorCatalogue['change-too-large'].text, {
+    count: edits.length.toLocaleString('en'),
+    size: Math.ceil(megabytes),
+    limit: mostMegabytes,
+  });
 }
 
 function sameSet(a: ReadonlySet<number>, b: ReadonlySet<number>): boolean {

@@ -1,29 +1,62 @@
-/** What others do to the scene, as the server tells it. `null`: a version was saved. Reconnects by itself. */
+export interface SceneListener {
+  /** Somebody changed the scene; the revision they made. */
+  changed(revision: number): void;
+  /** A version was saved. */
+  saved(): void;
+  /** It is held to another convention, by this name. */
+  heldTo(label: string): void;
+}
+
+/** What others do to the scene, as the server tells it. Comes back by itself, and asks from the last it was told. */
 export class SceneEvents {
   #source: EventSource | null = null;
-  constructor(
-    readonly hear: (revision: number | null) => void,
-    /** It is held to another convention, by this name. */
-    readonly heldTo: (label: string) => void = () => undefined,
-  ) {}
+  #scene = 0;
+  #last = '';
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  constructor(readonly listener: SceneListener) {}
 
   watch(scene: number): void {
     this.close();
-    this.#source = new EventSource(`/api/scenes/${scene}/events`);
-    this.#source.onmessage = ({ data }: MessageEvent<string>) => {
-      const event = JSON.parse(data) as {
-        type: 'change' | 'version' | 'convention';
-        revision: number;
-        label: string;
-      };
-      if (event.type === 'convention') return this.heldTo(event.label);
-      this.hear(event.type === 'version' ? null : event.revision);
-    };
-    // Whatever happened while the line was down is asked for once it is up again.
-    this.#source.onopen = () => this.hear(Number.MAX_SAFE_INTEGER);
+    this.#scene = scene;
+    this.#last = '';
+    this.#open();
+  }
+  /** The line was closed for good, since nobody was signed in: somebody is now. */
+  again(): void {
+    if (this.#scene) this.#open();
   }
   close(): void {
+    clearTimeout(this.#timer);
     this.#source?.close();
     this.#source = null;
+    this.#scene = 0;
+  }
+  #open(): void {
+    clearTimeout(this.#timer);
+    this.#source?.close();
+    const after = this.#last ? `?after=${this.#last}` : '';
+    const source = new EventSource(`/api/scenes/${this.#scene}/events${after}`);
+    this.#source = source;
+    source.onmessage = ({ data, lastEventId }: MessageEvent<string>) => {
+      if (lastEventId) this.#last = lastEventId;
+      this.#hear(data);
+    };
+    // Whatever was missed while the line was down is asked for once it is up again.
+    source.onopen = () => this.listener.changed(Number.MAX_SAFE_INTEGER);
+    source.onerror = () => {
+      // The browser tries again by itself, but not after an answer that was no stream.
+      if (source.readyState === EventSource.CLOSED && this.#source === source)
+        this.#timer = setTimeout(() => this.#open(), 5000);
+    };
+  }
+  #hear(data: string): void {
+    const { type, revision, label } = JSON.parse(data) as {
+      type: 'change' | 'version' | 'convention';
+      revision: number;
+      label: string;
+    };
+    if (type === 'convention') this.listener.heldTo(label);
+    else if (type === 'version') this.listener.saved();
+    else this.listener.changed(revision);
   }
 }

@@ -35,6 +35,7 @@ import { SlotCells } from './ledger/slot-cells';
 import { SwitchPaint } from './ledger/switch-paint';
 import { BenchState } from './name/bench-state';
 import { ProposeState } from './name/propose-state';
+import { SaveStatusBox } from './save-status-box';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
 import { steps, walked, type StepName } from './steps';
@@ -53,6 +54,7 @@ import { workbenchCommands } from './workbench-commands';
     NameStep,
     NgIcon,
     RouterLink,
+    SaveStatusBox,
     ToolRow,
     TopBar,
   ],
@@ -109,7 +111,8 @@ export class Workbench {
   });
   readonly unsaved = computed(() => {
     const info = this.open.info();
-    return info ? this.open.revision() - (info.scene.revision - info.scene.unsaved) : 0;
+    if (!info) return 0;
+    return this.open.revision() - (info.scene.revision - info.scene.unsaved) + this.open.status().waiting;
   });
 
   constructor() {
@@ -142,7 +145,11 @@ export class Workbench {
   /** A convention out of the names of what is picked, gone on with on its own page. */
   async learn(): Promise<void> {
     const { project, scene } = this.open.info()!;
-    await this.open.settled();
+    try {
+      await this.open.settled();
+    } catch (error) {
+      return this.#toasts.complain(error);
+    }
     const objects = [...this.ledger.picking().picked];
     const { LearnSheet } = await import('../conventions/learn-sheet');
     const data: LearnFrom = { project: project.slug, picked: { scene: scene.id, name: scene.name, objects } };

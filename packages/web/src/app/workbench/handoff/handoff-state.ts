@@ -32,7 +32,11 @@ export class HandoffState {
       // What is still on its way to the server must be in the package.
       await this.#open.settled();
       const { job } = await firstValueFrom(
-        this.#api.handOff(this.#open.info()!.scene.id, this.#open.revision(), reason),
+        this.#api.handOff(this.#open.info()!.scene.id, {
+          revision: this.#open.revision(),
+          reason,
+          id: crypto.randomUUID(),
+        }),
       );
       await firstValueFrom(this.#jobs.follow(job, (now) => this.job.set(now)));
       await this.load();
@@ -42,6 +46,18 @@ export class HandoffState {
     } finally {
       this.working.set(false);
       this.job.set(null);
+    }
+  }
+  /** The scene as it is on the server once all that was done here is there. */
+  async workCopy(): Promise<void> {
+    try {
+      await this.#open.settled();
+      const link = document.createElement('a');
+      link.href = `/api/scenes/${this.#open.info()!.scene.id}/copy`;
+      link.download = '';
+      link.click();
+    } catch (error) {
+      this.#toasts.complain(error);
     }
   }
   cancel(): void {

@@ -41,6 +41,7 @@ describe('the hand-off', () => {
     expect(http.expectOne({ method: 'POST', url: '/api/scenes/1/handoffs' }).request.body).toEqual({
       revision: 0,
       reason: 'for the light team',
+      id: jasmine.any(String),
     });
   });
   it('offers a viewer nothing but what was made', async () =>

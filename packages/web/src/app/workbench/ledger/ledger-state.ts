@@ -93,12 +93,19 @@ export class LedgerState {
     readonly grouped: boolean;
   } | null>(null);
   readonly foldedGroups = signal<ReadonlySet<string>>(new Set());
+  /** What the filter finds, and the row that is being edited: it stays until it is left. */
+  readonly #shown = computed<ReadonlySet<ObjectId> | null>(() => {
+    const matches = this.matches();
+    const editing = this.editing();
+    if (!matches || editing === null || matches.has(editing) || !this.#open.scene.find(editing)) return matches;
+    return new Set(matches).add(editing);
+  });
   readonly rows = computed(() => {
     this.#open.tick();
     const by = this.bySlot();
     if (by && !this.sorts())
       return slotRows(this.#open.scene, {
-        matches: this.matches(),
+        matches: this.#shown(),
         text: (id) => this.#open.slotText(id, by.slot),
         down: by.down,
         grouped: by.grouped,
@@ -106,7 +113,7 @@ export class LedgerState {
       });
     return treeRows(this.#open.scene, {
       folded: this.folded(),
-      matches: this.matches(),
+      matches: this.#shown(),
       compare: this.sorted(),
     });
   });

@@ -73,6 +73,67 @@ describe('the ledger', () => {
     await press('Escape');
     expect(bed.open.scene.get(4).name).toBe('cut_vent01');
   });
+  describe('when somebody else renames what one is renaming', () => {
+    const type = async (text: string): Promise<HTMLInputElement> => {
+      bed.ledger.pick(3, 'only');
+      fixture.componentInstance.focus();
+      await press('F2');
+      const field = document.querySelector<HTMLInputElement>('[data-testid=name-field]')!;
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+      return field;
+    };
+    const theirs = async (from: string, to: string): Promise<void> => {
+      const edits = [{ kind: 'rename' as const, object: 3, from, to }];
+      bed.open.took(1);
+      await bed.settle();
+      bed.http
+        .expectOne('/api/scenes/1/changes?after=0')
+        .flush({ revision: 1, changes: [{ revision: 1, id: 't', author: 'Ines Laurent', authorId: 2, label: 'x', edits }] });
+      await bed.settle();
+      await fixture.whenStable();
+    };
+    const ask = () => document.querySelector('[data-testid=meanwhile]');
+    const choose = async (which: string): Promise<void> => {
+      document.querySelector<HTMLElement>(`[data-testid=${which}]`)!.click();
+      await fixture.whenStable();
+    };
+    it('shows both names, writes neither over the other, and takes the one that is chosen', async () => {
+      await type('mine');
+      await theirs('door left', 'theirs');
+      expect(ask()!.textContent).toMatch(/Ines Laurent made it theirs while you typed mine/);
+      await press('Enter');
+      expect([bed.open.scene.get(3).name, ask() !== null]).toEqual(['theirs', true]);
+      await choose('use-mine');
+      expect([bed.open.scene.get(3).name, ask()]).toEqual(['mine', null]);
+      expect((await bed.commit(2)).label).toBe('Rename theirs to mine');
+    });
+    it('leaves it as it is when that is chosen', async () => {
+      await type('mine');
+      await theirs('door left', 'theirs');
+      await choose('keep-theirs');
+      expect(bed.open.scene.get(3).name).toBe('theirs');
+      bed.http.expectNone('/api/scenes/1/changes');
+    });
+    it('asks nothing when nothing was typed, or the same', async () => {
+      const field = await type('door left');
+      await theirs('door left', 'theirs');
+      expect(ask()).toBeNull();
+      field.value = 'theirs';
+      field.dispatchEvent(new Event('input'));
+      await press('Enter');
+      expect([bed.open.scene.get(3).name, document.querySelector('[data-testid=name-field]')]).toEqual(['theirs', null]);
+    });
+    it('keeps the row in a filter that would not find it any more, and half a name is no name', async () => {
+      bed.ledger.filter.set('*door*');
+      await fixture.whenStable();
+      await type('half typ');
+      await theirs('door left', 'elsewhere');
+      expect(document.querySelector<HTMLInputElement>('[data-testid=name-field]')!.value).toBe('half typ');
+      expect(bed.open.scene.get(3).name).toBe('elsewhere');
+    });
+  });
   it('shows a preview in place: the old name struck out, the new cells marked, the verdict of the new name', async () => {
     const bench = TestBed.inject(BenchState);
     bed.ledger.pick(3, 'only');

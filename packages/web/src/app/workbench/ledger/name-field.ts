@@ -1,3 +1,4 @@
+import { CdkOverlayOrigin } from '@angular/cdk/overlay';
 import {
   afterNextRender,
   Component,
@@ -5,22 +6,33 @@ import {
   type ElementRef,
   inject,
   input,
-  linkedSignal,
+  type OnDestroy,
+  type OnInit,
+  signal,
   viewChild,
 } from '@angular/core';
 import { judgeName, type SceneObject } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
+import { ToastList } from '../../state/toast-list';
+import { EditedText } from './edited-text';
 import { LedgerState } from './ledger-state';
+import { Meanwhile } from './meanwhile';
 
-/** The name as a field in its row: Enter keeps it and goes down, Tab keeps and goes on, Escape backs out. */
+/**
+ * The name as a field in its row: Enter keeps it and goes down, Tab keeps and goes on, Escape backs out. When somebody
+ * else renames the object under it, both names are shown and a person chooses.
+ */
 @Component({
   selector: 'rq-name-field',
+  imports: [CdkOverlayOrigin, Meanwhile],
   template: `
     <input
       #field
+      cdkOverlayOrigin
+      #origin="cdkOverlayOrigin"
       class="h-[22px] w-full rounded border bg-sheet px-1 font-mono text-ink"
       [class]="finding() ? 'border-block' : 'border-clear'"
-      [value]="draft()"
+      [value]="text.draft()"
       [title]="finding()?.because ?? 'fits'"
       [attr.aria-label]="'New name of ' + object().name"
       [attr.aria-invalid]="finding() !== null"
@@ -28,23 +40,37 @@ import { LedgerState } from './ledger-state';
       spellcheck="false"
       autocomplete="off"
       data-testid="name-field"
-      (input)="draft.set(field.value)"
+      (input)="text.draft.set(field.value)"
       (keydown)="key($event)"
-      (blur)="keep()"
+      (blur)="blurred()"
       (click)="$event.stopPropagation()"
       (dblclick)="$event.stopPropagation()"
     />
+    @if (asks()) {
+      <rq-meanwhile
+        [origin]="origin"
+        [by]="open.lastChangedBy(object().id)"
+        [theirText]="text.theirs() ?? ''"
+        [mineText]="text.draft()"
+        (theirs)="close()"
+        (mine)="useMine()"
+      />
+    }
   `,
 })
-export class NameField {
-  readonly #open = inject(OpenScene);
+export class NameField implements OnInit, OnDestroy {
+  readonly open = inject(OpenScene);
   readonly #state = inject(LedgerState);
+  readonly #toasts = inject(ToastList);
   readonly object = input.required<SceneObject>();
-  readonly draft = linkedSignal(() => this.object().name);
+  readonly text = new EditedText(() => (this.open.tick(), this.object().name));
   readonly finding = computed(() =>
-    judgeName(this.#open.scene, this.#open.convention, this.object(), this.draft()),
+    judgeName(this.open.scene, this.open.convention, this.object(), this.text.draft()),
   );
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  /** Leaving was tried while two names stood against each other, or they do and something was typed. */
+  readonly #tried = signal(false);
+  readonly asks = computed(() => this.text.theirs() !== null && (this.#tried() || this.text.isTyped));
   #done = false;
 
   constructor() {
@@ -53,27 +79,54 @@ export class NameField {
       this.field().nativeElement.select();
     });
   }
+  ngOnInit(): void {
+    this.text.begin();
+  }
+  ngOnDestroy(): void {
+    if (!this.#done && this.text.isTyped)
+      this.#toasts.complain(`"${this.text.draft()}" was not kept: its row is gone.`);
+    this.#done = true;
+  }
   key(event: KeyboardEvent): void {
     event.stopPropagation();
-    if (event.key === 'Escape') {
-      this.#done = true;
-      this.#state.editing.set(null);
-    } else if (event.key === 'Enter' || event.key === 'Tab') {
+    if (event.key === 'Escape') this.close();
+    else if (event.key === 'Enter' || event.key === 'Tab') {
       event.preventDefault();
-      this.keep();
+      if (!this.keep()) return;
       this.#state.step(event.shiftKey ? -1 : 1, false);
       if (event.key === 'Tab') this.#state.editing.set(this.#state.picking().active);
     }
   }
-  keep(): void {
-    if (this.#done) return;
+  /** A field that leaves the page with its row is blurred too; what was half typed is not a name then. */
+  blurred(): void {
+    queueMicrotask(() => this.keep());
+  }
+  /** False: a choice is to be made first. */
+  keep(): boolean {
+    if (this.#done) return true;
+    const { leaving } = this.text;
+    if (leaving === 'choose') {
+      this.#tried.set(true);
+      return false;
+    }
+    this.#rename(leaving === 'keep');
+    return true;
+  }
+  useMine(): void {
+    this.text.overTheirs();
+    this.#rename(true);
+  }
+  close(): void {
     this.#done = true;
     this.#state.editing.set(null);
+  }
+  #rename(wanted: boolean): void {
     const { id, name } = this.object();
-    const to = this.draft();
-    if (to !== name)
-      this.#open.apply(`Rename ${name || 'an unnamed object'} to ${to || 'nothing'}`, [
-        { kind: 'rename', object: id, from: name, to },
-      ]);
+    const to = this.text.draft();
+    this.close();
+    if (!wanted || to === name) return;
+    this.open.apply(`Rename ${name || 'an unnamed object'} to ${to || 'nothing'}`, [
+      { kind: 'rename', object: id, from: name, to },
+    ]);
   }
 }

@@ -1,3 +1,4 @@
+import { CdkOverlayOrigin } from '@angular/cdk/overlay';
 import {
   afterNextRender,
   Component,
@@ -6,20 +7,27 @@ import {
   inject,
   input,
   type OnDestroy,
+  type OnInit,
   signal,
   viewChild,
 } from '@angular/core';
 import type { ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
+import { ToastList } from '../../state/toast-list';
+import { EditedText } from './edited-text';
 import { LedgerState } from './ledger-state';
+import { Meanwhile } from './meanwhile';
 import { SlotCells } from './slot-cells';
 
 /** A cell as a field: Enter keeps and goes down, Tab keeps and goes to the next slot, Escape backs out. Listed words are offered. */
 @Component({
   selector: 'rq-slot-field',
+  imports: [CdkOverlayOrigin, Meanwhile],
   template: `
     <input
       #field
+      cdkOverlayOrigin
+      #origin="cdkOverlayOrigin"
       class="h-[22px] w-full rounded border border-jonquil-line bg-sheet px-1 font-mono text-ink"
       [value]="start()"
       [attr.list]="words().length ? 'words-' + slot() : null"
@@ -29,11 +37,21 @@ import { SlotCells } from './slot-cells';
       autocomplete="off"
       data-testid="slot-field"
       (input)="typed(field.value)"
-      (keydown)="key($event, field.value)"
-      (blur)="leave(field.value)"
+      (keydown)="key($event)"
+      (blur)="blurred()"
       (click)="$event.stopPropagation()"
       (dblclick)="$event.stopPropagation()"
     />
+    @if (asks()) {
+      <rq-meanwhile
+        [origin]="origin"
+        [by]="open.lastChangedBy(object())"
+        [theirText]="text.theirs() ?? ''"
+        [mineText]="text.draft()"
+        (theirs)="close()"
+        (mine)="useMine()"
+      />
+    }
     @if (words().length) {
       <datalist [id]="'words-' + slot()">
         @for (word of words(); track word) {
@@ -44,23 +62,29 @@ import { SlotCells } from './slot-cells';
   `,
   host: { class: 'min-w-0 flex-1' },
 })
-export class SlotField implements OnDestroy {
-  readonly #open = inject(OpenScene);
+export class SlotField implements OnInit, OnDestroy {
+  readonly open = inject(OpenScene);
   readonly #state = inject(LedgerState);
   readonly #cells = inject(SlotCells);
+  readonly #toasts = inject(ToastList);
   readonly object = input.required<ObjectId>();
   readonly slot = input.required<string>();
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   readonly rows = computed(() => this.#cells.rowsOf(this.object()).length);
+  readonly text = new EditedText(() => {
+    this.open.tick();
+    return this.open.scene.find(this.object()) ? this.open.slotText(this.object(), this.slot()) : '';
+  });
   /** A key that began the edit stands in place of what was there. */
-  readonly start = computed(() => this.#state.typed() ?? this.#open.slotText(this.object(), this.slot()));
+  readonly start = signal('');
   readonly words = computed(() => {
-    const { scene, convention } = this.#open;
+    const { scene, convention } = this.open;
     const key = convention.keyOf(scene, scene.get(this.object()));
     const only = convention.pattern(key)?.find((part) => part.slot === this.slot())?.only;
     return only ?? [...(convention.slots.get(this.slot())?.words ?? [])];
   });
-  readonly #changed = signal(false);
+  readonly asks = computed(() => this.text.theirs() !== null && this.text.isTyped);
+  #touched = false;
   #done = false;
 
   constructor() {
@@ -71,36 +95,58 @@ export class SlotField implements OnDestroy {
       else this.typed(field.value);
     });
   }
+  ngOnInit(): void {
+    this.text.begin();
+    this.start.set(this.#state.typed() ?? this.text.draft());
+  }
+  ngOnDestroy(): void {
+    if (!this.#done && this.text.isTyped)
+      this.#toasts.complain(`"${this.text.draft()}" was not kept: its row is gone.`);
+    this.#done = true;
+    this.#cells.endPreview();
+  }
   typed(text: string): void {
-    this.#changed.set(true);
+    this.#touched = true;
+    this.text.draft.set(text.trim());
     this.#cells.preview(this.object(), this.slot(), text.trim());
   }
-  key(event: KeyboardEvent, text: string): void {
+  key(event: KeyboardEvent): void {
     event.stopPropagation();
-    if (event.key === 'Escape') this.#close();
+    if (event.key === 'Escape') this.close();
     else if (event.key === 'Enter') {
       event.preventDefault();
-      this.leave(text);
-      if (this.rows() === 1) this.#state.step(event.shiftKey ? -1 : 1, false);
+      if (this.leave() && this.rows() === 1) this.#state.step(event.shiftKey ? -1 : 1, false);
     } else if (event.key === 'Tab') {
       event.preventDefault();
-      this.leave(text);
-      this.#state.stepCell(event.shiftKey ? -1 : 1, [...this.#open.convention.slots.keys()]);
+      if (!this.leave()) return;
+      this.#state.stepCell(event.shiftKey ? -1 : 1, [...this.open.convention.slots.keys()]);
       if (this.#state.cell() !== null) this.#state.editCell(null);
     }
   }
-  leave(text: string): void {
-    if (this.#done) return;
-    const put = this.#changed();
-    this.#close();
-    if (put) this.#cells.put(this.object(), this.slot(), text.trim());
+  /** A field that leaves the page with its row is blurred too; what was half typed is nothing then. */
+  blurred(): void {
+    queueMicrotask(() => this.leave());
   }
-  ngOnDestroy(): void {
-    this.#cells.endPreview();
+  /** False: a choice is to be made first. */
+  leave(): boolean {
+    if (this.#done) return true;
+    const { leaving } = this.text;
+    if (leaving === 'choose') return false;
+    // The same text for all that is picked is something to do, though it stands in this row.
+    this.#put(leaving === 'keep' || (this.#touched && this.rows() > 1));
+    return true;
   }
-  #close(): void {
+  useMine(): void {
+    this.text.overTheirs();
+    this.#put(true);
+  }
+  close(): void {
     this.#done = true;
     this.#cells.endPreview();
     this.#state.editing.set(null);
+  }
+  #put(wanted: boolean): void {
+    this.close();
+    if (wanted) this.#cells.put(this.object(), this.slot(), this.text.draft());
   }
 }

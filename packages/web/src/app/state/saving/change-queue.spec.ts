@@ -1,6 +1,6 @@
 import { applyChange, invertEdits, takeSnapshot, type Edit } from '@renquil/core';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
-import type { LoggedChange } from './api-types';
+import type { LoggedChange } from '../api-types';
 import { ChangeQueue } from './change-queue';
 
 const outline = 'a\n  b : mesh\n  c : mesh\nd';

@@ -1,5 +1,5 @@
 import { applyChange, invertEdits, type Edit, type Scene } from '@renquil/core';
-import type { LoggedChange } from './api-types';
+import type { LoggedChange } from '../api-types';
 
 export interface Pending {
   readonly id: string;
@@ -12,6 +12,8 @@ export interface Rebased {
   /** Changes of ours that no longer apply on top of what others did. */
   readonly lost: readonly { readonly change: Pending; readonly detail: string }[];
 }
+/** A change of others does not apply here: this copy is not what the server has. */
+export class CopyDiffers extends Error {}
 
 /**
  * Changes made here and not yet acknowledged, in order. Others' changes go under them: ours are taken back, theirs
@@ -32,6 +34,10 @@ export class ChangeQueue {
     const at = this.pending.findIndex((change) => change.id === id);
     if (at >= 0) this.pending.splice(at, 1);
   }
+  /**
+   * @param drop changes of ours to leave out
+   * @throws CopyDiffers when a change of others does not apply; then all is as it was before
+   */
   rebase(missed: readonly LoggedChange[], drop: ReadonlySet<string> = new Set()): Rebased {
     const applied: (readonly Edit[])[] = [];
     const lost: { change: Pending; detail: string }[] = [];
@@ -42,13 +48,15 @@ export class ChangeQueue {
       return null;
     };
     for (const mine of [...this.pending].reverse()) run(invertEdits(mine.edits));
-    const mine = this.pending.splice(0);
-    const theirs = new Set(missed.map((change) => change.id));
     for (const change of missed) {
       const detail = run(change.edits);
-      if (detail) throw new Error(`revision ${change.revision} does not apply here: ${detail}`);
+      if (detail === null) continue;
+      for (const edits of applied.splice(0).reverse())
+        applyChange(this.scene, { label: '', edits: invertEdits(edits) });
+      throw new CopyDiffers(`revision ${change.revision} does not apply here: ${detail}`);
     }
-    for (const change of mine) {
+    const theirs = new Set(missed.map((change) => change.id));
+    for (const change of this.pending.splice(0)) {
       // Committed already, though the answer never arrived: it came back among theirs.
       if (theirs.has(change.id) || drop.has(change.id)) continue;
       const detail = run(change.edits);

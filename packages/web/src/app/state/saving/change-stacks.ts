@@ -1,5 +1,4 @@
 import type { Edit } from '@renquil/core';
-import type { LoggedChange } from './api-types';
 
 export interface Done {
   readonly label: string;
@@ -13,12 +12,11 @@ const [undoPrefix, redoPrefix] = ['Undo: ', 'Redo: '];
 export const undoLabel = (done: Done): string => undoPrefix + done.label;
 export const redoLabel = (done: Done): string => redoPrefix + done.label;
 
-/** What one person can undo and redo, read back from the log, so that a reload does not take it away. */
-export function stacksFrom(log: readonly LoggedChange[], author: number): Stacks {
+/** What one person can undo and redo, read from what they did, oldest first. */
+export function stacksFrom(log: readonly Done[]): Stacks {
   const undo: Done[] = [];
   const redo: Done[] = [];
   for (const change of log) {
-    if (change.authorId !== author) continue;
     if (change.label.startsWith(undoPrefix)) {
       const back = undo.pop();
       if (back) redo.push(back);

@@ -1,0 +1,113 @@
+import { Component, computed, DestroyRef, effect, inject, input, output, signal } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { Api } from '../state/api';
+import type { JobInfo, Role, SceneSummary } from '../state/api-types';
+import { ToastList } from '../state/toast-list';
+import { AgoPipe } from '../ui/ago';
+import { CountPipe } from '../ui/count';
+import { SeverityMark } from '../ui/severity-mark';
+import { jobWords } from './job-words';
+
+/** Work that is under way, and what did not end well: with a way to stop it, or to ask for it again. */
+@Component({
+  selector: 'rq-job-list',
+  imports: [AgoPipe, CountPipe, SeverityMark],
+  template: `
+    @if (shown().length) {
+      <section class="mt-5" aria-label="Work of the server" data-testid="jobs">
+        <h2 class="text-[14px] font-bold">
+          {{ busy() ? 'Under way' : 'What did not end well' }}
+          @if (busy() && shown().length > busy()) {
+            <span class="font-normal text-ink-2">and what did not end well</span>
+          }
+        </h2>
+        <ul class="mt-1">
+          @for (job of shown(); track job.id) {
+            <li class="flex min-h-11 items-center gap-3 border-b border-line py-1.5" data-testid="job">
+              @if (job.state === 'failed') {
+                <rq-severity of="blocker" />
+              } @else {
+                <span class="size-2 rounded-full" [class]="isBusy(job) ? 'bg-jonquil' : 'bg-line-strong'"></span>
+              }
+              <span class="min-w-0 flex-1">
+                <bdi class="font-semibold">{{ title(job) }}</bdi>
+                <span class="text-ink-2"> {{ role() === 'lead' ? job.author + ', ' : '' }}{{ job.at | ago }}</span>
+                <span class="block text-[12px]" [class]="job.state === 'failed' ? 'text-block' : 'text-ink-2'"
+                  ><bdi>{{ words(job) }}</bdi
+                  >{{ job.total ? ', ' + (job.done | count) + ' of ' + (job.total | count) : '' }}</span
+                >
+              </span>
+              @if (isBusy(job)) {
+                <button type="button" class="btn" (click)="cancel(job)">Cancel</button>
+              } @else if (job.again) {
+                <button type="button" class="btn" data-testid="ask-again" (click)="again(job)">Try again</button>
+              }
+              @if (!isBusy(job)) {
+                <button type="button" class="btn btn-bare" (click)="put(job)">Put away</button>
+              }
+            </li>
+          }
+        </ul>
+      </section>
+    }
+  `,
+})
+export class JobList {
+  readonly #api = inject(Api);
+  readonly #toasts = inject(ToastList);
+  readonly project = input.required<string>();
+  readonly role = input.required<Role>();
+  readonly scenes = input.required<readonly SceneSummary[]>();
+  /** One that is shown elsewhere on the page. */
+  readonly besides = input(0);
+  /** A job ended: the library may have changed. */
+  readonly ended = output();
+  readonly jobs = signal<readonly JobInfo[]>([]);
+  readonly #away = signal<ReadonlySet<number>>(new Set());
+  readonly shown = computed(() =>
+    this.jobs().filter((job) => job.state !== 'done' && job.id !== this.besides() && !this.#away().has(job.id)),
+  );
+  readonly busy = computed(() => this.shown().filter((job) => this.isBusy(job)).length);
+  readonly words = jobWords;
+
+  constructor() {
+    effect(() => void this.load(this.project()));
+    let looks = 0;
+    // Often while something is under way, else now and then: somebody else may have begun something.
+    const timer = setInterval(() => {
+      if (this.busy() || ++looks % 10 === 0) void this.load(this.project());
+    }, 1000);
+    inject(DestroyRef).onDestroy(() => clearInterval(timer));
+  }
+  isBusy(job: JobInfo): boolean {
+    return job.state === 'waiting' || job.state === 'running';
+  }
+  title(job: JobInfo): string {
+    if (job.kind === 'import') return job.about ?? 'A scene';
+    return `Hand-off of ${this.scenes().find(({ id }) => id === job.scene)?.name ?? 'a scene'}`;
+  }
+  async load(project: string): Promise<void> {
+    const before = this.busy();
+    try {
+      this.jobs.set(await firstValueFrom(this.#api.jobs(project)));
+    } catch {
+      // The library says when the server does not answer; the list stays as it was.
+    }
+    if (before && this.busy() < before) this.ended.emit();
+  }
+  cancel(job: JobInfo): void {
+    this.#then(this.#api.cancelJob(job.id));
+  }
+  again(job: JobInfo): void {
+    this.#then(this.#api.askAgain(job.id));
+  }
+  put(job: JobInfo): void {
+    this.#away.update((away) => new Set(away).add(job.id));
+  }
+  #then(asked: ReturnType<Api['cancelJob']>): void {
+    asked.subscribe({
+      next: () => void this.load(this.project()),
+      error: (error: unknown) => this.#toasts.complain(error),
+    });
+  }
+}
