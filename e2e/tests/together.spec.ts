@@ -40,7 +40,7 @@ test('changes made while the server is away are kept and sent later', async ({ p
   await page.keyboard.press('F2');
   await page.getByTestId('name-field').fill('R_horn001_horn_geo');
   await page.getByTestId('name-field').press('Enter');
-  await expect(page.getByTestId('saving')).toHaveText('offline');
+  await expect(page.getByTestId('saving')).toContainText('1 edit waits for the server');
   await expect(app.row('R_horn001_horn_geo')).toBeVisible();
   await page.unroute('**/changes');
   await app.saved();

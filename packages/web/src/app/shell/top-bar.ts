@@ -24,12 +24,13 @@ import { WordSheet } from './word-sheet';
     <span class="flex flex-1 justify-center"><ng-content select="[middle]" /></span>
     <button
       type="button"
-      class="flex h-[26px] items-center gap-2 rounded-md bg-spruce-deep px-2.5 text-on-spruce/85 hover:text-on-spruce"
+      class="flex h-[26px] min-w-0 shrink-[99] items-center gap-2 rounded-md bg-spruce-deep px-2.5 whitespace-nowrap text-on-spruce/85 hover:text-on-spruce"
       data-testid="do-anything"
       (click)="doAnything()"
     >
-      <ng-icon name="lucideSearch" size="14px" /> <span class="max-[1150px]:hidden">Do anything</span>
-      <kbd class="font-sans text-[11px]">Ctrl K</kbd>
+      <ng-icon class="shrink-0" name="lucideSearch" size="14px" />
+      <span class="min-w-0 overflow-hidden max-[1150px]:hidden">Do anything</span>
+      <kbd class="shrink-0 font-sans text-[11px]">Ctrl K</kbd>
     </button>
     <ng-content select="[right]" />
     <button

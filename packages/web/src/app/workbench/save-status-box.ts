@@ -7,7 +7,7 @@ import { OpenScene } from '../state/open-scene';
 @Component({
   selector: 'rq-save-status',
   template: `
-    <span role="status" data-testid="saving">
+    <span class="block" role="status" data-testid="saving">
       @if (isWell()) {
         <span class="block min-w-12 text-right text-[12px] text-on-spruce/75">{{ open.saving() }}</span>
       } @else {
