@@ -76,6 +76,7 @@ export default tseslint.config(
           'packages/web/tsconfig.worker.json',
           'e2e/tsconfig.json',
           'bench/tsconfig.json',
+          'torture/tsconfig.json',
         ],
         tsconfigRootDir: import.meta.dirname,
       },

@@ -15,6 +15,17 @@ export interface AuditRow {
 export function findProject(sql: Sql, slug: string): Promise<ProjectRow | null> {
   return sql.one('SELECT id, slug, name FROM project WHERE slug = ?', [slug]);
 }
+/** A project and the role that somebody has in it; null: none, or they are no member. */
+export function findProjectFor(
+  sql: Sql,
+  project: number,
+  account: number,
+): Promise<(ProjectRow & { role: Role }) | null> {
+  return sql.one(
+    'SELECT p.id, p.slug, p.name, m.role FROM project p JOIN member m ON m.project_id = p.id AND m.account_id = ? WHERE p.id = ?',
+    [account, project],
+  );
+}
 export function listProjects(sql: Sql, account: number): Promise<(ProjectRow & { role: Role })[]> {
   return sql.rows(
     'SELECT p.id, p.slug, p.name, m.role FROM project p JOIN member m ON m.project_id = p.id WHERE m.account_id = ? ORDER BY p.name',

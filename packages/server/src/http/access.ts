@@ -1,6 +1,6 @@
 import { RenquilError } from '@renquil/core';
-import { findAccountByTokenHash, findRole, roles, type Account, type Role } from '../db/people.js';
-import { findProject, type ProjectRow } from '../db/projects.js';
+import { findAccountByTokenHash, roles, type Account, type Role } from '../db/people.js';
+import { findProject, findProjectFor, type ProjectRow } from '../db/projects.js';
 import { findScene, type SceneRow } from '../db/scenes.js';
 import { findJob } from '../db/jobs.js';
 import { findHandoff } from '../db/handoffs.js';
@@ -29,8 +29,7 @@ export async function grant(
   const account = token ? await findAccountByTokenHash(sql, hashToken(token)) : null;
   if (!account) throw new RenquilError('not-signed-in');
   if (needs === 'signed-in') return { account };
-  const { project, scene, what } = await resolve(sql, params);
-  const role = project && (await findRole(sql, project.id, account.id));
+  const { project, scene, what, role } = await resolve(sql, params, account.id);
   if (!project || !role) throw new RenquilError('not-found', { what });
   if (roles.indexOf(role) < roles.indexOf(needs)) {
     const article = needs === 'artist' ? 'An artist' : 'A lead';
@@ -39,17 +38,29 @@ export async function grant(
   return { account, project, role, ...(scene ? { scene } : {}) };
 }
 
+interface Resolved {
+  readonly project: ProjectRow | null;
+  readonly scene: SceneRow | null;
+  readonly role: Role | null;
+  readonly what: string;
+}
+
 async function resolve(
   sql: Sql,
   params: Readonly<Record<string, string>>,
-): Promise<{ project: ProjectRow | null; scene: SceneRow | null; what: string }> {
-  const byId = (id: number): Promise<ProjectRow | null> =>
-    sql.one('SELECT id, slug, name FROM project WHERE id = ?', [id]);
-  if (params['project'] !== undefined)
-    return { project: await findProject(sql, params['project']), scene: null, what: 'project' };
+  account: number,
+): Promise<Resolved> {
+  const of = async (id: number | undefined): Promise<Pick<Resolved, 'project' | 'role'>> => {
+    const row = id ? await findProjectFor(sql, id, account) : null;
+    return row ? { project: { id: row.id, slug: row.slug, name: row.name }, role: row.role } : noProject;
+  };
+  if (params['project'] !== undefined) {
+    const { id } = (await findProject(sql, params['project'])) ?? {};
+    return { ...(await of(id)), scene: null, what: 'project' };
+  }
   if (params['job'] !== undefined) {
     const job = await findJob(sql, toId(params['job']));
-    return { project: job && (await byId(job.project_id)), scene: null, what: 'job' };
+    return { ...(await of(job?.project_id)), scene: null, what: 'job' };
   }
   let sceneId = params['scene'] === undefined ? 0 : toId(params['scene']);
   let what = 'scene';
@@ -60,8 +71,9 @@ async function resolve(
   const found = sceneId ? await findScene(sql, sceneId) : null;
   // One in the bin is nowhere but there.
   const scene = found && !found.binned_at ? found : null;
-  return { project: scene && (await byId(scene.project_id)), scene, what };
+  return { ...(await of(scene?.project_id)), scene, what };
 }
+const noProject = { project: null, role: null } as const;
 
 /** An id from a path; 0, which nothing has, for anything else. */
 export function toId(text: string): number {

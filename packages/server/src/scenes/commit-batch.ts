@@ -46,7 +46,7 @@ export async function commitBatch(
     commitIn(sql, services, scene, batch),
   );
   if (revision !== null) {
-    await services.scenes.keep(scene, revision).catch(() => services.scenes.forget(scene));
+    services.scenes.keep(scene, revision);
     services.events.wake();
     services.refresher.soon(scene);
   }
@@ -73,8 +73,8 @@ async function commitIn(
   const answers: (Answer | null)[] = batch.map((posted) => early(posted, now, known, missed));
   const rest = batch.flatMap((posted, i) => (answers[i] ? [] : [{ posted, i }]));
   if (!rest.length) return { answers: answers as Answer[], revision: null };
-  const tokens = rest.map(({ posted }) => posted.change.token);
-  const laid = await services.scenes.lay(sql, scene, now.revision, now.objects, tokens);
+  const changes = rest.map(({ posted }) => posted.change.toLay);
+  const laid = await services.scenes.lay(sql, scene, now.revision, now.objects, changes);
   const made: Missed[] = [];
   let revision = now.revision;
   rest.forEach(({ posted, i }, n) => {

@@ -32,7 +32,7 @@ export class CommitQueue {
         void this.#run(services, scene);
       } else if (waiting.length < most.waiting) waiting.push(entry);
       else {
-        services.scenes.drop(scene, posted.change.token);
+        services.scenes.drop(scene, posted.change);
         fail(new RenquilError('server-busy'));
       }
     });
@@ -45,7 +45,7 @@ export class CommitQueue {
         await settle(services, scene, taken);
         return taken;
       });
-      for (const { change } of batch) services.scenes.drop(scene, change.token);
+      for (const { change } of batch) services.scenes.drop(scene, change);
     }
     this.#waiting.delete(scene);
   }

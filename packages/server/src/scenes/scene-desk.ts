@@ -14,13 +14,15 @@ import {
   type SceneSnapshot,
 } from '@renquil/core';
 import { decodeChange } from '@renquil/formats/schemas';
-import { changeSchema } from './change-schema.js';
+import { readChange } from './read-change.js';
 import { indexRows } from '../tasks/index-rows.js';
 import type { StoredChange } from '../tasks/stored-scene.js';
 
-/** What is known of a posted change once it was read; its edits stay on the desk, under the token. */
+/** A change to lay on: edits that were read on the desk and stay there under a token, or edits that come along as JSON. */
+export type ToLay = number | string;
+/** What is known of a posted change once it was read. */
 export interface ReadChange {
-  readonly token: number;
+  readonly toLay: ToLay;
   readonly id: string;
   readonly base: number;
   readonly label: string;
@@ -55,26 +57,12 @@ export class SceneDesk {
   readonly #read = new Map<number, readonly Edit[]>();
   #next = 1;
 
-  /** @throws RenquilError request-invalid, naming the place */
+  /** For large bodies: the edits stay here. @throws RenquilError request-invalid, naming the place */
   read(body: Uint8Array): ReadChange {
-    const checked = changeSchema.validate(parse(body), { abortEarly: true });
-    if (checked.error) throw new RenquilError('request-invalid', { detail: checked.error.message });
-    const { id, base, label, edits } = checked.value as {
-      id: string;
-      base: number;
-      label: string;
-      edits: Edit[];
-    };
+    const { edits, ...change } = readChange(body);
     const token = this.#next++;
     this.#read.set(token, edits);
-    return {
-      token,
-      id,
-      base,
-      label,
-      count: edits.length,
-      edits: new TextEncoder().encode(JSON.stringify(edits)),
-    };
+    return { ...change, toLay: token, edits: new TextEncoder().encode(JSON.stringify(edits)) };
   }
   /** Nobody will ask for this change any more. */
   drop(token: number): void {
@@ -98,10 +86,15 @@ export class SceneDesk {
     }
   }
   /** Lays changes on, one after another; a refused one leaves the copy as it was and the next may still fit. */
-  lay(scene: number, tokens: readonly number[]): Laid {
+  lay(scene: number, changes: readonly ToLay[]): Laid {
     const copy = this.#copy(scene);
     this.#takeBack(copy);
-    const outcomes = tokens.map((token) => this.#layOne(copy, this.#read.get(token)!));
+    const outcomes = changes.map((change) =>
+      this.#layOne(
+        copy,
+        typeof change === 'number' ? this.#read.get(change)! : (JSON.parse(change) as Edit[]),
+      ),
+    );
     return { outcomes, size: copy.scene.size, ...indexOf(copy) };
   }
   /** What was laid on is committed. */
@@ -136,14 +129,6 @@ export class SceneDesk {
     const copy = this.#copies.get(scene);
     if (!copy) throw new Error(`scene ${scene} is not on this desk`);
     return copy;
-  }
-}
-
-function parse(body: Uint8Array): unknown {
-  try {
-    return JSON.parse(Buffer.from(body).toString('utf8'));
-  } catch {
-    throw new RenquilError('request-invalid', { detail: 'the body is not JSON' });
   }
 }
 

@@ -15,8 +15,8 @@ describe('the copies of scenes', () => {
   const nameOf = async (scene: number, object: number) =>
     openStored(await server.services.scenes.stored(server.services.database, scene, 0)).get(object).name;
   const rename = async (keeper: SceneKeeper, scene: number, object: number, from: string, to: string) => {
-    const { token } = await keeper.read(scene, 100, body(object, from, to));
-    return keeper.lay(server.services.database, scene, 0, 100, [token]);
+    const { toLay } = await keeper.read(scene, 100, body(object, from, to));
+    return keeper.lay(server.services.database, scene, 0, 100, [toLay]);
   };
 
   it('are bounded by how many objects they hold, and one that was given up is read again', async () => {

@@ -1,7 +1,8 @@
 import type { Sql } from '../db/database.js';
 import { listChanges, readSnapshot, snapshotBefore } from '../db/scenes.js';
 import type { StoredChange, StoredScene } from '../tasks/stored-scene.js';
-import type { Laid, ReadChange } from './scene-desk.js';
+import { readChange } from './read-change.js';
+import type { Laid, ReadChange, ToLay } from './scene-desk.js';
 import { SceneThread } from './scene-thread.js';
 
 /** A log longer than this is cut short by a new snapshot. */
@@ -15,6 +16,8 @@ interface Kept {
 }
 /** From this many objects on a scene is worked on apart, so that opening or changing it never holds up the small ones. */
 const largeFrom = 20_000;
+/** Bytes of a posted change that are read at once: less work than handing them to another thread. */
+const smallBody = 16_000;
 const megabytes: Record<Lane, number> = { small: 1024, large: 6144 };
 
 /**
@@ -34,12 +37,17 @@ export class SceneKeeper {
     const thread = (lane: Lane): SceneThread => new SceneThread(megabytes[lane], () => this.#lost(lane));
     this.#threads = { small: thread('small'), large: thread('large') };
   }
-  read(scene: number, objects: number, body: Uint8Array): Promise<ReadChange> {
+  async read(scene: number, objects: number, body: Uint8Array): Promise<ReadChange> {
+    if (body.length <= smallBody) {
+      const { edits, ...change } = readChange(body);
+      const text = JSON.stringify(edits);
+      return { ...change, toLay: text, edits: Buffer.from(text) };
+    }
     return this.#threads[this.#laneOf(scene, objects)].call('read', body);
   }
-  drop(scene: number, token: number): void {
+  drop(scene: number, { toLay }: ReadChange): void {
     const lane = this.#lanes.get(scene);
-    if (lane) this.#threads[lane].call('drop', token).catch(() => undefined);
+    if (lane && typeof toLay === 'number') this.#threads[lane].call('drop', toLay).catch(() => undefined);
   }
   /**
    * Lays changes on the copy as it is at a revision. Tentative until `keep`: laying on again, for another attempt of a
@@ -50,7 +58,7 @@ export class SceneKeeper {
     scene: number,
     revision: number,
     objects: number,
-    tokens: readonly number[],
+    changes: readonly ToLay[],
   ): Promise<Laid> {
     const lane = this.#laneOf(scene, objects);
     const thread = this.#threads[lane];
@@ -68,7 +76,7 @@ export class SceneKeeper {
       }
       this.#kept.delete(scene);
       this.#kept.set(scene, kept);
-      const laid = await thread.call('lay', scene, tokens);
+      const laid = await thread.call('lay', scene, changes);
       kept.objects = laid.size;
       this.#makeRoom(lane);
       return laid;
@@ -80,11 +88,12 @@ export class SceneKeeper {
     }
   }
   /** What was laid on is committed as the scene's newest revision. */
-  async keep(scene: number, revision: number): Promise<void> {
+  keep(scene: number, revision: number): void {
     const kept = this.#kept.get(scene);
     if (!kept) return;
-    await this.#threads[kept.lane].call('keep', scene);
     kept.revision = revision;
+    // What is asked next waits behind it, so there is no need to wait for it here.
+    this.#threads[kept.lane].call('keep', scene).catch(() => this.forget(scene));
   }
   forget(scene: number): void {
     const kept = this.#kept.get(scene);

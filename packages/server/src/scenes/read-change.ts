@@ -1,0 +1,24 @@
+import { RenquilError, type Edit } from '@renquil/core';
+import { changeSchema } from './change-schema.js';
+
+export interface PostedChange {
+  readonly id: string;
+  readonly base: number;
+  readonly label: string;
+  readonly count: number;
+  readonly edits: readonly Edit[];
+}
+
+/** A change out of the bytes it was posted as. @throws RenquilError request-invalid, naming the place */
+export function readChange(body: Uint8Array): PostedChange {
+  let value: unknown;
+  try {
+    value = JSON.parse(Buffer.from(body.buffer, body.byteOffset, body.length).toString('utf8'));
+  } catch {
+    throw new RenquilError('request-invalid', { detail: 'the body is not JSON' });
+  }
+  const { error, value: checked } = changeSchema.validate(value, { abortEarly: true });
+  if (error) throw new RenquilError('request-invalid', { detail: error.message });
+  const { id, base, label, edits } = checked as Omit<PostedChange, 'count'>;
+  return { id, base, label, edits, count: edits.length };
+}

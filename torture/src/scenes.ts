@@ -1,0 +1,55 @@
+import type { Person } from './person.js';
+import { sleep } from './clock.js';
+
+/** A binary glTF 2.0 of so many empty nodes under one root. */
+export function flatGlb(nodes: number, salt: string): Uint8Array {
+  const json = {
+    asset: { version: '2.0', generator: salt },
+    scene: 0,
+    scenes: [{ nodes: [0] }],
+    nodes: [
+      { name: 'flat_grp', children: [...Array(nodes - 1).keys()].map((i) => i + 1) },
+      ...[...Array(nodes - 1).keys()].map((i) => ({ name: `part_${i + 1}`, translation: [i, 0, 0] })),
+    ],
+  };
+  const text = Buffer.from(JSON.stringify(json));
+  const padded = Buffer.concat([text, Buffer.alloc((4 - (text.length % 4)) % 4, 0x20)]);
+  const head = Buffer.alloc(20);
+  head.write('glTF', 0, 'latin1');
+  head.writeUInt32LE(2, 4);
+  head.writeUInt32LE(20 + padded.length, 8);
+  head.writeUInt32LE(padded.length, 12);
+  head.write('JSON', 16, 'latin1');
+  return Buffer.concat([head, padded]);
+}
+
+/** Brings a scene in, whatever happens meanwhile, under one request id. @returns its number */
+export async function bringIn(person: Person, name: string, nodes: number, request: string, deadline: number): Promise<number> {
+  const form = (): FormData => {
+    const made = new FormData();
+    made.append('file', new Blob([Buffer.from(flatGlb(nodes, name))]), `${name}.glb`);
+    return made;
+  };
+  const path = `/api/projects/brannick-pass/imports?id=${request}`;
+  const asked = await person.until<{ job: number }>('POST', path, form, deadline);
+  if (asked?.status !== 202) throw new Error(`an import was answered with ${JSON.stringify(asked)}`);
+  return (await jobResult(person, asked.body.job, deadline)).scene!;
+}
+export async function jobResult(
+  person: Person,
+  job: number,
+  deadline: number,
+): Promise<{ scene?: number; handoff?: number }> {
+  while (Date.now() < deadline) {
+    const answer = await person.until<{ state: string; result: { scene?: number; handoff?: number } | null; error: unknown }>(
+      'GET',
+      `/api/jobs/${job}`,
+      () => undefined,
+      deadline,
+    );
+    if (answer?.body.state === 'done') return answer.body.result!;
+    if (answer?.body.state === 'failed') throw new Error(`job ${job} failed: ${JSON.stringify(answer.body.error)}`);
+    await sleep(100);
+  }
+  throw new Error(`job ${job} was not done in time`);
+}
