@@ -25,6 +25,7 @@ export class Program {
     readonly data: string,
     readonly port = 0,
     readonly more: readonly string[] = [],
+    readonly environment: Readonly<Record<string, string>> = {},
   ) {}
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -34,6 +35,7 @@ export class Program {
     const port = this.kind === 'server' ? ['--port', String(this.port)] : [];
     const child = spawn(process.execPath, ['--enable-source-maps', join(dist, file), '--data', this.data, ...port, ...this.more], {
       stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...this.environment },
     });
     const take = (part: Buffer): void => void (this.output = (this.output + part.toString()).slice(-20_000));
     child.stdout.on('data', take);

@@ -16,7 +16,11 @@ export const placeholders = (n: number): string => Array(n).fill('?').join(', ')
 
 /** Plain SQL over one connection or a pool. Texts compare byte for byte; dates are UTC; big numbers stay exact. */
 export class Sql {
-  constructor(readonly connection: Pool | PoolConnection) {}
+  constructor(
+    readonly connection: Pool | PoolConnection,
+    /** Each statement is a transaction of its own, so one that lost a race may be run again by itself. */
+    readonly alone = false,
+  ) {}
 
   async rows<T>(text: string, values: readonly Value[] = []): Promise<T[]> {
     return (await this.#execute<RowDataPacket[]>(text, values)) as unknown as T[];
@@ -41,14 +45,24 @@ export class Sql {
     const wanted = text.split('?').length - 1;
     if (wanted !== values.length)
       throw new Error(`${values.length} values for ${wanted} placeholders: ${text}`);
-    const [result] = await this.connection.execute<T>(text, values as (string | number)[]);
-    return result;
+    for (let attempt = 1; ; attempt++) {
+      try {
+        const [result] = await this.connection.execute<T>(text, values as (string | number)[]);
+        return result;
+      } catch (error) {
+        if (!this.alone || !lostRace(error) || attempt === mostAttempts) throw error;
+        await pause(attempt);
+      }
+    }
   }
 }
 
 /** Lost races that a whole transaction may simply try again: deadlock (in a cluster: another node was first), lock wait, record changed. */
 const again = new Set([1213, 1205, 1020]);
 const mostAttempts = 8;
+const lostRace = (error: unknown): boolean => again.has((error as { errno?: number }).errno ?? 0);
+const pause = (attempt: number): Promise<void> =>
+  new Promise((done) => setTimeout(done, attempt * 10 * (0.5 + Math.random())));
 /** How long one waits for a free connection before the database counts as not answering, in milliseconds. */
 const patience = 15_000;
 
@@ -59,7 +73,7 @@ export class Database extends Sql {
     connections = 12,
   ) {
     const pool = mysql.createPool({ ...connectionOptions(address), connectionLimit: connections });
-    super(pool);
+    super(pool, true);
     this.#pool = pool;
     pool.pool.on('connection', (connection) => prepare(connection));
   }
@@ -78,11 +92,8 @@ export class Database extends Sql {
         return result;
       } catch (error) {
         await connection.rollback().catch(() => (broken = true));
-        if (attempt < mostAttempts && again.has((error as { errno?: number }).errno ?? 0)) {
-          await new Promise((done) => setTimeout(done, attempt * 10 * (0.5 + Math.random())));
-          continue;
-        }
-        throw error;
+        if (attempt === mostAttempts || !lostRace(error)) throw error;
+        await pause(attempt);
       } finally {
         if (broken) connection.destroy();
         else connection.release();
@@ -152,6 +163,6 @@ export function explainDatabaseError(error: unknown): unknown {
     /closed state|Pool is closed|WSREP has not yet prepared node/i.test(message ?? '');
   if (lost) return new RenquilError('database-unavailable', {}, { cause: error });
   // The race was lost too often: nothing was done.
-  if (again.has(errno ?? 0)) return new RenquilError('server-busy', {}, { cause: error });
+  if (lostRace(error)) return new RenquilError('server-busy', {}, { cause: error });
   return error;
 }
