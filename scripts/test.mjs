@@ -42,12 +42,28 @@ const suites = [
       }),
     count: countKarma,
   },
+  {
+    name: 'torture',
+    run: () =>
+      capture(process.execPath, [
+        '--conditions=@renquil/source',
+        '--import',
+        'tsx',
+        'torture/src/main.ts',
+        '--short',
+      ]),
+    count: countTorture,
+  },
   { name: 'e2e', run: runPlaywright, count: (_output, made) => made.counts },
 ];
 
 function countJasmine(output) {
   const found = /(\d+) specs?, (\d+) failures?/.exec(output);
   return found ? { passed: Number(found[1]) - Number(found[2]), failed: Number(found[2]) } : null;
+}
+function countTorture(output) {
+  const found = /(\d+) passed, (\d+) failed/.exec(output);
+  return found ? { passed: Number(found[1]), failed: Number(found[2]) } : null;
 }
 function countKarma(output) {
   const found = [...output.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].at(-1);

@@ -9,4 +9,10 @@ const cluster = [
 installDebian([mariadb, ...(process.argv.includes('--cluster') ? cluster : [])]);
 await installPackages();
 await build({ pages: false });
-run(process.execPath, ['--conditions=@renquil/source', '--import', 'tsx', 'torture/src/main.ts', ...process.argv.slice(2)]);
+run(process.execPath, [
+  '--conditions=@renquil/source',
+  '--import',
+  'tsx',
+  'torture/src/main.ts',
+  ...process.argv.slice(2),
+]);

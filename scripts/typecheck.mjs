@@ -10,6 +10,7 @@ for (const project of [
   ...projects,
   'e2e/tsconfig.json',
   'bench/tsconfig.json',
+  'torture/tsconfig.json',
   'packages/web/tsconfig.worker.json',
 ]) {
   const { code } = await capture('npx', ['--no-install', 'tsc', '--noEmit', '-p', join(root, project)]);

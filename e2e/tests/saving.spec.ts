@@ -24,7 +24,10 @@ const firstNames = async (app: App, count: number): Promise<string[]> => {
   return names;
 };
 
-test('a session that ended: edits wait, one signs in in place, and they are sent', async ({ page, context }) => {
+test('a session that ended: edits wait, one signs in in place, and they are sent', async ({
+  page,
+  context,
+}) => {
   const app = await start(page, 'session_ends');
   const [a, b] = await firstNames(app, 2);
   await context.clearCookies();
@@ -43,7 +46,10 @@ test('a session that ended: edits wait, one signs in in place, and they are sent
   await expect(app.row('kept_two')).toBeVisible();
 });
 
-test('the line is cut, the page is closed: what was not sent is sent when the scene opens again', async ({ page, context }) => {
+test('the line is cut, the page is closed: what was not sent is sent when the scene opens again', async ({
+  page,
+  context,
+}) => {
   const app = await start(page, 'line_is_cut');
   const url = page.url();
   const [a, b] = await firstNames(app, 2);
@@ -78,7 +84,9 @@ test('the line is cut, the page is closed: what was not sent is sent when the sc
   await other.close();
 });
 
-test('an edit of one scene never goes to another, however fast one changes between them', async ({ page }) => {
+test('an edit of one scene never goes to another, however fast one changes between them', async ({
+  page,
+}) => {
   const app = await start(page, 'first_scene');
   const first = page.url();
   const [a] = await firstNames(app, 1);
@@ -108,7 +116,10 @@ test('an edit of one scene never goes to another, however fast one changes betwe
   await expect(app.row('of_the_first')).toBeVisible();
 });
 
-test('a name that another person changes under ones fingers is shown with both, and chosen', async ({ page, browser }) => {
+test('a name that another person changes under ones fingers is shown with both, and chosen', async ({
+  page,
+  browser,
+}) => {
   const app = await start(page, 'under_fingers');
   const [a] = await firstNames(app, 1);
   const page2 = await browser.newPage();
@@ -119,7 +130,9 @@ test('a name that another person changes under ones fingers is shown with both, 
   await page.keyboard.press('F2');
   await page.getByTestId('name-field').fill('what_mo_types');
   await rename(ines, a!, 'what_ines_says');
-  await expect(page.getByTestId('meanwhile')).toContainText('Ines Laurent made it what_ines_says while you typed what_mo_types');
+  await expect(page.getByTestId('meanwhile')).toContainText(
+    'Ines Laurent made it what_ines_says while you typed what_mo_types',
+  );
   await page.getByTestId('name-field').press('Enter');
   await expect(page.getByTestId('meanwhile')).toBeVisible();
   await page.getByTestId('use-mine').click();
@@ -135,7 +148,11 @@ test('a scene goes into the bin and comes out whole', async ({ page }) => {
   await page.getByRole('button', { name: 'Put goes_and_comes into the bin' }).click();
   await expect(page.getByRole('link', { name: 'goes_and_comes', exact: true })).toHaveCount(0);
   await page.getByTestId('open-bin').click();
-  await page.getByTestId('binned').filter({ hasText: 'goes_and_comes' }).getByRole('button', { name: 'Take out' }).click();
+  await page
+    .getByTestId('binned')
+    .filter({ hasText: 'goes_and_comes' })
+    .getByRole('button', { name: 'Take out' })
+    .click();
   await page.getByRole('button', { name: 'Close' }).click();
   await app.openScene('goes_and_comes');
 });

@@ -14,7 +14,10 @@ import { verify } from './verify.js';
 export async function cluster(seconds: number, seed = 3): Promise<Row[]> {
   const folder = mkdtempSync(join(tmpdir(), 'renquil-cluster-'));
   chmodSync(folder, 0o777);
-  const nodes = [new GaleraNode(join(folder, 'n1'), 'one'), new GaleraNode(join(folder, 'n2'), 'two')] as const;
+  const nodes = [
+    new GaleraNode(join(folder, 'n1'), 'one'),
+    new GaleraNode(join(folder, 'n2'), 'two'),
+  ] as const;
   const programs: Program[] = [];
   let proxy: ChildProcess | null = null;
   try {
@@ -86,7 +89,10 @@ async function live(one: Program, two: Program): Promise<Row> {
   there.cookie = person.cookie;
   const scene = await bringIn(person, 'live', 100, crypto.randomUUID(), Date.now() + 60_000);
   const abort = new AbortController();
-  const stream = await fetch(`${two.url}/api/scenes/${scene}/events`, { headers: { cookie: there.cookie }, signal: abort.signal });
+  const stream = await fetch(`${two.url}/api/scenes/${scene}/events`, {
+    headers: { cookie: there.cookie },
+    signal: abort.signal,
+  });
   if (!stream.ok) wrong.push(`the session of one server is ${stream.status} on the other`);
   const reader = stream.body!.getReader();
   const took: number[] = [];
@@ -97,14 +103,16 @@ async function live(one: Program, two: Program): Promise<Row> {
       const { value, done } = await reader.read();
       if (done) return;
       text += Buffer.from(value).toString();
-      for (const [, revision] of text.matchAll(/"revision":(\d+)/g)) if (!heard.has(Number(revision))) heard.set(Number(revision), performance.now());
+      for (const [, revision] of text.matchAll(/"revision":(\d+)/g))
+        if (!heard.has(Number(revision))) heard.set(Number(revision), performance.now());
     }
   })().catch(() => undefined);
   let stale = 0;
   for (let n = 0; n < 60; n++) {
     const object = 2 + n;
     const began = performance.now();
-    if (!(await person.rename(scene, object, `part_${object - 1}`, `live_${n}`, Date.now() + 20_000))) wrong.push(`edit ${n} was not taken`);
+    if (!(await person.rename(scene, object, `part_${object - 1}`, `live_${n}`, Date.now() + 20_000)))
+      wrong.push(`edit ${n} was not taken`);
     // Read at once on the other node what was acknowledged on this one.
     const answer = await there.send<{ revision: number }>('GET', `/api/scenes/${scene}/changes?after=${n}`);
     if (answer.body.revision < n + 1) stale++;
@@ -136,7 +144,10 @@ async function rounds(
   const end = Date.now() + seconds * 1000;
   const deadline = end + 120_000;
   const crew = [...Array(8)].map(() => new Person(url));
-  for (const person of crew) await person.until('POST', '/api/session', () => ({ signIn: 'mo', password: 'brannick' }), deadline).then(() => person.signIn());
+  for (const person of crew)
+    await person
+      .until('POST', '/api/session', () => ({ signIn: 'mo', password: 'brannick' }), deadline)
+      .then(() => person.signIn());
   const scene = await bringIn(crew[0]!, 'cluster', 400, crypto.randomUUID(), deadline);
   const requests: string[] = [];
   const work = crew.map(async (person, w) => {
@@ -152,7 +163,8 @@ async function rounds(
     for (let n = 0; Date.now() < end; n++) {
       const object = 2 + w * 40 + (n % 40);
       const to = `c${w}_${n}`;
-      if (await person.rename(scene, object, names.get(object) ?? `part_${object - 1}`, to, deadline)) names.set(object, to);
+      if (await person.rename(scene, object, names.get(object) ?? `part_${object - 1}`, to, deadline))
+        names.set(object, to);
       await sleep(random() * 40);
     }
     wrong.push(...person.refused.map((text) => `a writer was refused: ${text}`));
@@ -185,10 +197,13 @@ async function rounds(
   for (const node of nodes) {
     const connection = await node.connect('renquil', 'renquil');
     await connection.query('SET SESSION wsrep_sync_wait = 1');
-    wrong.push(...(await verify(connection, checker, acknowledged)).map((text) => `node ${node.name}: ${text}`));
+    wrong.push(
+      ...(await verify(connection, checker, acknowledged)).map((text) => `node ${node.name}: ${text}`),
+    );
     const [rows] = await connection.query("SELECT COUNT(*) AS n FROM scene WHERE name LIKE 'clustered%'");
     const there = (rows as { n: number }[])[0]!.n;
-    if (there !== requests.length) wrong.push(`node ${node.name}: ${requests.length} imports, ${there} scenes`);
+    if (there !== requests.length)
+      wrong.push(`node ${node.name}: ${requests.length} imports, ${there} scenes`);
     await connection.end();
   }
   return [

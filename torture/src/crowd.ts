@@ -6,7 +6,9 @@ import type { World } from './world.js';
 /** How long one durable commit of one row takes here, at the median, in milliseconds: the measure for acknowledgements. */
 export async function oneCommit(world: World): Promise<number> {
   const connection = await world.database();
-  await connection.query('CREATE TABLE IF NOT EXISTS torture_row (n INT AUTO_INCREMENT PRIMARY KEY, text VARCHAR(100)) ENGINE = InnoDB');
+  await connection.query(
+    'CREATE TABLE IF NOT EXISTS torture_row (n INT AUTO_INCREMENT PRIMARY KEY, text VARCHAR(100)) ENGINE = InnoDB',
+  );
   const took: number[] = [];
   for (let i = 0; i < 300; i++) {
     const began = performance.now();
@@ -20,7 +22,9 @@ export async function oneCommit(world: World): Promise<number> {
 
 /** People who edit at once, each as soon as the last edit is acknowledged and a short while has gone by. */
 export async function crowd(world: World, people: number, scenes: number, seconds: number): Promise<Row[]> {
-  const ids = await Promise.all([...Array(scenes).keys()].map((i) => world.scene(`crowd_${scenes}_${i}_${Date.now()}`, 1000)));
+  const ids = await Promise.all(
+    [...Array(scenes).keys()].map((i) => world.scene(`crowd_${scenes}_${i}_${Date.now()}`, 1000)),
+  );
   const crew = await Promise.all([...Array(people)].map(() => world.person()));
   const end = Date.now() + seconds * 1000;
   const wrong: string[] = [];
@@ -53,7 +57,13 @@ export async function crowd(world: World, people: number, scenes: number, second
   const took = crew.flatMap((person) => person.took);
   const [p50, p95] = [percentile(took, 0.5), percentile(took, 0.95)];
   const connection = await world.database();
-  wrong.push(...(await verify(connection, crew[0]!, crew.flatMap((person) => person.acknowledged))));
+  wrong.push(
+    ...(await verify(
+      connection,
+      crew[0]!,
+      crew.flatMap((person) => person.acknowledged),
+    )),
+  );
   await connection.end();
   const ratio = (value: number): string => `${(value / commit).toFixed(1)}x`;
   return [

@@ -32,7 +32,13 @@ async function onSmallDisk(data: string, ballast: string): Promise<Omit<Row, 'wh
     const names = new Map<number, string>();
     const edit = async (n: number, seconds: number): Promise<boolean> => {
       const object = 2 + (n % 200);
-      const done = await person.rename(scene, object, names.get(object) ?? `part_${object - 1}`, `d_${n}`.padEnd(900, 'x'), Date.now() + seconds * 1000);
+      const done = await person.rename(
+        scene,
+        object,
+        names.get(object) ?? `part_${object - 1}`,
+        `d_${n}`.padEnd(900, 'x'),
+        Date.now() + seconds * 1000,
+      );
       if (done) names.set(object, `d_${n}`.padEnd(900, 'x'));
       return done;
     };
@@ -41,17 +47,21 @@ async function onSmallDisk(data: string, ballast: string): Promise<Omit<Row, 'wh
     writeFileSync(ballast, '');
     const part = Buffer.alloc(1 << 20);
     const free = (): number => statfsSync(data).bavail * statfsSync(data).bsize;
-    while (free() > 1 << 20) appendFileSync(ballast, part.subarray(0, Math.min(part.length, free() - (1 << 19))));
+    while (free() > 1 << 20)
+      appendFileSync(ballast, part.subarray(0, Math.min(part.length, free() - (1 << 19))));
     // Edits, until one is not taken; imports too, which need room at once.
     const codes = new Set<string>();
     const glb = Buffer.alloc(3 << 20, 7);
     for (let i = 0; i < 6; i++) {
       const form = new FormData();
       form.append('file', new Blob([glb]), `full_${i}.glb`);
-      const answer = await person.send('POST', '/api/projects/brannick-pass/imports', form, 30_000).catch(() => null);
+      const answer = await person
+        .send('POST', '/api/projects/brannick-pass/imports', form, 30_000)
+        .catch(() => null);
       if (answer?.body.error) codes.add(answer.body.error.code);
     }
-    if (!codes.has('storage-full')) wrong.push(`a full disk was never said as such: ${[...codes].join(', ') || 'no refusal'}`);
+    if (!codes.has('storage-full'))
+      wrong.push(`a full disk was never said as such: ${[...codes].join(', ') || 'no refusal'}`);
     let taken = 0;
     for (let i = 0; i < 40; i++, n++) if (await edit(n, 1)) taken++;
     rmSync(ballast);

@@ -27,7 +27,20 @@ export class GaleraNode {
     chmodSync(this.folder, 0o777);
     const [sql, group, ist, sst] = [await freePort(), await freePort(), await freePort(), await freePort()];
     this.#ports = { sql, group, ist, sst };
-    const made = spawnSync('setpriv', [...asMysql, 'mariadb-install-db', '--no-defaults', `--datadir=${join(this.folder, 'data')}`, '--auth-root-authentication-method=normal', '--skip-test-db', '--skip-name-resolve', '--innodb-log-file-size=16M'], { encoding: 'utf8' });
+    const made = spawnSync(
+      'setpriv',
+      [
+        ...asMysql,
+        'mariadb-install-db',
+        '--no-defaults',
+        `--datadir=${join(this.folder, 'data')}`,
+        '--auth-root-authentication-method=normal',
+        '--skip-test-db',
+        '--skip-name-resolve',
+        '--innodb-log-file-size=16M',
+      ],
+      { encoding: 'utf8' },
+    );
     if (made.status !== 0) throw new Error(`${this.name} could not be made: ${made.stderr.slice(-1000)}`);
   }
   /** @param join a node that is up; null: this one is the first */
@@ -68,7 +81,13 @@ export class GaleraNode {
     this.#child = child;
   }
   connect(user = 'root', database?: string): Promise<mysql.Connection> {
-    return mysql.createConnection({ host: '127.0.0.1', port: this.port, user, ...(user === 'root' ? {} : { password }), ...(database ? { database } : {}) });
+    return mysql.createConnection({
+      host: '127.0.0.1',
+      port: this.port,
+      user,
+      ...(user === 'root' ? {} : { password }),
+      ...(database ? { database } : {}),
+    });
   }
   async untilSynced(seconds = 60): Promise<void> {
     for (let i = 0; i < seconds * 5; i++) {

@@ -46,7 +46,12 @@ export async function killRounds(world: World, seconds: number, seed = 1): Promi
     (async () => {
       for (; Date.now() < end; handoffs++) {
         const body = { revision: 0, reason: 'for the torture', id: crypto.randomUUID() };
-        const asked = await leader.until<{ job: number }>('POST', `/api/scenes/${scenes[0]}/handoffs`, () => body, deadline);
+        const asked = await leader.until<{ job: number }>(
+          'POST',
+          `/api/scenes/${scenes[0]}/handoffs`,
+          () => body,
+          deadline,
+        );
         if (asked?.status !== 202) throw new Error(`a hand-off was answered with ${JSON.stringify(asked)}`);
         await jobResult(leader, asked.body.job, deadline);
       }
@@ -74,7 +79,7 @@ export async function killRounds(world: World, seconds: number, seed = 1): Promi
   const acknowledged = writers.flatMap((person) => person.acknowledged);
   wrong.push(...(await verify(connection, leader, acknowledged)));
   const [twice] = await connection.query(
-    "SELECT request_id, COUNT(*) AS n FROM job WHERE request_id IS NOT NULL GROUP BY author, request_id HAVING n > 1",
+    'SELECT request_id, COUNT(*) AS n FROM job WHERE request_id IS NOT NULL GROUP BY author, request_id HAVING n > 1',
   );
   if ((twice as unknown[]).length) wrong.push(`${(twice as unknown[]).length} requests became two jobs`);
   const [made] = await connection.query(
@@ -94,7 +99,9 @@ export async function killRounds(world: World, seconds: number, seed = 1): Promi
       what: 'kill -9',
       done: `${rounds} rounds (${Object.entries(counts)
         .map(([kind, n]) => `${kind} ${n}`)
-        .join(', ')}): ${acknowledged.length} edits, ${requests.size} imports, ${handoffs} hand-offs acknowledged`,
+        .join(
+          ', ',
+        )}): ${acknowledged.length} edits, ${requests.size} imports, ${handoffs} hand-offs acknowledged`,
       wrong,
     },
   ];

@@ -13,9 +13,10 @@ export async function lineFaults(world: World, edits: number, seed = 2): Promise
   const aborts = [...Array(200)].map(() => new AbortController());
   await Promise.all(
     aborts.map((abort) =>
-      fetch(`${world.server.url}/api/scenes/${scene}/events`, { headers: { cookie: person.cookie }, signal: abort.signal }).catch(
-        () => wrong.push('a stream was refused'),
-      ),
+      fetch(`${world.server.url}/api/scenes/${scene}/events`, {
+        headers: { cookie: person.cookie },
+        signal: abort.signal,
+      }).catch(() => wrong.push('a stream was refused')),
     ),
   );
   const names = new Map<number, string>();
@@ -29,7 +30,10 @@ export async function lineFaults(world: World, edits: number, seed = 2): Promise
     edits: [{ kind: 'rename', object, from: names.get(object) ?? `part_${object - 1}`, to }],
   });
   const post = (body: unknown) => person.send<{ revision: number }>('POST', path, body);
-  const took = (change: ReturnType<typeof make>, answer: { status: number; body: { revision: number } }): void => {
+  const took = (
+    change: ReturnType<typeof make>,
+    answer: { status: number; body: { revision: number } },
+  ): void => {
     const { object, to } = change.edits[0]!;
     if (answer.status !== 200) return void wrong.push(`${to} was answered with ${answer.status}`);
     names.set(object, to);
@@ -42,7 +46,8 @@ export async function lineFaults(world: World, edits: number, seed = 2): Promise
     if (dice < 0.25) {
       counts['repeated']!++;
       const answers = await Promise.all([post(change), post(change), post(change)]);
-      if (new Set(answers.map(({ body }) => body.revision)).size !== 1) wrong.push(`${change.id} has several revisions`);
+      if (new Set(answers.map(({ body }) => body.revision)).size !== 1)
+        wrong.push(`${change.id} has several revisions`);
       took(change, answers[0]);
     } else if (dice < 0.6) {
       counts['cut']!++;
@@ -69,7 +74,8 @@ export async function lineFaults(world: World, edits: number, seed = 2): Promise
       took(change, await post(change));
       const other = { ...change, edits: [{ ...change.edits[0]!, to: 'never' }] };
       const answer = await post(other);
-      if (answer.body.error?.code !== 'change-id-taken') wrong.push(`another body under one id was answered with ${answer.status}`);
+      if (answer.body.error?.code !== 'change-id-taken')
+        wrong.push(`another body under one id was answered with ${answer.status}`);
     }
   }
   const began = performance.now();
@@ -83,5 +89,7 @@ export async function lineFaults(world: World, edits: number, seed = 2): Promise
   const said = Object.entries(counts)
     .map(([kind, n]) => `${kind} ${n}`)
     .join(', ');
-  return [{ what: 'line faults', done: `${person.acknowledged.length} edits (${said}), 200 silent streams`, wrong }];
+  return [
+    { what: 'line faults', done: `${person.acknowledged.length} edits (${said}), 200 silent streams`, wrong },
+  ];
 }

@@ -37,7 +37,8 @@ if (process.argv.includes('--cluster')) {
   const seconds = minutes * 60;
   await run('line faults', () => lineFaults(world, short ? 60 : Math.round(120 * minutes)));
   await run('refusals', () => refusals(world, short ? 20_000 : 120_000));
-  for (const scenes of short ? [1] : [1, 3, 15]) await run('crowd', () => crowd(world, 50, scenes, short ? 4 : seconds / 12));
+  for (const scenes of short ? [1] : [1, 3, 15])
+    await run('crowd', () => crowd(world, 50, scenes, short ? 4 : seconds / 12));
   await run('kill -9', () => killRounds(world, short ? 8 : seconds / 2));
   await world.close();
   if (!short) await run('disk full', diskFull);

@@ -27,7 +27,12 @@ export class Person {
     readonly who: 'mo' | 'ines' = 'mo',
   ) {}
 
-  async send<T>(method: string, path: string, body?: unknown, timeout = 15_000): Promise<Answer<T & Failure>> {
+  async send<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    timeout = 15_000,
+  ): Promise<Answer<T & Failure>> {
     const isForm = body instanceof FormData;
     const response = await fetch(this.url + path, {
       method,
@@ -44,7 +49,12 @@ export class Person {
     return { status: response.status, body: (text ? JSON.parse(text) : {}) as T & Failure };
   }
   /** Again and again until there is an answer that says yes or no for good. */
-  async until<T>(method: string, path: string, body: () => unknown, deadline: number): Promise<Answer<T & Failure> | null> {
+  async until<T>(
+    method: string,
+    path: string,
+    body: () => unknown,
+    deadline: number,
+  ): Promise<Answer<T & Failure> | null> {
     for (let pause = 50; Date.now() < deadline; pause = Math.min(pause * 1.5, 500)) {
       this.tries++;
       const answer = await this.send<T>(method, path, body()).catch(() => null);
@@ -63,9 +73,19 @@ export class Person {
   async rename(scene: number, object: number, from: string, to: string, deadline: number): Promise<boolean> {
     const id = randomUUID();
     const base = this.revisionOf.get(scene) ?? 0;
-    const change = { id, base, label: `Rename ${from} to ${to}`.slice(0, 300), edits: [{ kind: 'rename', object, from, to }] };
+    const change = {
+      id,
+      base,
+      label: `Rename ${from} to ${to}`.slice(0, 300),
+      edits: [{ kind: 'rename', object, from, to }],
+    };
     const [began, tries] = [performance.now(), this.tries];
-    const answer = await this.until<{ revision: number }>('POST', `/api/scenes/${scene}/changes`, () => change, deadline);
+    const answer = await this.until<{ revision: number }>(
+      'POST',
+      `/api/scenes/${scene}/changes`,
+      () => change,
+      deadline,
+    );
     if (!answer) return false;
     if (answer.status === 200) {
       if (this.tries === tries + 1) this.took.push(performance.now() - began);

@@ -33,10 +33,14 @@ export class Program {
   start(): void {
     const file = this.kind === 'server' ? 'main.js' : 'worker-main.js';
     const port = this.kind === 'server' ? ['--port', String(this.port)] : [];
-    const child = spawn(process.execPath, ['--enable-source-maps', join(dist, file), '--data', this.data, ...port, ...this.more], {
-      stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, ...this.environment },
-    });
+    const child = spawn(
+      process.execPath,
+      ['--enable-source-maps', join(dist, file), '--data', this.data, ...port, ...this.more],
+      {
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: { ...process.env, ...this.environment },
+      },
+    );
     const take = (part: Buffer): void => void (this.output = (this.output + part.toString()).slice(-20_000));
     child.stdout.on('data', take);
     child.stderr.on('data', take);
@@ -44,8 +48,11 @@ export class Program {
   }
   async untilUp(seconds = 60): Promise<void> {
     for (let i = 0; i < seconds * 20; i++) {
-      if (this.#child?.exitCode !== null) throw new Error(`the ${this.kind} ended: ${this.output.slice(-2000)}`);
-      const answer = await fetch(`${this.url}/api/health`, { signal: AbortSignal.timeout(2000) }).catch(() => null);
+      if (this.#child?.exitCode !== null)
+        throw new Error(`the ${this.kind} ended: ${this.output.slice(-2000)}`);
+      const answer = await fetch(`${this.url}/api/health`, { signal: AbortSignal.timeout(2000) }).catch(
+        () => null,
+      );
       if (answer?.ok) return;
       await sleep(50);
     }

@@ -14,20 +14,38 @@ export async function refusals(world: World, objects: number): Promise<Row[]> {
   const change = (edits: unknown[], base: number) => ({ id: randomUUID(), base, label: 'x', edits });
   const rename = (object: number, from: string, to: string) => ({ kind: 'rename', object, from, to });
   const watch = await measure(world, other);
-  const first = await person.send<{ revision: number }>('POST', path, change([rename(2, 'part_1', 'first')], 0), 60_000);
+  const first = await person.send<{ revision: number }>(
+    'POST',
+    path,
+    change([rename(2, 'part_1', 'first')], 0),
+    60_000,
+  );
   for (let i = 0; i < 6; i++) {
-    const answer = await person.send('POST', path, change([rename(3, 'not its name', 'x')], first.body.revision));
+    const answer = await person.send(
+      'POST',
+      path,
+      change([rename(3, 'not its name', 'x')], first.body.revision),
+    );
     if (answer.status !== 422) wrong.push(`a change that does not fit was answered with ${answer.status}`);
   }
   const refused = watch.lap();
   const all = [...Array(objects - 3).keys()].map((i) => rename(i + 3, `part_${i + 2}`, `all_${i}`));
   const began = performance.now();
-  const answer = await person.send<{ revision: number }>('POST', path, change(all, first.body.revision), 120_000);
+  const answer = await person.send<{ revision: number }>(
+    'POST',
+    path,
+    change(all, first.body.revision),
+    120_000,
+  );
   const took = performance.now() - began;
-  if (answer.status !== 200) wrong.push(`renaming all was answered with ${answer.status} ${JSON.stringify(answer.body).slice(0, 200)}`);
+  if (answer.status !== 200)
+    wrong.push(
+      `renaming all was answered with ${answer.status} ${JSON.stringify(answer.body).slice(0, 200)}`,
+    );
   const during = watch.lap();
   await watch.stop();
-  if (refused.worst > 500) wrong.push(`others waited ${Math.round(refused.worst)} ms while changes were refused`);
+  if (refused.worst > 500)
+    wrong.push(`others waited ${Math.round(refused.worst)} ms while changes were refused`);
   if (during.worst > 500) wrong.push(`others waited ${Math.round(during.worst)} ms while all was renamed`);
   const connection = await world.database();
   wrong.push(...(await verify(connection, person, [])));
@@ -50,7 +68,15 @@ async function measure(world: World, scene: number) {
     for (let n = 0; !stopped; n++) {
       const object = 2 + (n % 40);
       const began = performance.now();
-      if (await person.rename(scene, object, names.get(object) ?? `part_${object - 1}`, `b_${n}`, Date.now() + 30_000))
+      if (
+        await person.rename(
+          scene,
+          object,
+          names.get(object) ?? `part_${object - 1}`,
+          `b_${n}`,
+          Date.now() + 30_000,
+        )
+      )
         names.set(object, `b_${n}`);
       worst = Math.max(worst, performance.now() - began);
       count++;

@@ -24,7 +24,13 @@ export function flatGlb(nodes: number, salt: string): Uint8Array {
 }
 
 /** Brings a scene in, whatever happens meanwhile, under one request id. @returns its number */
-export async function bringIn(person: Person, name: string, nodes: number, request: string, deadline: number): Promise<number> {
+export async function bringIn(
+  person: Person,
+  name: string,
+  nodes: number,
+  request: string,
+  deadline: number,
+): Promise<number> {
   const form = (): FormData => {
     const made = new FormData();
     made.append('file', new Blob([Buffer.from(flatGlb(nodes, name))]), `${name}.glb`);
@@ -41,14 +47,14 @@ export async function jobResult(
   deadline: number,
 ): Promise<{ scene?: number; handoff?: number }> {
   while (Date.now() < deadline) {
-    const answer = await person.until<{ state: string; result: { scene?: number; handoff?: number } | null; error: unknown }>(
-      'GET',
-      `/api/jobs/${job}`,
-      () => undefined,
-      deadline,
-    );
+    const answer = await person.until<{
+      state: string;
+      result: { scene?: number; handoff?: number } | null;
+      error: unknown;
+    }>('GET', `/api/jobs/${job}`, () => undefined, deadline);
     if (answer?.body.state === 'done') return answer.body.result!;
-    if (answer?.body.state === 'failed') throw new Error(`job ${job} failed: ${JSON.stringify(answer.body.error)}`);
+    if (answer?.body.state === 'failed')
+      throw new Error(`job ${job} failed: ${JSON.stringify(answer.body.error)}`);
     await sleep(100);
   }
   throw new Error(`job ${job} was not done in time`);

@@ -11,7 +11,8 @@ const flat = (scene: Scene): string =>
     .objects.map(({ id, p, n, k }) => `${id} ${p ?? '-'} ${k} ${n}`)
     .sort()
     .join('\n');
-const open = (data: Buffer): Scene => openSnapshot(JSON.parse(gunzipSync(data).toString('utf8')) as SceneSnapshot);
+const open = (data: Buffer): Scene =>
+  openSnapshot(JSON.parse(gunzipSync(data).toString('utf8')) as SceneSnapshot);
 
 /** Looks into the database itself: every yes stands once, and everything that is derived agrees with the log. */
 export async function verify(
@@ -22,13 +23,24 @@ export async function verify(
   const wrong: string[] = [];
   const rows = async (text: string, values: unknown[] = []): Promise<Row[]> =>
     (await connection.query<Row[]>(text, values))[0];
-  const scenes = await rows('SELECT id, name, revision, objects, source_file FROM scene WHERE binned_at IS NULL');
+  const scenes = await rows(
+    'SELECT id, name, revision, objects, source_file FROM scene WHERE binned_at IS NULL',
+  );
   const logged = new Map<string, number>();
-  for (const { id: scene, revision, objects } of scenes as { id: number; revision: number; objects: number }[]) {
-    const log = await rows('SELECT revision, change_id, edits, format FROM scene_change WHERE scene_id = ? ORDER BY revision', [scene]);
+  for (const { id: scene, revision, objects } of scenes as {
+    id: number;
+    revision: number;
+    objects: number;
+  }[]) {
+    const log = await rows(
+      'SELECT revision, change_id, edits, format FROM scene_change WHERE scene_id = ? ORDER BY revision',
+      [scene],
+    );
     if (log.length !== revision) wrong.push(`scene ${scene}: ${log.length} changes at revision ${revision}`);
     const replayed = open(
-      (await rows('SELECT data FROM scene_snapshot WHERE scene_id = ? AND revision = 0', [scene]))[0]!['data'] as Buffer,
+      (await rows('SELECT data FROM scene_snapshot WHERE scene_id = ? AND revision = 0', [scene]))[0]![
+        'data'
+      ] as Buffer,
     );
     const snapshots = new Map(
       (await rows('SELECT revision, data FROM scene_snapshot WHERE scene_id = ?', [scene])).map((row) => [
@@ -40,12 +52,17 @@ export async function verify(
       if (row['revision'] !== i + 1) wrong.push(`scene ${scene}: revision ${i + 1} is missing`);
       logged.set(`${scene} ${row['change_id']}`, row['revision'] as number);
       const edits = decodeChange(row['edits'] as string, row['format'] as number);
-      if (!applyChange(replayed, { label: '', edits }).ok) wrong.push(`scene ${scene}: revision ${i + 1} does not apply`);
+      if (!applyChange(replayed, { label: '', edits }).ok)
+        wrong.push(`scene ${scene}: revision ${i + 1} does not apply`);
       const snapshot = snapshots.get(i + 1);
-      if (snapshot && flat(open(snapshot)) !== flat(replayed)) wrong.push(`scene ${scene}: the snapshot at ${i + 1} is not the log`);
+      if (snapshot && flat(open(snapshot)) !== flat(replayed))
+        wrong.push(`scene ${scene}: the snapshot at ${i + 1} is not the log`);
     });
-    if (replayed.size !== objects) wrong.push(`scene ${scene}: ${objects} objects written down, ${replayed.size} there`);
-    const index = (await rows('SELECT object_id, parent_id, name, kind FROM object_index WHERE scene_id = ?', [scene]))
+    if (replayed.size !== objects)
+      wrong.push(`scene ${scene}: ${objects} objects written down, ${replayed.size} there`);
+    const index = (
+      await rows('SELECT object_id, parent_id, name, kind FROM object_index WHERE scene_id = ?', [scene])
+    )
       .map((row) => `${row['object_id']} ${row['parent_id'] ?? '-'} ${row['kind']} ${row['name']}`)
       .sort()
       .join('\n');
@@ -54,14 +71,22 @@ export async function verify(
   }
   for (const { scene, id, revision } of acknowledged)
     if (logged.get(`${scene} ${id}`) !== revision)
-      wrong.push(`scene ${scene}: ${id} was acknowledged as ${revision} and is ${logged.get(`${scene} ${id}`) ?? 'LOST'}`);
+      wrong.push(
+        `scene ${scene}: ${id} was acknowledged as ${revision} and is ${logged.get(`${scene} ${id}`) ?? 'LOST'}`,
+      );
   wrong.push(...(await checkFiles(rows)));
   return wrong;
 }
 
 async function compareServed(person: Person, scene: number, wanted: string): Promise<string[]> {
-  const info = await person.send<{ snapshot: number; changes: { edits: never[] }[] }>('GET', `/api/scenes/${scene}`);
-  const snapshot = await person.send<SceneSnapshot>('GET', `/api/scenes/${scene}/snapshots/${info.body.snapshot}`);
+  const info = await person.send<{ snapshot: number; changes: { edits: never[] }[] }>(
+    'GET',
+    `/api/scenes/${scene}`,
+  );
+  const snapshot = await person.send<SceneSnapshot>(
+    'GET',
+    `/api/scenes/${scene}/snapshots/${info.body.snapshot}`,
+  );
   const served = openSnapshot(snapshot.body);
   for (const { edits } of info.body.changes) applyChange(served, { label: '', edits });
   return flat(served) === wanted ? [] : [`scene ${scene}: what is served is not the log`];
@@ -78,7 +103,12 @@ async function checkFiles(rows: (text: string) => Promise<Row[]>): Promise<strin
     const chunks = await rows(`SELECT data FROM file_chunk WHERE file_id = ${file['id']} ORDER BY n`);
     const bytes = Buffer.concat(chunks.map((chunk) => chunk['data'] as Buffer));
     const whole =
-      file['complete'] && createHash('sha256').update(bytes).digest().equals(file['sha256'] as Buffer) && bytes.length === Number(file['bytes']);
+      file['complete'] &&
+      createHash('sha256')
+        .update(bytes)
+        .digest()
+        .equals(file['sha256'] as Buffer) &&
+      bytes.length === Number(file['bytes']);
     if (!whole) wrong.push(`file ${file['id']} is not whole`);
   }
   const twice = await rows('SELECT name, COUNT(*) AS n FROM scene GROUP BY project_id, name HAVING n > 1');

@@ -43,7 +43,10 @@ export const errorCatalogue = {
     'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.',
   ),
   'job-cancelled': entry(409, '{{what}} was cancelled. Nothing was stored.'),
-  'job-given-up': entry(500, '{{what}} was tried {{count}} times and the worker ended each time. It is given up.'),
+  'job-given-up': entry(
+    500,
+    '{{what}} was tried {{count}} times and the worker ended each time. It is given up.',
+  ),
   'log-invalid': entry(500, 'A logged change cannot be read: {{detail}}.'),
   'member-last-lead': entry(422, 'A project needs at least one lead.'),
   'not-allowed': entry(403, 'You are here as {{role}}, who may not do this. {{needs}}.'),

@@ -9,9 +9,7 @@ interface Log {
   readonly after: SceneSnapshot;
 }
 const fixture = (format: number): Log =>
-  JSON.parse(
-    readFileSync(new URL(`./fixtures/log-format-${format}.json`, import.meta.url), 'utf8'),
-  ) as Log;
+  JSON.parse(readFileSync(new URL(`./fixtures/log-format-${format}.json`, import.meta.url), 'utf8')) as Log;
 
 describe('a logged change', () => {
   for (let format = 1; format <= changeFormat; format++) {
@@ -32,8 +30,13 @@ describe('a logged change', () => {
       expect(JSON.parse(JSON.stringify(takeSnapshot(scene).objects))).toEqual(log.before.objects);
     });
     it(`of form ${format} has every kind of edit in its fixture`, () => {
-      const kinds = new Set(fixture(format).changes.flatMap(({ edits }) => decodeChange(edits, format).map((e) => e.kind)));
-      for (const kind of Object.keys(editSamples)) expect(kinds.has(kind as never)).withContext(kind).toBeTrue();
+      const kinds = new Set(
+        fixture(format).changes.flatMap(({ edits }) => decodeChange(edits, format).map((e) => e.kind)),
+      );
+      for (const kind of Object.keys(editSamples))
+        expect(kinds.has(kind as never))
+          .withContext(kind)
+          .toBeTrue();
     });
   }
   it('of a form that is not known, or that holds no edits, is refused with the reason', () => {

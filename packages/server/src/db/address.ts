@@ -41,7 +41,8 @@ export function readDatabaseUrl(
       throw new SetUpError(`The address of the database has "${key}"; it takes ${known.join(', ')}.`);
   const ca = url.searchParams.get('ca');
   const tls = url.searchParams.get('tls') ?? (ca === null ? 'off' : 'on');
-  if (tls !== 'on' && tls !== 'off') throw new SetUpError('"tls" in the address of the database is on or off.');
+  if (tls !== 'on' && tls !== 'off')
+    throw new SetUpError('"tls" in the address of the database is on or off.');
   return {
     host: url.hostname.replace(/^\[|\]$/g, ''),
     port: url.port ? Number(url.port) : 3306,

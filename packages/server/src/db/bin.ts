@@ -48,7 +48,9 @@ export async function deleteForGood(database: Database, project: number, scene: 
   // In parts, so that no transaction holds very many rows.
   for (const table of ['object_index', 'scene_snapshot', 'scene_change', 'event']) {
     const some = table === 'scene_snapshot' ? 5 : 5000;
-    while ((await database.run(`DELETE FROM ${table} WHERE scene_id = ? LIMIT ${some}`, [scene])).affectedRows);
+    while (
+      (await database.run(`DELETE FROM ${table} WHERE scene_id = ? LIMIT ${some}`, [scene])).affectedRows
+    );
   }
   await database.run('DELETE FROM scene WHERE id = ? AND project_id = ? AND binned_at IS NOT NULL', [
     scene,

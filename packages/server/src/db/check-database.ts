@@ -5,7 +5,13 @@ const packetMb = 64;
 
 /** Says which setting of a database is wrong before anything is trusted to it. @throws SetUpError naming it */
 export async function checkServer(sql: Sql): Promise<void> {
-  const row = (await sql.one<{ version: string; packet: number; flush: number; wsrep: number; engine: string | null }>(
+  const row = (await sql.one<{
+    version: string;
+    packet: number;
+    flush: number;
+    wsrep: number;
+    engine: string | null;
+  }>(
     `SELECT VERSION() AS version, @@max_allowed_packet AS packet, @@innodb_flush_log_at_trx_commit AS flush, @@wsrep_on AS wsrep,
      (SELECT support FROM information_schema.engines WHERE engine = 'InnoDB') AS engine`,
   ))!;

@@ -60,18 +60,18 @@ describe('the database', () => {
         yield new Uint8Array(1_500_000);
         throw new Error('gone');
       }
-      await expectAsync(storeStream(database, broken(), 'x', 1e9, () => new Error('limit'))).toBeRejectedWithError(
-        'gone',
-      );
+      await expectAsync(
+        storeStream(database, broken(), 'x', 1e9, () => new Error('limit')),
+      ).toBeRejectedWithError('gone');
       expect(await database.rows('SELECT id FROM file WHERE NOT complete')).toEqual([]);
     });
     it('over the limit are refused', async () => {
       async function* long(): AsyncGenerator<Uint8Array> {
         for (;;) yield new Uint8Array(400_000);
       }
-      await expectAsync(storeStream(database, long(), 'x', 1e6, () => new Error('limit'))).toBeRejectedWithError(
-        'limit',
-      );
+      await expectAsync(
+        storeStream(database, long(), 'x', 1e6, () => new Error('limit')),
+      ).toBeRejectedWithError('limit');
     });
   });
 });

@@ -100,11 +100,7 @@ async function finish(
   }
 }
 
-export async function storeBytes(
-  database: Database,
-  bytes: Uint8Array,
-  holder: string,
-): Promise<StoredFile> {
+export async function storeBytes(database: Database, bytes: Uint8Array, holder: string): Promise<StoredFile> {
   async function* once(): AsyncGenerator<Uint8Array> {
     yield bytes;
   }
@@ -138,9 +134,10 @@ export async function releaseHolds(database: Database, holder: string): Promise<
 
 /** The bytes chunk by chunk, so that a slow reader never holds a database connection. @throws RenquilError file-missing */
 export async function* readChunks(sql: Sql, file: number): AsyncGenerator<Buffer> {
-  const about = await sql.one<{ bytes: number | string }>('SELECT bytes FROM file WHERE id = ? AND complete', [
-    file,
-  ]);
+  const about = await sql.one<{ bytes: number | string }>(
+    'SELECT bytes FROM file WHERE id = ? AND complete',
+    [file],
+  );
   const missing = (): RenquilError => new RenquilError('file-missing', { file: `Stored file ${file}` });
   if (!about) throw missing();
   let left = Number(about.bytes);

@@ -76,9 +76,24 @@ export function snapshotsToSweep(revisions: readonly number[], versions: readonl
 
 /** In this order: what ends early frees what comes after it. */
 export const housekeeping: readonly Rule[] = [
-  plain('events', 'Events for open pages', 'a day', 'DELETE FROM event WHERE created_at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY'),
-  plain('tries', 'Failed tries to sign in', 'a day', 'DELETE FROM sign_in_try WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY'),
-  plain('sessions', 'Sessions', 'until they end, 14 days after signing in', 'DELETE FROM session WHERE expires_at < UTC_TIMESTAMP(3)'),
+  plain(
+    'events',
+    'Events for open pages',
+    'a day',
+    'DELETE FROM event WHERE created_at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY',
+  ),
+  plain(
+    'tries',
+    'Failed tries to sign in',
+    'a day',
+    'DELETE FROM sign_in_try WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY',
+  ),
+  plain(
+    'sessions',
+    'Sessions',
+    'until they end, 14 days after signing in',
+    'DELETE FROM session WHERE expires_at < UTC_TIMESTAMP(3)',
+  ),
   plain(
     'holds',
     'What a failed or cancelled job was asked with, and uploads that broke off',
@@ -92,12 +107,22 @@ export const housekeeping: readonly Rule[] = [
     'a day',
     'UPDATE job SET again = FALSE WHERE again AND ended_at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY',
   ),
-  plain('jobs', 'Ended jobs', '30 days', 'DELETE FROM job WHERE ended_at < UTC_TIMESTAMP(3) - INTERVAL 30 DAY'),
+  plain(
+    'jobs',
+    'Ended jobs',
+    '30 days',
+    'DELETE FROM job WHERE ended_at < UTC_TIMESTAMP(3) - INTERVAL 30 DAY',
+  ),
   {
     id: 'snapshots',
     what: 'Snapshots of scenes',
     kept: 'the first, the last two, one at or before each version, one for about every 1,000 revisions',
     sweep: sweepSnapshots,
   },
-  { id: 'files', what: 'Files that nothing points to', kept: 'an hour; a broken upload a day', sweep: sweepFiles },
+  {
+    id: 'files',
+    what: 'Files that nothing points to',
+    kept: 'an hour; a broken upload a day',
+    sweep: sweepFiles,
+  },
 ];

@@ -62,12 +62,7 @@ export function findJobByRequest(sql: Sql, author: number, request: string): Pro
   return sql.one(`${columns} WHERE j.author = ? AND j.request_id = ?`, [author, request]);
 }
 /** The newest first; of one person, or of all. */
-export function listJobs(
-  sql: Sql,
-  project: number,
-  author: number | null,
-  limit: number,
-): Promise<JobRow[]> {
+export function listJobs(sql: Sql, project: number, author: number | null, limit: number): Promise<JobRow[]> {
   return author === null
     ? sql.rows(`${columns} WHERE j.project_id = ? ORDER BY j.id DESC LIMIT ?`, [project, limit])
     : sql.rows(`${columns} WHERE j.project_id = ? AND j.author = ? ORDER BY j.id DESC LIMIT ?`, [

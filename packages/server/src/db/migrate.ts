@@ -6,6 +6,7 @@ import mysql from 'mysql2/promise';
 import { connectionOptions, type DatabaseAddress } from './address.js';
 import { checkServer, checkTables } from './check-database.js';
 import { Sql } from './database.js';
+import { SetUpError } from './set-up-error.js';
 import { settingsSql } from './session-settings.js';
 
 /** Migrations lie beside the sources; the build copies nothing, so both the sources and dist find them in src. */
@@ -30,7 +31,7 @@ export async function migrate(address: DatabaseAddress, from = folder): Promise<
 }
 
 async function migrateOnce(address: DatabaseAddress, from: string): Promise<string[]> {
-  const connection = await mysql.createConnection(connectionOptions(address));
+  const connection = await connect(address);
   const sql = new Sql(connection as never);
   const lock = `${address.database}.migrate`;
   try {
@@ -48,6 +49,18 @@ async function migrateOnce(address: DatabaseAddress, from: string): Promise<stri
     return ran;
   } finally {
     await connection.end();
+  }
+}
+
+async function connect(address: DatabaseAddress): Promise<mysql.Connection> {
+  try {
+    return await mysql.createConnection(connectionOptions(address));
+  } catch (error) {
+    const { user, host, port, database } = address;
+    throw new SetUpError(
+      `The database ${database} at ${host}:${port} cannot be used as ${user}: ${(error as Error).message}.`,
+      { cause: error },
+    );
   }
 }
 

@@ -34,7 +34,12 @@ export async function updateIndex(
 }
 
 /** Objects of any scene of a project whose name holds the text; `*` and `?` stand for any characters and one. */
-export function searchObjects(sql: Sql, project: number, text: string, limit: number): Promise<FoundObject[]> {
+export function searchObjects(
+  sql: Sql,
+  project: number,
+  text: string,
+  limit: number,
+): Promise<FoundObject[]> {
   const escaped = text
     .replace(/[\\%_]/g, '\\$&')
     .replaceAll('*', '%')

@@ -42,7 +42,15 @@ export async function seedDemo(
     const holder = `upload ${request}`;
     const stored = await storeBytes(database, await build(), holder);
     const input: ImportInput = { files: [{ path: file, file: stored.file }] };
-    const job = { project, author: artist, kind: 'import', input, lane: 'small', request, scene: null } as const;
+    const job = {
+      project,
+      author: artist,
+      kind: 'import',
+      input,
+      lane: 'small',
+      request,
+      scene: null,
+    } as const;
     const id = await beginJob(database, job, holder);
     services.wakeJobs();
     await inventTrend(database, await untilDone(database, id));
@@ -53,7 +61,9 @@ export async function seedDemo(
 /** The same id for the same file each time, so that a second start does not bring it in twice. */
 function requestOf(file: string): string {
   const hex = createHash('sha256').update(`demo ${file}`).digest('hex');
-  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20, 32)].join('-');
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20, 32)].join(
+    '-',
+  );
 }
 
 async function seedPeople(database: Database): Promise<{ project: number; artist: number; lead: number }> {

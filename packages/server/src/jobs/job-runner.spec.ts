@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { demoScenes } from '@renquil/demo';
 import { deleteIfUnused, releaseHolds, storeBytes } from '../db/files.js';
-import { beat, claimJob, endJob, findJob, holderOf, insertJob, saveOutcome, type NewJob } from '../db/jobs.js';
+import {
+  beat,
+  claimJob,
+  endJob,
+  findJob,
+  holderOf,
+  insertJob,
+  saveOutcome,
+  type NewJob,
+} from '../db/jobs.js';
 import type { Client } from '../testing/client.js';
 import { Faults } from '../testing/faults.js';
 import { startTestServer, type TestServer } from '../testing/test-server.js';
@@ -29,7 +38,11 @@ describe('the queue of jobs', () => {
     ...more,
   });
   /** A job that no runner of this process takes: claimed here, at once. */
-  async function claimed(more: Partial<NewJob> = {}, worker = 'elsewhere/1/1/1', attempts = 1): Promise<number> {
+  async function claimed(
+    more: Partial<NewJob> = {},
+    worker = 'elsewhere/1/1/1',
+    attempts = 1,
+  ): Promise<number> {
     return database().transaction(async (sql) => {
       const id = await insertJob(sql, job(more));
       await sql.run(
@@ -67,7 +80,9 @@ describe('the queue of jobs', () => {
   });
   it('is taken over for real when the lease is over', async () => {
     const id = await claimed();
-    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
+      id,
+    ]);
     await until(id, 'failed');
     const after = await row(id);
     expect([after.state, after.attempts]).toEqual(['failed', 2]);
@@ -75,7 +90,9 @@ describe('the queue of jobs', () => {
   });
   it('gives a job up that ended its worker three times, and says so', async () => {
     const id = await claimed({}, 'elsewhere/1/1/1', 3);
-    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
+      id,
+    ]);
     await until(id, 'failed');
     expect((await row(id)).error).toContain('tried 3 times');
     expect((await row(id)).again).toBe(1);
@@ -92,7 +109,9 @@ describe('the queue of jobs', () => {
   });
   it('never gives one job to two who ask at once', async () => {
     for (let i = 0; i < 4; i++) await insertJob(database(), job({ lane: 'large' }));
-    const taken = await Promise.all([...Array(6)].map(() => claimJob(database(), 'large', 'elsewhere/1/1/1')));
+    const taken = await Promise.all(
+      [...Array(6)].map(() => claimJob(database(), 'large', 'elsewhere/1/1/1')),
+    );
     const ids = taken.flatMap((one) => (one ? [one.id] : []));
     expect(new Set(ids).size).toBe(ids.length);
   });
@@ -101,9 +120,13 @@ describe('the queue of jobs', () => {
     const order = await database().transaction(async (sql) => {
       // Unseen by the server's own runner until they are claimed.
       const many = [];
-      for (let i = 0; i < 3; i++) many.push(await insertJob(sql, job({ author: 1, lane: 'large', kind: 'x' })));
+      for (let i = 0; i < 3; i++)
+        many.push(await insertJob(sql, job({ author: 1, lane: 'large', kind: 'x' })));
       const one = await insertJob(sql, job({ author: 2, lane: 'large', kind: 'x' }));
-      await sql.run("UPDATE job SET state = 'running', attempts = 1, lease_until = UTC_TIMESTAMP(3) + INTERVAL 1 DAY WHERE id = ?", [many[0]!]);
+      await sql.run(
+        "UPDATE job SET state = 'running', attempts = 1, lease_until = UTC_TIMESTAMP(3) + INTERVAL 1 DAY WHERE id = ?",
+        [many[0]!],
+      );
       return { many, one };
     });
     const taken: number[] = [];
@@ -139,7 +162,9 @@ describe('the queue of jobs', () => {
       const before = await scenes();
       faults.failAt = n;
       await bring();
-      expect(await scenes()).withContext(`statement ${n}`).toBe(before + 1);
+      expect(await scenes())
+        .withContext(`statement ${n}`)
+        .toBe(before + 1);
     }
   });
   it('holds what a waiting job needs: the end of an equal one takes nothing away', async () => {
@@ -150,12 +175,16 @@ describe('the queue of jobs', () => {
     await database().run('UPDATE file_hold SET holder = ? WHERE holder = ?', [holderOf(id), second.holder]);
     await releaseHolds(database(), first.holder);
     expect(await deleteIfUnused(database(), second.file)).toBeFalse();
-    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
+      id,
+    ]);
     await until(id, 'done');
   });
   it('never reads a file that is missing as an empty one', async () => {
     const id = await claimed({ input: { files: [{ path: 'gone.glb', file: 999_999 }] } });
-    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [id]);
+    await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
+      id,
+    ]);
     await until(id, 'failed');
     expect((await row(id)).error).toContain('file-missing');
   });
@@ -173,8 +202,11 @@ describe('the queue of jobs', () => {
   });
   it('lists ones own jobs, and those of all to a lead', async () => {
     const list = async (client: Client) =>
-      (await client.get<{ jobs: { author: string; about: string | null }[] }>('/api/projects/brannick-pass/jobs'))
-        .body.jobs;
+      (
+        await client.get<{ jobs: { author: string; about: string | null }[] }>(
+          '/api/projects/brannick-pass/jobs',
+        )
+      ).body.jobs;
     expect((await list(mo)).every(({ author }) => author === 'Mo Adeyemi')).toBeTrue();
     expect((await list(await server.as('ines'))).some(({ author }) => author === 'Mo Adeyemi')).toBeTrue();
     expect(await list(await server.as('tam'))).toEqual([]);
@@ -184,7 +216,8 @@ describe('the queue of jobs', () => {
     const id = randomUUID();
     const save = () => mo.post<{ number: number }>('/api/scenes/1/versions', { note: 'once', id });
     expect((await save()).body).toEqual((await save()).body);
-    const ask = () => mo.post<{ job: number }>('/api/scenes/2/handoffs', { revision: 0, reason: null, id: `{${id}}` });
+    const ask = () =>
+      mo.post<{ job: number }>('/api/scenes/2/handoffs', { revision: 0, reason: null, id: `{${id}}` });
     const [a, b] = await Promise.all([ask(), ask()]);
     expect([a.status, b.status, a.body.job]).toEqual([202, 202, b.body.job]);
     const form = (): FormData => {

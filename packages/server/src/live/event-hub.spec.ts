@@ -66,7 +66,7 @@ describe('the event hub', () => {
       );
       let text = '';
       const reader = response.body!.getReader();
-      while (!text.includes('"revision":21')) text += Buffer.from((await reader.read()).value!).toString();
+      while (!text.includes('"revision":21')) text += Buffer.from((await reader.read()).value).toString();
       expect(text).not.toContain('"revision":22');
       abort.abort();
     }

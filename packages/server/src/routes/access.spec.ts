@@ -74,7 +74,8 @@ describe('every route lets in whom it says, and nobody else', () => {
             : ((await response.json()) as { error: { code: string } }).error.code;
         controller.abort();
         // The table's own scene comes out of the bin again.
-        if (route.path === '/api/scenes/:scene' && may) await server.services.database.run('UPDATE scene SET binned_at = NULL');
+        if (route.path === '/api/scenes/:scene' && may)
+          await server.services.database.run('UPDATE scene SET binned_at = NULL');
         const refusals = ['not-signed-in', 'not-allowed'];
         if (who === 'stranger' && !may) expect(code).toBe('not-found');
         else if (may) expect(refusals).not.toContain(code);

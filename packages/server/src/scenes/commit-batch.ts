@@ -22,7 +22,10 @@ export interface Author {
   readonly name: string;
 }
 /** A change as it stands in the log, for a page that missed it. */
-export type Missed = Pick<ChangeRow, 'revision' | 'change_id' | 'author' | 'author_name' | 'label' | 'format'> & {
+export type Missed = Pick<
+  ChangeRow,
+  'revision' | 'change_id' | 'author' | 'author_name' | 'label' | 'format'
+> & {
   readonly edits: string | Uint8Array;
 };
 export interface Committed {

@@ -30,5 +30,8 @@ export async function commitPosted(
   body: Uint8Array,
 ): Promise<Committed> {
   const change = await services.scenes.read(scene.id, scene.objects, body);
-  return services.commits.commit(services, scene.id, { author: { id: author.id, name: author.name }, change });
+  return services.commits.commit(services, scene.id, {
+    author: { id: author.id, name: author.name },
+    change,
+  });
 }

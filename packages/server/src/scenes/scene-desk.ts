@@ -31,8 +31,7 @@ export interface ReadChange {
   readonly edits: Uint8Array;
 }
 export type Outcome =
-  | { readonly ok: true }
-  | { readonly ok: false; readonly code: ErrorCode; readonly data: ErrorData };
+  { readonly ok: true } | { readonly ok: false; readonly code: ErrorCode; readonly data: ErrorData };
 export interface Laid {
   readonly outcomes: readonly Outcome[];
   /** Objects in the scene now. */

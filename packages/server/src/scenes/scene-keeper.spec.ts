@@ -10,7 +10,12 @@ describe('the copies of scenes', () => {
 
   const body = (object: number, from: string, to: string): Buffer =>
     Buffer.from(
-      JSON.stringify({ id: randomUUID(), base: 0, label: 'x', edits: [{ kind: 'rename', object, from, to }] }),
+      JSON.stringify({
+        id: randomUUID(),
+        base: 0,
+        label: 'x',
+        edits: [{ kind: 'rename', object, from, to }],
+      }),
     );
   const nameOf = async (scene: number, object: number) =>
     openStored(await server.services.scenes.stored(server.services.database, scene, 0)).get(object).name;

@@ -35,7 +35,7 @@ export class SceneThread {
     const n = this.#next++;
     worker.ref();
     return new Promise((done, fail) => {
-      this.#waiting.set(n, { done: done as (value: unknown) => void, fail });
+      this.#waiting.set(n, { done: done, fail });
       worker.postMessage({ n, op, args } satisfies DeskCall);
     });
   }

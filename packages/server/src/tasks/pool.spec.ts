@@ -24,7 +24,9 @@ describe('a task', () => {
   it('that takes more memory than it may is ended in words, and the process lives', async () => {
     const pool = new TaskPool({ ...taskLimits, small: { seconds: 60, megabytes: 60, threads: 1 } });
     try {
-      await expectAsync(read(pool, 200_000)).toBeRejectedWithError(/more than the 60 MB of memory that it may/);
+      await expectAsync(read(pool, 200_000)).toBeRejectedWithError(
+        /more than the 60 MB of memory that it may/,
+      );
       expect((await read(pool, 1000, true)).objects).toBe(1000);
     } finally {
       await pool.close();

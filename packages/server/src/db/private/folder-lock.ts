@@ -13,7 +13,9 @@ export async function withFolderLock<T>(file: string, work: () => Promise<T>): P
     await new Promise<void>((done, fail) => {
       holder.stdout.once('data', () => done());
       holder.once('error', fail);
-      holder.once('exit', () => fail(new SetUpError(`Another process has been starting on ${file} for 90 seconds.`)));
+      holder.once('exit', () =>
+        fail(new SetUpError(`Another process has been starting on ${file} for 90 seconds.`)),
+      );
     });
     return await work();
   } finally {

@@ -15,7 +15,11 @@ export interface Running {
 }
 const runningFile = (folder: string): string => join(folder, 'mariadb.running.json');
 
-export function launch(folder: string, data: string, { port, password, database }: DatabaseAddress): ChildProcess {
+export function launch(
+  folder: string,
+  data: string,
+  { port, password, database }: DatabaseAddress,
+): ChildProcess {
   const init = join(folder, 'mariadb.init.sql');
   const user = `'renquil'@'127.0.0.1'`;
   // renquil% lets the tests keep one database each on one server.
@@ -117,7 +121,10 @@ export async function untilReady(
   for (;;) {
     if (!isAlive()) return false;
     try {
-      const connection = await mysql.createConnection({ ...connectionOptions(address), connectTimeout: 2000 });
+      const connection = await mysql.createConnection({
+        ...connectionOptions(address),
+        connectTimeout: 2000,
+      });
       const [rows] = await connection.query('SELECT @@datadir AS datadir');
       await connection.end();
       const seen = (rows as { datadir: string }[])[0]?.datadir.replace(/\/$/, '');
@@ -140,7 +147,10 @@ export async function stopProcess(pid: number): Promise<void> {
 export function freePort(wanted = 0): Promise<number> {
   return new Promise((done, fail) => {
     const probe = createServer();
-    probe.once('error', (error) => (wanted ? freePort().then(done, fail) : fail(error)));
+    probe.once('error', (error) => {
+      if (wanted) freePort().then(done, fail);
+      else fail(error);
+    });
     probe.listen(wanted, '127.0.0.1', () => {
       const { port } = probe.address() as { port: number };
       probe.close(() => done(port));

@@ -107,7 +107,9 @@ export class PrivateMariaDb {
       const isAlive = (): boolean => child.exitCode === null && child.signalCode === null;
       try {
         if (!(await untilReady(address, this.#data, isAlive))) {
-          const full = /No space left|errno: 28|Disk is full/i.test(this.#log.tail()) ? 'The disk is full.\n' : '';
+          const full = /No space left|errno: 28|Disk is full/i.test(this.#log.tail())
+            ? 'The disk is full.\n'
+            : '';
           throw new SetUpError(`${full}MariaDB stopped while starting. Its last words:\n${this.#log.tail()}`);
         }
         writeRunning(this.folder, { pid: child.pid!, port });

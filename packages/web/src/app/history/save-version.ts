@@ -52,7 +52,9 @@ export class SaveVersion {
     this.busy.set(true);
     try {
       await this.#data.settled();
-      const { number } = await firstValueFrom(this.#api.saveVersion(this.#data.scene, { note: note.trim(), id: this.#request }));
+      const { number } = await firstValueFrom(
+        this.#api.saveVersion(this.#data.scene, { note: note.trim(), id: this.#request }),
+      );
       this.#toasts.say(`Version ${number} is saved.`);
       this.ref.close(true);
     } catch (error) {

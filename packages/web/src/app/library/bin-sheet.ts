@@ -13,7 +13,12 @@ import { CountPipe } from '../ui/count';
   template: `
     <section class="sheet flex max-h-[80vh] w-[560px] max-w-[92vw] flex-col">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">The bin</h2>
-      <div class="min-h-16 overflow-y-auto px-4 py-2" tabindex="0" role="region" aria-label="Scenes in the bin">
+      <div
+        class="min-h-16 overflow-y-auto px-4 py-2"
+        tabindex="0"
+        role="region"
+        aria-label="Scenes in the bin"
+      >
         @if (error()) {
           <p class="py-2 text-block" role="alert">{{ error() }}</p>
         }
@@ -24,16 +29,20 @@ import { CountPipe } from '../ui/count';
                 <span class="min-w-0 flex-1">
                   <bdi class="block truncate font-mono font-bold">{{ scene.name }}</bdi>
                   <span class="text-[12px] text-ink-2"
-                    >{{ scene.objects | count: 'object' }}, put here by {{ scene.by }} {{ scene.at | ago }}</span
+                    >{{ scene.objects | count: 'object' }}, put here by {{ scene.by }}
+                    {{ scene.at | ago }}</span
                   >
                 </span>
                 @if (data.role !== 'viewer') {
-                  <button type="button" class="btn" [disabled]="busy()" (click)="restore(scene)">Take out</button>
+                  <button type="button" class="btn" [disabled]="busy()" (click)="restore(scene)">
+                    Take out
+                  </button>
                 }
               </li>
             } @empty {
               <li class="py-3 text-ink-2">
-                Nothing is in the bin. A scene that is put here leaves the library, with its history, and comes back whole.
+                Nothing is in the bin. A scene that is put here leaves the library, with its history, and
+                comes back whole.
               </li>
             }
           </ul>

@@ -40,7 +40,12 @@ describe('the list of jobs', () => {
     const { rows, element } = await start([
       job({}),
       job({ id: 2, state: 'waiting', kind: 'handoff', about: null, scene: 7 }),
-      job({ id: 3, state: 'failed', again: true, error: { code: 'storage-full', text: 'The disk is full.' } }),
+      job({
+        id: 3,
+        state: 'failed',
+        again: true,
+        error: { code: 'storage-full', text: 'The disk is full.' },
+      }),
       job({ id: 4, state: 'done' }),
     ]);
     const texts = rows().map((row) => row.textContent.replace(/\s+/g, ' '));
@@ -59,7 +64,9 @@ describe('the list of jobs', () => {
     ]);
     element.querySelector<HTMLElement>('[data-testid=ask-again]')!.click();
     http.expectOne({ method: 'POST', url: '/api/jobs/3/again' }).flush({ job: 3 });
-    http.expectOne('/api/projects/p/jobs').flush({ jobs: [job({ id: 3, state: 'waiting' }), job({ id: 5, state: 'failed' })] });
+    http
+      .expectOne('/api/projects/p/jobs')
+      .flush({ jobs: [job({ id: 3, state: 'waiting' }), job({ id: 5, state: 'failed' })] });
     await new Promise((done) => setTimeout(done));
     await fixture.whenStable();
     expect(rows()[0]!.textContent).toContain('Waits its turn');

@@ -27,11 +27,16 @@ import { jobWords } from './job-words';
               @if (job.state === 'failed') {
                 <rq-severity of="blocker" />
               } @else {
-                <span class="size-2 rounded-full" [class]="isBusy(job) ? 'bg-jonquil' : 'bg-line-strong'"></span>
+                <span
+                  class="size-2 rounded-full"
+                  [class]="isBusy(job) ? 'bg-jonquil' : 'bg-line-strong'"
+                ></span>
               }
               <span class="min-w-0 flex-1">
                 <bdi class="font-semibold">{{ title(job) }}</bdi>
-                <span class="text-ink-2"> {{ role() === 'lead' ? job.author + ', ' : '' }}{{ job.at | ago }}</span>
+                <span class="text-ink-2">
+                  {{ role() === 'lead' ? job.author + ', ' : '' }}{{ job.at | ago }}</span
+                >
                 <span class="block text-[12px]" [class]="job.state === 'failed' ? 'text-block' : 'text-ink-2'"
                   ><bdi>{{ words(job) }}</bdi
                   >{{ job.total ? ', ' + (job.done | count) + ' of ' + (job.total | count) : '' }}</span
@@ -40,7 +45,9 @@ import { jobWords } from './job-words';
               @if (isBusy(job)) {
                 <button type="button" class="btn" (click)="cancel(job)">Cancel</button>
               } @else if (job.again) {
-                <button type="button" class="btn" data-testid="ask-again" (click)="again(job)">Try again</button>
+                <button type="button" class="btn" data-testid="ask-again" (click)="again(job)">
+                  Try again
+                </button>
               }
               @if (!isBusy(job)) {
                 <button type="button" class="btn btn-bare" (click)="put(job)">Put away</button>
@@ -61,11 +68,13 @@ export class JobList {
   /** One that is shown elsewhere on the page. */
   readonly besides = input(0);
   /** A job ended: the library may have changed. */
-  readonly ended = output();
+  readonly changed = output();
   readonly jobs = signal<readonly JobInfo[]>([]);
   readonly #away = signal<ReadonlySet<number>>(new Set());
   readonly shown = computed(() =>
-    this.jobs().filter((job) => job.state !== 'done' && job.id !== this.besides() && !this.#away().has(job.id)),
+    this.jobs().filter(
+      (job) => job.state !== 'done' && job.id !== this.besides() && !this.#away().has(job.id),
+    ),
   );
   readonly busy = computed(() => this.shown().filter((job) => this.isBusy(job)).length);
   readonly words = jobWords;
@@ -93,7 +102,7 @@ export class JobList {
     } catch {
       // The library says when the server does not answer; the list stays as it was.
     }
-    if (before && this.busy() < before) this.ended.emit();
+    if (before && this.busy() < before) this.changed.emit();
   }
   cancel(job: JobInfo): void {
     this.#then(this.#api.cancelJob(job.id));

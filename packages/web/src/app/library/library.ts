@@ -105,7 +105,9 @@ export class Library {
     try {
       this.info.set(await firstValueFrom(this.#api.library(project)));
       this.error.set('');
-      this.unsent.set(await this.#stores.scenes(this.#account.info()?.account.id ?? 0).catch(() => new Map()));
+      this.unsent.set(
+        await this.#stores.scenes(this.#account.info()?.account.id ?? 0).catch(() => new Map()),
+      );
     } catch (error) {
       this.error.set((error as Error).message);
     }

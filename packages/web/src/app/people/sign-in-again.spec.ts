@@ -19,7 +19,9 @@ describe('signing in again', () => {
     TestBed.inject(Session).info.set({ account: { id: 1, name: 'Mo Adeyemi' }, projects: [], demo: true });
     const fixture = TestBed.createComponent(SignInAgain);
     const http = TestBed.inject(HttpTestingController);
-    http.expectOne('/api/people/demo').flush({ people: [{ signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' }] });
+    http
+      .expectOne('/api/people/demo')
+      .flush({ people: [{ signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' }] });
     await fixture.whenStable();
     const element = fixture.nativeElement as HTMLElement;
     return { closed, fixture, http, element };

@@ -18,15 +18,20 @@ import { demoPassword } from './demo-password';
       <p class="px-4 pt-3 text-ink-2">
         The session of {{ who() }} has ended.
         @if (data.waiting) {
-          {{ data.waiting === 1 ? 'One edit is' : data.waiting + ' edits are' }} kept here and sent once you are
-          signed in.
+          {{ data.waiting === 1 ? 'One edit is' : data.waiting + ' edits are' }} kept here and sent once you
+          are signed in.
         }
       </p>
       <label class="block px-4 pt-3 font-semibold"
         >Name<input #name class="field mt-1 w-full" autocomplete="username" required
       /></label>
       <label class="block px-4 py-3 font-semibold"
-        >Password<input #password class="field mt-1 w-full" type="password" autocomplete="current-password" required
+        >Password<input
+          #password
+          class="field mt-1 w-full"
+          type="password"
+          autocomplete="current-password"
+          required
       /></label>
       @if (error()) {
         <p class="px-4 pb-3 text-block" role="alert">{{ error() }}</p>

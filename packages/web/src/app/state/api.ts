@@ -40,9 +40,7 @@ function explained<T>(): OperatorFunction<T, T> {
       const said = (raw.error as { error?: { code: string; text: string } } | null)?.error;
       if (said) return throwError(() => new ApiError(said.code, said.text));
     }
-    return throwError(
-      () => new ApiError('offline', 'The server does not answer.'),
-    );
+    return throwError(() => new ApiError('offline', 'The server does not answer.'));
   });
 }
 

@@ -192,7 +192,13 @@ export class OpenScene implements OnDestroy {
       ),
     );
     const { scene, info } = loaded;
-    const saving: SaveSession = new SaveSession(scene, info.scene.revision, server, store, this.#listener(id, () => saving));
+    const saving: SaveSession = new SaveSession(
+      scene,
+      info.scene.revision,
+      server,
+      store,
+      this.#listener(id, () => saving),
+    );
     this.#saving = saving;
     this.#loaded = loaded;
     this.#sessions.begin(id, saving);
@@ -262,7 +268,8 @@ export class OpenScene implements OnDestroy {
   }
   #took(changes: readonly LoggedChange[]): void {
     for (const { authorId, author, edits } of changes)
-      if (authorId !== this.#own.author) for (const id of touchedBy(edits).objects) this.#lastBy.set(id, author);
+      if (authorId !== this.#own.author)
+        for (const id of touchedBy(edits).objects) this.#lastBy.set(id, author);
     this.#own.took(changes);
     this.#stacks.set(this.#own.stacks);
   }

@@ -28,11 +28,13 @@ export class Session {
   /** The same person again, over an open page. False: it was another one, who is signed out again at once. */
   signInAgain(name: string, password: string): Observable<boolean> {
     const before = this.info()?.account.id;
-    return this.#api.signIn(name, password).pipe(
-      switchMap(({ account }) =>
-        account.id === before ? of(true) : this.#api.signOut().pipe(map(() => false)),
-      ),
-    );
+    return this.#api
+      .signIn(name, password)
+      .pipe(
+        switchMap(({ account }) =>
+          account.id === before ? of(true) : this.#api.signOut().pipe(map(() => false)),
+        ),
+      );
   }
   signOut(): Observable<null> {
     return this.#api.signOut().pipe(

@@ -15,8 +15,8 @@ const failure = (code: string): Error => Object.assign(new Error(code), { code }
 class FakeServer {
   readonly scene = sceneFromOutline(outline);
   readonly log: LoggedChange[] = [];
-  /** What becomes of the next requests; empty: all goes well. */
-  line: () => 'well' | 'no answer' | 'answer lost' | string = () => 'well';
+  /** What becomes of the next request: well, no answer, answer lost, or the code of an error. */
+  line: () => string = () => 'well';
   get revision(): number {
     return this.log.length;
   }
@@ -89,20 +89,37 @@ describe('a save session', () => {
   });
   afterEach(() => jasmine.clock().uninstall());
   const make = (page: Page, id: string, ...edits: Edit[]): void =>
-    void expect(page.session.apply({ id, label: id, edits }).ok).withContext(id).toBeTrue();
+    void expect(page.session.apply({ id, label: id, edits }).ok)
+      .withContext(id)
+      .toBeTrue();
 
-  for (const code of ['offline', 'internal', 'database-unavailable', 'storage-full', 'server-busy', 'anything else'])
+  for (const code of [
+    'offline',
+    'internal',
+    'database-unavailable',
+    'storage-full',
+    'server-busy',
+    'anything else',
+  ])
     it(`keeps a change that was answered with "${code}", and sends it again`, async () => {
       const page = openPage(server, store);
       server.line = () => code;
       make(page, 'kept', rename(2, 'b', 'x'));
       await rest();
-      expect([page.session.status.state, page.session.scene.get(2).name, store.kept.size]).toEqual(['offline', 'x', 1]);
+      expect([page.session.status.state, page.session.scene.get(2).name, store.kept.size]).toEqual([
+        'offline',
+        'x',
+        1,
+      ]);
       expect(saveWords(page.session.status)).toBe('1 edit waits for the server');
       server.line = () => 'well';
       jasmine.clock().tick(1100);
       await rest();
-      expect([page.session.status.state, server.scene.get(2).name, store.kept.size]).toEqual(['saved', 'x', 0]);
+      expect([page.session.status.state, server.scene.get(2).name, store.kept.size]).toEqual([
+        'saved',
+        'x',
+        0,
+      ]);
     });
   it('keeps all when the session has ended, and sends on once one has signed in again', async () => {
     const page = openPage(server, store);
@@ -133,11 +150,9 @@ describe('a save session', () => {
     make(page, 'lost', rename(2, 'b', 'mine'));
     make(page, 'kept', rename(3, 'c', 'y'));
     await rest();
-    expect([page.lost.map(({ id }) => id), page.session.scene.get(2).name, server.scene.get(3).name]).toEqual([
-      ['lost'],
-      'theirs',
-      'y',
-    ]);
+    expect([page.lost.map(({ id }) => id), page.session.scene.get(2).name, server.scene.get(3).name]).toEqual(
+      [['lost'], 'theirs', 'y'],
+    );
     expect([page.session.revision, store.kept.size]).toEqual([2, 0]);
   });
   it('reads the scene anew when a change of others does not apply, and puts its own on top', async () => {
@@ -169,7 +184,9 @@ describe('a save session', () => {
     server.line = () => 'offline';
     make(page, 'two', rename(3, 'c', 'y'));
     await rest();
-    await expectAsync(page.session.settled()).toBeRejectedWithError(/One edit has not reached the server yet/);
+    await expectAsync(page.session.settled()).toBeRejectedWithError(
+      /One edit has not reached the server yet/,
+    );
   });
   it('takes up what an earlier page left, in order, each once', async () => {
     const first = openPage(server, store);
@@ -255,10 +272,14 @@ describe('a save session', () => {
       for (const i of [0, 1]) {
         const logged = servers[i]!.log.filter(({ authorId }) => authorId === 1).map(({ id }) => id);
         expect(new Set(logged).size).withContext(`seed ${seed}: doubled`).toBe(logged.length);
-        for (const id of logged) expect(made[i]!.has(id)).withContext(`seed ${seed}: ${id} is in another scene's log`).toBeTrue();
+        for (const id of logged)
+          expect(made[i]!.has(id)).withContext(`seed ${seed}: ${id} is in another scene's log`).toBeTrue();
         for (const id of made[i]!)
-          expect(logged.includes(id) || lost.includes(id)).withContext(`seed ${seed}: ${id} is gone without a word`).toBeTrue();
-        for (const id of logged) expect(lost).withContext(`seed ${seed}: ${id} was said to be lost`).not.toContain(id);
+          expect(logged.includes(id) || lost.includes(id))
+            .withContext(`seed ${seed}: ${id} is gone without a word`)
+            .toBeTrue();
+        for (const id of logged)
+          expect(lost).withContext(`seed ${seed}: ${id} was said to be lost`).not.toContain(id);
       }
     }
   });

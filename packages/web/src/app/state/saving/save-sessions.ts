@@ -18,7 +18,9 @@ export class SaveSessions {
     for (const { waiting } of this.#statuses().values()) sum += waiting;
     return sum;
   });
-  readonly signedOut = computed(() => [...this.#statuses().values()].some(({ state }) => state === 'signed-out'));
+  readonly signedOut = computed(() =>
+    [...this.#statuses().values()].some(({ state }) => state === 'signed-out'),
+  );
 
   constructor() {
     window.addEventListener('beforeunload', (event) => {

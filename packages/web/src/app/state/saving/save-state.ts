@@ -22,7 +22,9 @@ export function saveWords({ state, waiting }: SaveStatus): string {
     case 'sending':
       return 'saving';
     case 'offline':
-      return waiting ? `${edits(waiting)} ${waiting === 1 ? 'waits' : 'wait'} for the server` : 'no answer from the server';
+      return waiting
+        ? `${edits(waiting)} ${waiting === 1 ? 'waits' : 'wait'} for the server`
+        : 'no answer from the server';
     case 'signed-out':
       return waiting ? `sign in to send ${edits(waiting)}` : 'sign in again';
     case 'blocked':

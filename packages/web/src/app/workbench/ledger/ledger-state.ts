@@ -97,7 +97,8 @@ export class LedgerState {
   readonly #shown = computed<ReadonlySet<ObjectId> | null>(() => {
     const matches = this.matches();
     const editing = this.editing();
-    if (!matches || editing === null || matches.has(editing) || !this.#open.scene.find(editing)) return matches;
+    if (!matches || editing === null || matches.has(editing) || !this.#open.scene.find(editing))
+      return matches;
     return new Set(matches).add(editing);
   });
   readonly rows = computed(() => {

@@ -90,7 +90,10 @@ describe('the ledger', () => {
       await bed.settle();
       bed.http
         .expectOne('/api/scenes/1/changes?after=0')
-        .flush({ revision: 1, changes: [{ revision: 1, id: 't', author: 'Ines Laurent', authorId: 2, label: 'x', edits }] });
+        .flush({
+          revision: 1,
+          changes: [{ revision: 1, id: 't', author: 'Ines Laurent', authorId: 2, label: 'x', edits }],
+        });
       await bed.settle();
       await fixture.whenStable();
     };
@@ -123,7 +126,10 @@ describe('the ledger', () => {
       field.value = 'theirs';
       field.dispatchEvent(new Event('input'));
       await press('Enter');
-      expect([bed.open.scene.get(3).name, document.querySelector('[data-testid=name-field]')]).toEqual(['theirs', null]);
+      expect([bed.open.scene.get(3).name, document.querySelector('[data-testid=name-field]')]).toEqual([
+        'theirs',
+        null,
+      ]);
     });
     it('keeps the row in a filter that would not find it any more, and half a name is no name', async () => {
       bed.ledger.filter.set('*door*');

@@ -16,8 +16,9 @@ import { Component, input, output } from '@angular/core';
         (mousedown)="$event.preventDefault()"
       >
         <p>
-          {{ by() || 'Somebody else' }} made it <bdi class="font-mono font-bold">{{ theirText() || 'nothing' }}</bdi>
-          while you typed <bdi class="font-mono font-bold">{{ mineText() || 'nothing' }}</bdi>.
+          {{ by() || 'Somebody else' }} made it
+          <bdi class="font-mono font-bold">{{ theirText() || 'nothing' }}</bdi> while you typed
+          <bdi class="font-mono font-bold">{{ mineText() || 'nothing' }}</bdi>.
         </p>
         <div class="flex flex-wrap justify-end gap-2">
           <button type="button" class="btn !h-6" data-testid="keep-theirs" (click)="theirs.emit()">
