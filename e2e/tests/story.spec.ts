@@ -13,7 +13,7 @@ test('an artist renames, undoes, redoes, reloads, checks, saves and copies out',
   await test.step('a sheave picked in the viewport is shown in the ledger', async () => {
     await app.filter('pulley1');
     await app.row('pulley1').click();
-    await page.getByTestId('viewport').focus();
+    await page.getByTestId('viewport').locator('canvas').focus();
     await page.keyboard.press('f');
     await page.keyboard.press('Escape');
     await app.filter('');

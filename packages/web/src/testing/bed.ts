@@ -15,6 +15,7 @@ import { ArrangeState } from '../app/workbench/arrange/arrange-state';
 import { ColumnChoice } from '../app/workbench/ledger/column-choice';
 import { SlotCells } from '../app/workbench/ledger/slot-cells';
 import { SwitchPaint } from '../app/workbench/ledger/switch-paint';
+import { StageHost } from '../app/workbench/viewport/stage-host';
 import { BenchState } from '../app/workbench/name/bench-state';
 import { ProposeState } from '../app/workbench/name/propose-state';
 import { UnsentStores } from '../app/state/saving/change-store';
@@ -64,6 +65,7 @@ export async function workbenchBed(
       ColumnChoice,
       SwitchPaint,
       SlotCells,
+      StageHost,
     ],
   });
   TestBed.inject(Session).info.set({

@@ -38,6 +38,7 @@ import { ProposeState } from './name/propose-state';
 import { SaveStatusBox } from './save-status-box';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
+import { StageHost } from './viewport/stage-host';
 import { steps, walked, type StepName } from './steps';
 import { ToolRow } from './tool-row';
 import { workbenchCommands } from './workbench-commands';
@@ -69,6 +70,7 @@ import { workbenchCommands } from './workbench-commands';
     ColumnChoice,
     SwitchPaint,
     SlotCells,
+    StageHost,
   ],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
   templateUrl: './workbench.html',

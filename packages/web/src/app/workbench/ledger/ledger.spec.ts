@@ -88,12 +88,10 @@ describe('the ledger', () => {
       const edits = [{ kind: 'rename' as const, object: 3, from, to }];
       bed.open.took(1);
       await bed.settle();
-      bed.http
-        .expectOne('/api/scenes/1/changes?after=0')
-        .flush({
-          revision: 1,
-          changes: [{ revision: 1, id: 't', author: 'Ines Laurent', authorId: 2, label: 'x', edits }],
-        });
+      bed.http.expectOne('/api/scenes/1/changes?after=0').flush({
+        revision: 1,
+        changes: [{ revision: 1, id: 't', author: 'Ines Laurent', authorId: 2, label: 'x', edits }],
+      });
       await bed.settle();
       await fixture.whenStable();
     };

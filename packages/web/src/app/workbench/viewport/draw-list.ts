@@ -1,10 +1,12 @@
-import { displayOf, switchedOff, type Display, type ObjectId, type Scene } from '@renquil/core';
+import {
+  displayOf,
+  switchedOff,
+  type Display,
+  type ObjectId,
+  type Scene,
+  type SceneObject,
+} from '@renquil/core';
 
-export interface DrawGroup {
-  readonly shape: number;
-  readonly look: Display;
-  readonly objects: readonly ObjectId[];
-}
 export interface DrawWish {
   /** What stays home is drawn as `helpers` says, unless it says itself. */
   readonly home: ReadonlySet<ObjectId>;
@@ -13,21 +15,18 @@ export interface DrawWish {
   readonly only: ReadonlySet<ObjectId> | null;
 }
 
-/** Which objects are drawn, put together by shape and look: one draw call each. */
-export function drawList(scene: Scene, { home, helpers, only }: DrawWish): DrawGroup[] {
-  const groups = new Map<string, { shape: number; look: Display; objects: ObjectId[] }>();
+/** Every object that is drawn with its shape, and how. */
+export function* looksOf(
+  scene: Scene,
+  { home, helpers, only }: DrawWish,
+): Generator<{ readonly object: SceneObject; readonly look: Display }> {
   const shown = only && withBranches(scene, only);
   const off = switchedOff(scene, 'shown');
   for (const object of scene.walk()) {
     if (object.shape === null || off.has(object.id) || (shown && !shown.has(object.id))) continue;
     const said = displayOf(scene, object);
-    const look = home.has(object.id) && said === 'solid' ? helpers : said;
-    const key = `${object.shape} ${look}`;
-    let group = groups.get(key);
-    if (!group) groups.set(key, (group = { shape: object.shape, look, objects: [] }));
-    group.objects.push(object.id);
+    yield { object, look: home.has(object.id) && said === 'solid' ? helpers : said };
   }
-  return [...groups.values()];
 }
 
 /** Objects that are drawn as their outline: controls made here. */

@@ -1,5 +1,5 @@
-import { BoxGeometry, BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
-import type { Scene, Vec3 } from '@renquil/core';
+import { BufferAttribute, BufferGeometry } from 'three';
+import type { Vec3 } from '@renquil/core';
 import type { DrawnPart } from './geometry-messages';
 
 export interface ShapePart {
@@ -13,15 +13,13 @@ export interface ShapePart {
 /** Corners kept at most over all shapes, so that a huge scene stays a scene of boxes instead of a crash. */
 const budget = 12_000_000;
 
-/** Drawable parts of every shape: decoded ones once they arrive, boxes before that, when too big, or when unreadable. */
+/** Drawable parts of every shape, once they arrive. One that is too big or cannot be read has none and is drawn as its box. */
 export class ShapeStore {
   readonly #decoded = new Map<number, readonly ShapePart[]>();
-  readonly #boxes = new Map<number, readonly ShapePart[]>();
   readonly #outlines = new Map<readonly Vec3[], BufferGeometry>();
   #corners = 0;
   /** Shapes drawn as boxes since there was no room or no way to read them. */
   boxed = 0;
-  constructor(readonly scene: Scene) {}
 
   put(index: number, parts: readonly DrawnPart[] | null): void {
     const corners = (parts ?? []).reduce((sum, part) => sum + part.indices.length, 0);
@@ -41,8 +39,9 @@ export class ShapeStore {
       })),
     );
   }
-  partsOf(index: number): readonly ShapePart[] {
-    return this.#decoded.get(index) ?? this.boxOf(index);
+  /** Null: it is drawn as its box. */
+  partsOf(index: number): readonly ShapePart[] | null {
+    return this.#decoded.get(index) ?? null;
   }
   /** A closed line as pairs of points. */
   outlineOf(outline: readonly Vec3[]): BufferGeometry {
@@ -59,36 +58,11 @@ export class ShapeStore {
   }
   dispose(): void {
     for (const geometry of this.#outlines.values()) geometry.dispose();
-    for (const parts of [...this.#decoded.values(), ...this.#boxes.values()])
+    for (const parts of this.#decoded.values())
       for (const { geometry, edges } of parts) {
         geometry.dispose();
         edges?.dispose();
       }
-  }
-  /** The bounds of a shape as a box. */
-  boxOf(index: number): readonly ShapePart[] {
-    let parts = this.#boxes.get(index);
-    if (!parts) {
-      const bounds = this.scene.shapes[index]?.bounds;
-      if (!bounds) parts = [];
-      else {
-        const [size, centre] = [0, 1, 2].reduce<[number[], number[]]>(
-          ([s, c], k) => [
-            [...s, bounds.max[k]! - bounds.min[k]!],
-            [...c, (bounds.max[k]! + bounds.min[k]!) / 2],
-          ],
-          [[], []],
-        );
-        const geometry = new BoxGeometry(size[0], size[1], size[2]).translate(
-          centre[0]!,
-          centre[1]!,
-          centre[2]!,
-        );
-        parts = [{ geometry, edges: new EdgesGeometry(geometry), lines: false, material: null, faces: 12 }];
-      }
-      this.#boxes.set(index, parts);
-    }
-    return parts;
   }
 }
 

@@ -1,7 +1,7 @@
 import { Box3, Vector3 } from 'three';
 import { sceneFromOutline } from '@renquil/core/testing';
-import { applyChange } from '@renquil/core';
-import { drawList, outlineList } from './draw-list';
+import { applyChange, type Scene } from '@renquil/core';
+import { looksOf, outlineList, type DrawWish } from './draw-list';
 import { framing, Stage } from './stage';
 
 const frame = (): Promise<void> =>
@@ -84,13 +84,18 @@ describe('the stage', () => {
   });
 });
 
-describe('drawList', () => {
+/** Objects by how they are drawn. */
+function drawn(scene: Scene, wish: DrawWish): (string | number)[][] {
+  const looks = new Map<string, number[]>();
+  for (const { object, look } of looksOf(scene, wish))
+    looks.set(look, [...(looks.get(look) ?? []), object.id]);
+  return [...looks].map(([look, objects]) => [look, ...objects]);
+}
+
+describe('what is drawn', () => {
   const scene = sceneFromOutline('a_grp : group\n  x : mesh\n  y : mesh\ncut_z : mesh');
   const ids = (home: number[], only: number[] | null) =>
-    drawList(scene, { home: new Set(home), helpers: 'ghost', only: only && new Set(only) }).map((g) => [
-      g.look,
-      ...g.objects,
-    ]);
+    drawn(scene, { home: new Set(home), helpers: 'ghost', only: only && new Set(only) });
   it('puts ghosts apart', () => expect(ids([4], null)).toContain(['ghost', 4]));
   it('draws as the object says, then its layer, and leaves out what a layer hides', () => {
     scene.patch(2, { display: 'wire' });

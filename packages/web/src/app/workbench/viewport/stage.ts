@@ -24,9 +24,19 @@ import {
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import { Gizmo } from './gizmo';
-import { drawnWorld, ownBounds, type Display, type ObjectId, type Scene, type Vec3 } from '@renquil/core';
-import { drawList, outlineList, type DrawWish } from './draw-list';
-import { ShapeStore, type ShapePart } from './shape-store';
+import {
+  drawnWorld,
+  ownBounds,
+  type Display,
+  type Mat4,
+  type ObjectId,
+  type Scene,
+  type Vec3,
+} from '@renquil/core';
+import { DrawPace } from './draw-pace';
+import type { DrawWish } from './draw-list';
+import { ShapeStore } from './shape-store';
+import { StageContent } from './stage-content';
 
 export type ViewName = 'free' | 'front' | 'side' | 'top';
 export interface StageColours {
@@ -37,14 +47,11 @@ export interface StageColours {
 }
 const freeDirection: [number, number, number] = [0.6, 0.3, 0.74];
 const outlineMost = 300;
-/** Objects with drawn edges at most: each is a draw call of its own. */
-const edgesMost = 2500;
 
-/** The 3D view without a frame loop: it draws only when something changed. One draw call a shape part, however many objects share it. */
+/** The 3D view without a frame loop: it draws only when something changed. */
 export class Stage {
   readonly #renderer: WebGLRenderer;
   readonly #three = new ThreeScene();
-  readonly #content = new Group();
   readonly #marks = new Group();
   readonly #perspective = new PerspectiveCamera(38, 1, 0.01, 1000);
   readonly #flat = new OrthographicCamera(-1, 1, 1, -1, -1000, 1000);
@@ -52,9 +59,11 @@ export class Stage {
   #controls: OrbitControls;
   #grid: GridHelper | null = null;
   #asked = false;
-  #lines: { object: LineSegments; id: ObjectId }[] = [];
+  #disposed = false;
+  readonly #pace = new DrawPace();
   readonly #materials = new Map<string, Material>();
-  readonly store: ShapeStore;
+  readonly store = new ShapeStore();
+  readonly content: StageContent;
   readonly gizmo: Gizmo;
   /** Pictures drawn so far; tests and the on-demand promise count them. */
   drawn = 0;
@@ -66,14 +75,21 @@ export class Stage {
     readonly scene: Scene,
     readonly colours: StageColours,
   ) {
-    this.store = new ShapeStore(scene);
+    this.content = new StageContent(scene, this.store, {
+      of: (material, look) => this.#material(material, look),
+      line: this.#keep('line', () => new LineBasicMaterial({ color: colours.ink })),
+      edge: this.#keep(
+        'edge',
+        () => new LineBasicMaterial({ color: colours.ink, transparent: true, opacity: 0.38 }),
+      ),
+    });
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, powerPreference: 'low-power' });
     this.#renderer.setPixelRatio(Math.min(devicePixelRatio, 2));
     this.#three.background = new Color(colours.sky);
     const [key, fill] = [new DirectionalLight(0xffffff, 2.2), new DirectionalLight(0xfff2d8, 0.7)];
     key.position.set(3, 6, 5);
     fill.position.set(-4, 1, -3);
-    this.#three.add(new AmbientLight(0xffffff, 1.1), key, fill, this.#content, this.#marks);
+    this.#three.add(new AmbientLight(0xffffff, 1.1), key, fill, this.content.group, this.#marks);
     this.#controls = this.#control();
     this.gizmo = new Gizmo(this.#camera, canvas, scene, {
       draw: () => this.draw(),
@@ -81,60 +97,27 @@ export class Stage {
     });
     this.#three.add(...this.gizmo.objects);
   }
-  /** Everything anew: after the tree, a helper name, a switch or the isolation changed, or shapes arrived. */
+  /** After the tree, a helper name, a switch or the isolation changed, or shapes arrived. What did not change stays. */
   rebuild(wish: DrawWish): void {
-    for (const child of [...this.#content.children]) {
-      if (child instanceof InstancedMesh) child.dispose();
-    }
-    this.#content.clear();
-    this.#lines = [];
-    const matrix = new Matrix4();
-    let edged = 0;
-    for (const group of drawList(this.scene, wish)) {
-      const parts = group.look === 'box' ? this.store.boxOf(group.shape) : this.store.partsOf(group.shape);
-      const isGhost = group.look === 'ghost';
-      for (const part of parts) {
-        if (part.lines) {
-          for (const id of group.objects) this.#addLines(part.geometry, id);
-          continue;
-        }
-        const mesh = new InstancedMesh(
-          part.geometry,
-          this.#material(part.material, group.look),
-          group.objects.length,
-        );
-        group.objects.forEach((id, i) => mesh.setMatrixAt(i, matrix.fromArray(drawnWorld(this.scene, id))));
-        mesh.userData['objects'] = group.objects;
-        mesh.userData['ghost'] = isGhost;
-        this.#content.add(mesh);
-        if (part.edges && !isGhost && (edged += group.objects.length) < edgesMost)
-          this.#addEdges(part.edges, group.objects);
-      }
-    }
-    for (const id of outlineList(this.scene, wish))
-      this.#addLines(this.store.outlineOf(this.scene.get(id).outline!), id);
+    this.content.update(wish);
     this.draw();
   }
   /** Outlines what is picked: jonquil over a dark edge, drawn on top of everything. */
   markPicked(picked: ReadonlySet<ObjectId>): void {
-    this.#marks.clear();
+    this.#clearMarks();
     let left = outlineMost;
     for (const id of picked) {
+      if (left <= 0) break;
       if (!this.scene.find(id)) continue;
       for (const object of this.scene.walk(id)) {
-        if (object.outline && object.shape === null && left-- > 0) {
-          const part = {
-            geometry: this.store.outlineOf(object.outline),
-            edges: null,
-            lines: true,
-            material: null,
-            faces: 0,
-          };
-          this.#outline(part, this.scene.world(object.id) as number[]);
+        if (left <= 0) break;
+        if (object.outline && object.shape === null) {
+          left--;
+          this.#markLine(this.store.outlineOf(object.outline), 'pick-line', this.scene.world(object.id));
         }
-        if (object.shape === null || left-- <= 0) continue;
-        for (const part of this.store.partsOf(object.shape))
-          this.#outline(part, drawnWorld(this.scene, object.id) as number[]);
+        if (object.shape === null) continue;
+        left--;
+        this.#markShape(object.shape, drawnWorld(this.scene, object.id));
       }
     }
     this.draw();
@@ -150,14 +133,11 @@ export class Stage {
     const ray = new Raycaster();
     ray.params.Line.threshold = this.#controls.target.distanceTo(this.#camera.position) * 0.006;
     ray.setFromCamera(new Vector2((x / clientWidth) * 2 - 1, 1 - (y / clientHeight) * 2), this.#camera);
-    const hits = ray.intersectObjects(this.#content.children, false);
+    const hits = ray.intersectObjects(this.content.group.children, false);
     // A ghost is only picked where nothing real lies behind it.
     const hit = hits.find((h) => !h.object.userData['ghost']) ?? hits[0];
     if (!hit) return null;
-    const id =
-      hit.instanceId === undefined
-        ? this.#lines.find((line) => line.object === hit.object)?.id
-        : (hit.object.userData['objects'] as ObjectId[])[hit.instanceId];
+    const id = this.content.objectOf(hit);
     return id === undefined ? null : { id, point: hit.point.toArray() };
   }
   /** Drawn objects whose middle lies within a rectangle of the canvas, pixels. */
@@ -170,10 +150,7 @@ export class Stage {
   }
   /** Objects that are drawn. */
   drawnObjects(): Set<ObjectId> {
-    const drawn = new Set<ObjectId>(this.#lines.map((line) => line.id));
-    for (const child of this.#content.children)
-      for (const id of (child.userData['objects'] as ObjectId[] | undefined) ?? []) drawn.add(id);
-    return drawn;
+    return this.content.drawnObjects();
   }
   /** Where the middle of an object is on the canvas, pixels, and how deep, 0 to 1; null: it has no shape. */
   placeOnCanvas(id: ObjectId): { readonly x: number; readonly y: number; readonly depth: number } | null {
@@ -261,19 +238,39 @@ export class Stage {
     this.#flat.updateProjectionMatrix();
     this.draw();
   }
+  /** Asks for a picture in the next frame; while somebody types or walks rows on a machine that draws slowly, once they rest. */
   draw(): void {
     if (this.#asked) return;
     this.#asked = true;
+    const wait = this.#pace.wait();
+    if (wait > 0) setTimeout(() => this.#frame(), wait);
+    else this.#frame();
+  }
+  /** A key was pressed somewhere on the page. */
+  keyPressed(): void {
+    this.#pace.busy();
+  }
+  #frame(): void {
     requestAnimationFrame(() => {
+      const wait = this.#disposed ? 0 : this.#pace.wait();
+      if (wait > 0) {
+        setTimeout(() => this.#frame(), wait);
+        return;
+      }
       this.#asked = false;
+      if (this.#disposed) return;
       this.drawn++;
       this.#renderer.render(this.#three, this.#camera);
+      this.#pace.drew(this.#renderer.getContext() as WebGL2RenderingContext);
       this.onDrawn?.();
     });
   }
   dispose(): void {
+    this.#disposed = true;
     this.#controls.dispose();
     this.gizmo.dispose();
+    this.#clearMarks();
+    this.content.dispose();
     this.store.dispose();
     for (const material of this.#materials.values()) material.dispose();
     this.#renderer.dispose();
@@ -286,60 +283,54 @@ export class Stage {
     controls.addEventListener('change', () => this.draw());
     return controls;
   }
-  #addLines(geometry: BufferGeometry, id: ObjectId): void {
-    const lines = new LineSegments(
-      geometry,
-      this.#keep('line', () => new LineBasicMaterial({ color: this.colours.ink })),
-    );
-    place(lines, drawnWorld(this.scene, id) as number[]);
-    this.#lines.push({ object: lines, id });
-    this.#content.add(lines);
+  #clearMarks(): void {
+    for (const mark of this.#marks.children) if (mark instanceof InstancedMesh) mark.dispose();
+    this.#marks.clear();
   }
-  #addEdges(edges: BufferGeometry, objects: readonly ObjectId[]): void {
-    const thin = this.#keep(
-      'edge',
-      () => new LineBasicMaterial({ color: this.colours.ink, transparent: true, opacity: 0.38 }),
-    );
-    for (const id of objects) {
-      const lines = new LineSegments(edges, thin);
-      place(lines, drawnWorld(this.scene, id) as number[]);
-      // Edges are for the eye: what is picked is the face beside them.
-      lines.raycast = () => undefined;
-      this.#content.add(lines);
-    }
+  #markShape(shape: number, world: Mat4): void {
+    const parts = this.store.partsOf(shape);
+    if (!parts) {
+      const box = this.content.boxMatrix(shape);
+      if (box) this.#markFill(this.content.unitBox, new Matrix4().fromArray(world).multiply(box));
+    } else
+      for (const { geometry, edges, lines } of parts) {
+        if (lines) this.#markLine(geometry, 'pick-line', world);
+        else this.#markFill(geometry, new Matrix4().fromArray(world));
+        if (edges) this.#markLine(edges, 'pick-edge', world);
+      }
   }
-  #outline({ geometry, edges, lines }: ShapePart, world: number[]): void {
-    if (!lines) {
-      const fill = this.#keep(
-        'pick-fill',
-        () =>
-          new MeshBasicMaterial({
-            color: this.colours.pick,
-            transparent: true,
-            opacity: 0.7,
-            depthTest: false,
-            side: DoubleSide,
-          }),
-      );
-      const body = new InstancedMesh(geometry, fill, 1);
-      body.setMatrixAt(0, new Matrix4().fromArray(world));
-      body.renderOrder = 2;
-      this.#marks.add(body);
-    }
-    const dark = this.#keep(
-      lines ? 'pick-line' : 'pick-edge',
-      () =>
-        new LineBasicMaterial({
-          color: lines ? this.colours.pick : this.colours.ink,
-          depthTest: false,
-          transparent: true,
-          opacity: lines ? 1 : 0.45,
-        }),
-    );
-    const outline = new LineSegments(lines ? geometry : (edges ?? undefined), dark);
-    place(outline, world);
-    outline.renderOrder = 3;
-    this.#marks.add(outline);
+  #markFill(geometry: BufferGeometry, world: Matrix4): void {
+    const fill = this.#keep('pick-fill', () => {
+      const { pick: color } = this.colours;
+      return new MeshBasicMaterial({
+        color,
+        transparent: true,
+        opacity: 0.7,
+        depthTest: false,
+        side: DoubleSide,
+      });
+    });
+    const body = new InstancedMesh(geometry, fill, 1);
+    body.setMatrixAt(0, world);
+    body.renderOrder = 2;
+    this.#marks.add(body);
+  }
+  #markLine(geometry: BufferGeometry, kind: 'pick-line' | 'pick-edge', world: Mat4): void {
+    const isLine = kind === 'pick-line';
+    const material = this.#keep(kind, () => {
+      const color = isLine ? this.colours.pick : this.colours.ink;
+      return new LineBasicMaterial({
+        color,
+        depthTest: false,
+        transparent: true,
+        opacity: isLine ? 1 : 0.45,
+      });
+    });
+    const line = new LineSegments(geometry, material);
+    line.matrixAutoUpdate = false;
+    line.matrix.fromArray(world);
+    line.renderOrder = 3;
+    this.#marks.add(line);
   }
   #material(index: number | null, look: Display): Material {
     return this.#keep(`${index} ${look}`, () => {
@@ -361,11 +352,6 @@ export class Stage {
     if (!material) this.#materials.set(key, (material = make()));
     return material;
   }
-}
-
-function place(object: LineSegments, world: number[]): void {
-  object.matrixAutoUpdate = false;
-  object.matrix.fromArray(world);
 }
 
 /** How far back along `back` the eye must stand so that every corner of the box is inside the picture. Metres. */

@@ -14,27 +14,17 @@ import {
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucideMaximize } from '@ng-icons/lucide';
-import {
-  displays,
-  offBy,
-  uniteBoxes,
-  worldBounds,
-  type Box,
-  type Display,
-  type ObjectId,
-} from '@renquil/core';
-import { Box3, Vector3 } from 'three';
+import { displays, offBy, type Display, type ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
-import { Theme } from '../../state/theme';
 import { CountPipe } from '../../ui/count';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
 import { ToastList } from '../../state/toast-list';
 import type { DrawWish } from './draw-list';
 import type { GizmoMode } from './gizmo';
-import type { FromGeometry } from './geometry-messages';
 import { LabelLayer } from './label-layer';
-import { Stage, type ViewName } from './stage';
+import { StageHost } from './stage-host';
+import type { Stage, ViewName } from './stage';
 
 const lookKey = 'renquil.helpers';
 function rememberedLook(): Display {
@@ -51,15 +41,16 @@ function rememberedLook(): Display {
 })
 export class Viewport {
   readonly #open = inject(OpenScene);
-  readonly #theme = inject(Theme);
   readonly #toasts = inject(ToastList);
   readonly ledger = inject(LedgerState);
-  readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  readonly view = signal<ViewName>('free');
+  readonly #host = inject(StageHost);
+  readonly holder = viewChild.required<ElementRef<HTMLElement>>('holder');
+  readonly view = this.#host.view;
+  readonly #ready = computed(() => this.loading() === null);
   readonly views: readonly ViewName[] = ['free', 'front', 'side', 'top'];
-  readonly loading = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
-  readonly problem = signal('');
-  readonly stage = signal<Stage | null>(null);
+  readonly loading = this.#host.loading;
+  readonly problem = this.#host.problem;
+  readonly stage = this.#host.stage;
   /** Handles on what was last picked. */
   readonly gizmo = input(false);
   readonly mode = signal<GizmoMode>('move');
@@ -74,26 +65,29 @@ export class Viewport {
   /** A drag draws a box and picks what is in it, in place of turning the view. */
   readonly boxing = signal(false);
   readonly box = signal<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
-  #worker: Worker | null = null;
   #down: { x: number; y: number } | null = null;
   /** The pointer let go of the handles: that is no click on what lies behind. */
   #onHandles = false;
 
   constructor() {
-    afterNextRender(() => this.#start());
-    inject(DestroyRef).onDestroy(() => {
-      this.#worker?.terminate();
-      this.stage()?.dispose();
+    afterNextRender(() => this.#host.attach(this.holder().nativeElement));
+    inject(DestroyRef).onDestroy(() => this.#host.detach(this.holder().nativeElement));
+    effect(() => {
+      const stage = this.stage();
+      if (stage) untracked(() => this.#handlesOf(stage));
     });
     effect(() => {
       this.#open.drawTick();
+      this.#ready();
       const [wish, stage] = [this.#wish(), this.stage()];
-      if (stage) untracked(() => stage.rebuild(wish));
+      if (stage?.scene === this.#open.scene) untracked(() => stage.rebuild(wish));
     });
     effect(() => {
       this.#open.drawTick();
+      this.#ready();
       const { picked } = this.ledger.picking();
-      this.stage()?.markPicked(picked);
+      const stage = this.stage();
+      if (stage?.scene === this.#open.scene) stage.markPicked(picked);
     });
     effect(() => {
       this.#open.drawTick();
@@ -103,7 +97,9 @@ export class Viewport {
   }
   fit(): void {
     const { picked } = this.ledger.picking();
-    this.stage()?.fit(this.#boxOf(picked.size ? picked : (this.ledger.isolated() ?? this.#open.scene.roots)));
+    this.stage()?.fit(
+      this.#host.boxOf(picked.size ? picked : (this.ledger.isolated() ?? this.#open.scene.roots)),
+    );
   }
   isolate(): void {
     const { picked } = this.ledger.picking();
@@ -117,11 +113,11 @@ export class Viewport {
   down(event: PointerEvent): void {
     this.#onHandles = false;
     this.#down = event.button === 0 ? { x: event.clientX, y: event.clientY } : null;
-    if (this.boxing() && this.#down) this.canvas().nativeElement.setPointerCapture(event.pointerId);
+    if (this.boxing() && this.#down) this.holder().nativeElement.setPointerCapture(event.pointerId);
   }
   drag(event: PointerEvent): void {
     if (!this.boxing() || !this.#down) return;
-    const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
+    const { left, top } = this.holder().nativeElement.getBoundingClientRect();
     const [x, y] = [
       [this.#down.x - left, event.clientX - left],
       [this.#down.y - top, event.clientY - top],
@@ -154,7 +150,7 @@ export class Viewport {
     }
     // A drag turns the view; only a click that stayed where it was picks.
     if (!began || Math.hypot(event.clientX - began.x, event.clientY - began.y) > 4) return;
-    const box = this.canvas().nativeElement.getBoundingClientRect();
+    const box = this.holder().nativeElement.getBoundingClientRect();
     const hit = this.stage()?.hitAt(event.clientX - box.left, event.clientY - box.top) ?? null;
     if (this.arrange.pointing()) {
       this.arrange.pointing.set(false);
@@ -211,64 +207,11 @@ export class Viewport {
     action();
   }
 
-  #start(): void {
-    const canvas = this.canvas().nativeElement;
-    const css = getComputedStyle(document.documentElement);
-    const token = (name: string): string => css.getPropertyValue(name).trim();
-    this.#theme.name();
-    let stage: Stage;
-    try {
-      stage = new Stage(canvas, this.#open.scene, {
-        sky: token('--sky'),
-        ground: token('--grid'),
-        ink: token('--ink'),
-        pick: token('--jonquil'),
-      });
-    } catch {
-      this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
-      this.loading.set(null);
-      return;
-    }
-    const whole = this.#boxOf(this.#open.scene.roots);
-    stage.setFloor(whole);
-    stage.resize();
-    stage.fit(whole);
+  #handlesOf(stage: Stage): void {
+    stage.holdStill(this.boxing());
     stage.gizmo.placed = (id, world) => {
       this.#onHandles = true;
       if (!this.arrange.place(id, 'world', world)) stage.gizmo.on(id, this.mode(), this.arrange.snap());
     };
-    this.stage.set(stage);
-    const observer = new ResizeObserver(() => stage.resize());
-    observer.observe(canvas);
-    this.#worker = new Worker(new URL('./geometry.worker', import.meta.url), { type: 'module' });
-    this.#worker.onmessage = ({ data }: MessageEvent<FromGeometry>) => this.#hear(data, stage);
-    this.#worker.onerror = () =>
-      this.#hear({ type: 'failed', text: 'the reader of shapes did not start' }, stage);
-    this.#worker.postMessage({ url: `/api/scenes/${this.#open.info()!.scene.id}/source` });
-  }
-  #hear(message: FromGeometry, stage: Stage): void {
-    if (message.type === 'failed')
-      this.problem.set(`The shapes could not be drawn: ${message.text}. Boxes stand in for them.`);
-    if (message.type === 'shapes') {
-      for (const { index, parts } of message.shapes) stage.store.put(index, parts);
-      this.loading.set({ done: message.done, total: message.total });
-      if (message.done < message.total) return;
-    }
-    this.loading.set(null);
-    stage.rebuild(this.#wish());
-    stage.markPicked(this.ledger.picking().picked);
-    if (stage.store.boxed)
-      this.problem.set(
-        `${stage.store.boxed} shapes are drawn as boxes: too big for this page, or packed in a way it cannot read.`,
-      );
-    if (message.type !== 'shapes') this.#worker?.terminate();
-  }
-  #boxOf(ids: Iterable<ObjectId>): Box3 {
-    let box: Box | null = null;
-    const { scene } = this.#open;
-    const home = this.#open.home().all;
-    for (const id of ids) if (scene.find(id)) box = uniteBoxes(box, worldBounds(scene, id));
-    if (!box && home.size) for (const id of home) box = uniteBoxes(box, worldBounds(scene, id));
-    return box ? new Box3(new Vector3(...box.min), new Vector3(...box.max)) : new Box3();
   }
 }

@@ -1,0 +1,138 @@
+import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
+import { uniteBoxes, worldBounds, type Box, type ObjectId } from '@renquil/core';
+import { Box3, Vector3 } from 'three';
+import { OpenScene } from '../../state/open-scene';
+import type { FromGeometry } from './geometry-messages';
+import { Stage, type ViewName } from './stage';
+
+/**
+ * The one stage of an open scene. It lives as long as the scene is open: a step that shows it takes the canvas in, and
+ * nothing is decoded or built again because somebody went from Name to Check.
+ */
+@Injectable()
+export class StageHost implements OnDestroy {
+  readonly #open = inject(OpenScene);
+  readonly stage = signal<Stage | null>(null);
+  readonly loading = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
+  readonly problem = signal('');
+  readonly view = signal<ViewName>('free');
+  #canvas: HTMLCanvasElement | null = null;
+  #worker: Worker | null = null;
+  #holder: HTMLElement | null = null;
+  readonly #observer = new ResizeObserver(() => this.stage()?.resize());
+  readonly #hearKey = (): void => this.stage()?.keyPressed();
+
+  constructor() {
+    addEventListener('keydown', this.#hearKey, { capture: true });
+    // Read anew from the server, the scene is another one: so is its stage.
+    effect(() => {
+      this.#open.drawTick();
+      const stage = this.stage();
+      if (stage && this.#holder && stage.scene !== this.#open.scene) untracked(() => this.#restart());
+    });
+  }
+  /** The canvas goes into a place on the page; where it was, it is no more. */
+  attach(holder: HTMLElement): void {
+    this.#holder = holder;
+    if (this.stage() && this.stage()!.scene !== this.#open.scene) this.#end();
+    if (!this.#canvas) this.#canvas = makeCanvas();
+    holder.prepend(this.#canvas);
+    this.#observer.observe(holder);
+    if (!this.stage() && !this.problem()) this.#start(this.#canvas);
+    this.stage()?.resize();
+  }
+  detach(holder: HTMLElement): void {
+    this.#observer.unobserve(holder);
+    if (this.#holder !== holder) return;
+    this.#holder = null;
+    this.#canvas?.remove();
+  }
+  ngOnDestroy(): void {
+    removeEventListener('keydown', this.#hearKey, { capture: true });
+    this.#observer.disconnect();
+    this.#end();
+  }
+  boxOf(ids: Iterable<ObjectId>): Box3 {
+    let box: Box | null = null;
+    const { scene } = this.#open;
+    const home = this.#open.home().all;
+    for (const id of ids) if (scene.find(id)) box = uniteBoxes(box, worldBounds(scene, id));
+    if (!box && home.size) for (const id of home) box = uniteBoxes(box, worldBounds(scene, id));
+    return box ? new Box3(new Vector3(...box.min), new Vector3(...box.max)) : new Box3();
+  }
+
+  #restart(): void {
+    const holder = this.#holder!;
+    this.#end();
+    this.attach(holder);
+  }
+  #end(): void {
+    this.#worker?.terminate();
+    this.#worker = null;
+    this.stage()?.dispose();
+    this.stage.set(null);
+    this.#canvas?.remove();
+    this.#canvas = null;
+    this.problem.set('');
+    this.view.set('free');
+    this.loading.set({ done: 0, total: 0 });
+  }
+  #start(canvas: HTMLCanvasElement): void {
+    const css = getComputedStyle(document.documentElement);
+    const token = (name: string): string => css.getPropertyValue(name).trim();
+    let stage: Stage;
+    try {
+      stage = new Stage(canvas, this.#open.scene, {
+        sky: token('--sky'),
+        ground: token('--grid'),
+        ink: token('--ink'),
+        pick: token('--jonquil'),
+      });
+    } catch {
+      this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
+      this.loading.set(null);
+      return;
+    }
+    const whole = this.boxOf(this.#open.scene.roots);
+    stage.setFloor(whole);
+    stage.resize();
+    stage.fit(whole);
+    this.stage.set(stage);
+    const worker = new Worker(new URL('./geometry.worker', import.meta.url), { type: 'module' });
+    this.#worker = worker;
+    worker.onmessage = ({ data }: MessageEvent<FromGeometry>) => this.#hear(data, stage);
+    worker.onerror = () => this.#hear({ type: 'failed', text: 'the reader of shapes did not start' }, stage);
+    worker.postMessage({ url: `/api/scenes/${this.#open.info()!.scene.id}/source` });
+  }
+  #hear(message: FromGeometry, stage: Stage): void {
+    if (stage !== this.stage()) return;
+    if (message.type === 'shapes') {
+      for (const { index, parts } of message.shapes) stage.store.put(index, parts);
+      this.loading.set({ done: message.done, total: message.total });
+      return;
+    }
+    this.#worker?.terminate();
+    this.#worker = null;
+    if (message.type === 'failed')
+      this.problem.set(`The shapes could not be drawn: ${message.text}. Boxes stand in for them.`);
+    else if (stage.store.boxed)
+      this.problem.set(
+        `${stage.store.boxed} shapes are drawn as boxes: too big for this page, or packed in a way it cannot read.`,
+      );
+    stage.content.shapesArrived();
+    this.loading.set(null);
+  }
+}
+
+function makeCanvas(): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.className =
+    'block size-full touch-none outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--jonquil)]';
+  canvas.tabIndex = 0;
+  canvas.setAttribute('role', 'img');
+  canvas.setAttribute(
+    'aria-label',
+    'The scene in 3D. F fits, I shows only what is picked, B picks by a box, 1 to 4 change the view.',
+  );
+  return canvas;
+}
