@@ -42,6 +42,7 @@ export async function serve(
     undo.push(() => opened.close());
     const { services } = opened;
     host.onMoved((address) => services.database.moveTo(address));
+    services.database.hasRoom = () => host.hasRoom();
     const local = ['127.0.0.1', '::1', 'localhost'].includes(flags.host);
     if (flags.demo && local) await seedDemo(services, say);
     if (flags.firstLead) await makeFirstLead(services, flags.firstLead, say);

@@ -15,6 +15,7 @@ async function main(): Promise<void> {
     uploadLimit: flags.uploadLimitMb * 1e6,
   });
   host.onMoved((address) => opened.services.database.moveTo(address));
+  opened.services.database.hasRoom = () => host.hasRoom();
   say('Working. Ctrl C stops it.');
   let closing = false;
   const stop = (): void => {

@@ -78,6 +78,8 @@ export function connectionOptions(address: DatabaseAddress): ConnectionOptions {
     timezone: 'Z',
     charset: 'utf8mb4_bin',
     jsonStrings: true,
+    // The server's limit of prepared statements is for all who share it.
+    maxPreparedStatements: 150,
     supportBigNumbers: true,
     flags: ['-IGNORE_SPACE'],
     ...(tls ? { ssl: { minVersion: 'TLSv1.2', ...(tls.ca === undefined ? {} : { ca: tls.ca }) } } : {}),

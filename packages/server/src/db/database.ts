@@ -31,6 +31,11 @@ export class Sql {
   async run(text: string, values: readonly Value[] = []): Promise<ResultSetHeader> {
     return this.#execute<ResultSetHeader>(text, values);
   }
+  /** A text that is not the same each time (a list of any length): not prepared, since prepared texts are kept. */
+  async rowsOnce<T>(text: string, values: (number | string | (number | string)[])[] = []): Promise<T[]> {
+    const [rows] = await this.connection.query<RowDataPacket[]>(text, values);
+    return rows as unknown as T[];
+  }
   /** Many rows in one statement, for `INSERT ... VALUES ?`; text protocol, batches of 2,000. */
   async insertMany(text: string, rows: readonly (readonly Value[])[]): Promise<void> {
     for (let at = 0; at < rows.length; at += 2000) {
@@ -68,6 +73,8 @@ const patience = 15_000;
 
 export class Database extends Sql {
   readonly #pool: Pool;
+  /** Whether there is room for more; a database on a disk of ours is asked nothing that could fill it to the brim. */
+  hasRoom: () => boolean = () => true;
   constructor(
     readonly address: DatabaseAddress,
     connections = 12,

@@ -32,6 +32,7 @@ export async function storeStream(
   let size = 0;
   const flush = async (): Promise<void> => {
     if (!size) return;
+    if (!database.hasRoom()) throw new RenquilError('storage-full');
     await database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (?, ?, ?)', [
       file,
       n++,

@@ -1,11 +1,14 @@
 import type { Flags } from '../flags.js';
 import { readDatabaseUrl, type DatabaseAddress } from './address.js';
+import { roomOn } from './private/disk-room.js';
 import { PrivateMariaDb } from './private/private-mariadb.js';
 
 /** The MariaDB that a process works on: one of its own on the data folder, or the studio's. */
 export interface DatabaseHost {
   readonly address: DatabaseAddress;
   readonly isPrivate: boolean;
+  /** Whether its disk has room, as far as that can be seen from here. */
+  hasRoom(): boolean;
   /** Told when it answers elsewhere than before. */
   onMoved(hear: (address: DatabaseAddress) => void): void;
   stop(): Promise<void>;
@@ -14,7 +17,13 @@ export interface DatabaseHost {
 export async function openHost(flags: Flags, say: (line: string) => void): Promise<DatabaseHost> {
   if (flags.database !== null) {
     const address = readDatabaseUrl(flags.database);
-    return { address, isPrivate: false, onMoved: () => undefined, stop: () => Promise.resolve() };
+    return {
+      address,
+      isPrivate: false,
+      hasRoom: () => true,
+      onMoved: () => undefined,
+      stop: () => Promise.resolve(),
+    };
   }
   const mariadb = await PrivateMariaDb.start(flags.data, { say });
   return {
@@ -22,6 +31,7 @@ export async function openHost(flags: Flags, say: (line: string) => void): Promi
       return mariadb.address;
     },
     isPrivate: true,
+    hasRoom: roomOn(flags.data),
     onMoved: (hear) => (mariadb.onMoved = hear),
     stop: () => mariadb.stop(),
   };

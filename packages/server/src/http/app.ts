@@ -78,6 +78,9 @@ function limitOf(raw: unknown): string {
 
 function understand(raw: unknown, services: Services, where: string): RenquilError {
   const error = explainDatabaseError(raw);
+  // It does not answer since it found no room: that is what must be said.
+  if (error instanceof RenquilError && error.code === 'database-unavailable' && !services.database.hasRoom())
+    return new RenquilError('storage-full', {}, { cause: error });
   if (error instanceof RenquilError) return error;
   const { type, status } = error as { type?: string; status?: number };
   const known: Record<string, [ErrorCode, string]> = {

@@ -12,6 +12,9 @@ export const cookieName = 'renquil_session';
 export function mountRoute(app: Express, route: Route, services: Services): void {
   app[route.method](route.path, parserOf(route), async (request: Request, response: Response) => {
     if (route.method !== 'get') refuseStrangers(request);
+    // Signing in and out, stopping and deleting must be possible on a full disk too.
+    const grows = route.method !== 'get' && route.method !== 'delete' && route.path !== '/api/session';
+    if (grows && !services.database.hasRoom()) throw new RenquilError('storage-full');
     const token = tokenOf(request);
     const params = request.params as Record<string, string>;
     const granted = await grant(services.database, route.needs, token, params);

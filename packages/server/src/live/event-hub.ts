@@ -103,8 +103,9 @@ export class EventHub {
     if (whole) this.#forget(now);
   }
   async #tell(ids: readonly number[], now: number): Promise<void> {
-    const rows = await this.database.rows<{ id: number; scene_id: number; body: string }>(
-      `SELECT id, scene_id, body FROM event WHERE id IN (${ids.join(', ')}) ORDER BY id`,
+    const rows = await this.database.rowsOnce<{ id: number; scene_id: number; body: string }>(
+      'SELECT id, scene_id, body FROM event WHERE id IN (?) ORDER BY id',
+      [[...ids]],
     );
     for (const { id, scene_id, body } of rows) {
       this.#told.set(id, now);

@@ -86,6 +86,9 @@ function exeOf(pid: number): string | null {
   }
 }
 
+/** A MariaDB of this number is there. */
+export const isRunning = (pid: number): boolean => exeOf(pid)?.includes('mariadbd') ?? false;
+
 /** The port that is written down, whether or not anything runs there: tried again first, so that others find it. */
 export function lastKnown(folder: string): Running | null {
   try {
@@ -97,18 +100,30 @@ export function lastKnown(folder: string): Running | null {
 export function writeRunning(folder: string, running: Running): void {
   writeFileSync(runningFile(folder), JSON.stringify(running));
 }
-export function findRunning(folder: string, data: string): Running | null {
-  const known = lastKnown(folder);
-  if (!known) return null;
-  try {
-    // kill -0 also says yes to zombies and strangers: the program and its folder must match.
-    const isOurs =
-      exeOf(known.pid)?.endsWith('mariadbd') &&
-      readFileSync(`/proc/${known.pid}/cmdline`, 'utf8').includes(`--datadir=${data}\0`);
-    return isOurs ? known : null;
-  } catch {
-    return null;
+/**
+ * The MariaDB that works on a data folder, whoever started it and whether or not that could be written down: two on one
+ * folder must never be.
+ */
+export function findRunning(data: string): Running | null {
+  for (const name of readdirSync('/proc')) {
+    const pid = Number(name);
+    // A zombie has no program any more; a stranger another one.
+    if (
+      !pid ||
+      !exeOf(pid)
+        ?.replace(/ \(deleted\)$/, '')
+        .endsWith('mariadbd')
+    )
+      continue;
+    try {
+      const words = readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0');
+      const port = words.find((word) => word.startsWith('--port='));
+      if (words.includes(`--datadir=${data}`) && port) return { pid, port: Number(port.slice(7)) };
+    } catch {
+      // It has ended meanwhile.
+    }
   }
+  return null;
 }
 
 /** @returns false when the server went away before it answered. */

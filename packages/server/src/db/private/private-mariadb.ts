@@ -11,6 +11,7 @@ import {
   clearSockets,
   findRunning,
   freePort,
+  isRunning,
   lastKnown,
   launch,
   program,
@@ -82,16 +83,13 @@ export class PrivateMariaDb {
 
   async #findOrStart(): Promise<void> {
     await withFolderLock(join(this.folder, 'mariadb.lock'), async () => {
-      const running = findRunning(this.folder, this.#data);
-      if (running) {
+      // One that is on its way out (its starter was killed a moment ago) is waited for: it holds the files until it is gone.
+      for (;;) {
+        const running = findRunning(this.#data);
+        if (!running) break;
         const address = { ...this.address, port: running.port };
-        // It may be on its way out (killed a moment ago): then another is started in its place.
-        const isReady = await untilReady(
-          address,
-          this.#data,
-          () => findRunning(this.folder, this.#data) !== null,
-        );
-        if (isReady) return this.#use(address, running.pid, null);
+        const isThere = (): boolean => findRunning(this.#data)?.pid === running.pid;
+        if (await untilReady(address, this.#data, isThere)) return this.#use(address, running.pid, null);
       }
       if (!existsSync(this.#data)) install(this.folder, this.#data);
       await this.#startIt();
@@ -135,7 +133,7 @@ export class PrivateMariaDb {
     if (this.#stopping || this.#reviving) return;
     const isThere = this.#child
       ? this.#child.exitCode === null && this.#child.signalCode === null
-      : findRunning(this.folder, this.#data)?.pid === this.#pid;
+      : isRunning(this.#pid);
     if (isThere) return;
     this.#say('MariaDB has ended; it is being started again.');
     this.#reviving = this.#revive().finally(() => (this.#reviving = null));
