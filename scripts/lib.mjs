@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const stamps = join(root, 'node_modules', '.renquil-stamps.json');
@@ -126,7 +127,7 @@ export async function build({ pages = true } = {}) {
   if (!pages) return;
   await once(
     'pages',
-    ['packages/core/src', 'packages/formats/src', 'packages/web', 'package-lock.json'],
+    ['packages/core/src', 'packages/formats/src', 'packages/web', 'package-lock.json', 'scripts/lib.mjs'],
     at('packages/web/dist/browser/index.html'),
     () => {
       console.log('Building the pages');
@@ -134,8 +135,23 @@ export async function build({ pages = true } = {}) {
         cwd: join(root, 'packages/web'),
         env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
       });
+      packFiles(join(root, 'packages/web/dist/browser'));
     },
   );
+}
+/** Lays a .br and a .gz beside every file that gets smaller by it, so that nothing is packed while somebody waits. */
+function packFiles(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const file = join(folder, entry.name);
+    if (entry.isDirectory()) packFiles(file);
+    else if (/\.(js|css|html|svg|json|map)$/.test(entry.name)) {
+      const bytes = readFileSync(file);
+      if (bytes.length < 1000) continue;
+      const { BROTLI_PARAM_QUALITY: quality, BROTLI_PARAM_SIZE_HINT: hint } = constants;
+      writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params: { [quality]: 10, [hint]: bytes.length } }));
+      writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+    }
+  }
 }
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);

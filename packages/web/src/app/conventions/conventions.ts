@@ -121,7 +121,9 @@ export class Conventions {
   }
   async #openFirst(): Promise<void> {
     const [id, shipped] = [Number(this.open()), this.shipped()];
-    if (shipped) return this.draft.openShipped(shipped);
+    const isKnown = this.draft.list()?.shipped.some((one) => one.id === shipped);
+    if (shipped && isKnown) return this.draft.openShipped(shipped);
+    if (shipped) this.#toasts.complain(`No convention that comes with Renquil is called "${shipped}".`);
     const first = id || this.draft.list()?.conventions[0]?.id;
     if (first === this.draft.info()?.id && first) return;
     return first ? this.draft.open(first) : this.draft.openShipped('parts');

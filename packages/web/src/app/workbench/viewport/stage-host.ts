@@ -82,6 +82,8 @@ export class StageHost implements OnDestroy {
     const token = (name: string): string => css.getPropertyValue(name).trim();
     let stage: Stage;
     try {
+      // Asked first on a canvas of its own: three says its piece in the console where there is none.
+      if (!document.createElement('canvas').getContext('webgl2')) throw new Error('no WebGL');
       stage = new Stage(canvas, this.#open.scene, {
         sky: token('--sky'),
         ground: token('--grid'),
