@@ -1,12 +1,12 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, DestroyRef, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideSearch } from '@ng-icons/lucide';
 import { Commands } from '../state/commands';
 import { Session } from '../state/session';
-import { Theme } from '../state/theme';
+import { Theme, themeChoices } from '../state/theme';
 import { DoAnything } from './do-anything';
 import { KeyList } from './key-list';
 import { WordSheet } from './word-sheet';
@@ -14,7 +14,7 @@ import { WordSheet } from './word-sheet';
 /** Mark, where one is, what can be done, who one is. The steps of a scene go into the middle. */
 @Component({
   selector: 'rq-top-bar',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, NgIcon, RouterLink],
+  imports: [CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger, NgIcon, RouterLink],
   viewProviders: [provideIcons({ lucideSearch })],
   template: `
     <a routerLink="/" class="flex items-center gap-2.5 text-[15px] font-bold"
@@ -50,9 +50,20 @@ import { WordSheet } from './word-sheet';
           >
         }
         <hr class="my-1 border-line" />
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="theme.toggle()">
-          {{ theme.name() === 'light' ? 'Dark' : 'Light' }} colours
-        </button>
+        @for (choice of themes; track choice) {
+          <button
+            type="button"
+            class="btn btn-bare w-full"
+            cdkMenuItemRadio
+            [cdkMenuItemChecked]="theme.choice() === choice"
+            (cdkMenuItemTriggered)="theme.choose(choice)"
+          >
+            <span class="w-3" aria-hidden="true">{{ theme.choice() === choice ? '✓' : '' }}</span>
+            {{ { light: 'Light', dark: 'Dark', system: 'Colours of the system' }[choice]
+            }}{{ choice === 'system' ? '' : ' colours' }}
+          </button>
+        }
+        <hr class="my-1 border-line" />
         <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="keys()">
           Keys
         </button>
@@ -77,6 +88,7 @@ import { WordSheet } from './word-sheet';
 export class TopBar {
   readonly session = inject(Session);
   readonly theme = inject(Theme);
+  readonly themes = themeChoices;
   readonly #commands = inject(Commands);
   readonly #dialog = inject(Dialog);
   readonly #router = inject(Router);

@@ -1,23 +1,34 @@
-import { effect, Injectable, signal } from '@angular/core';
+import { computed, effect, Injectable, signal } from '@angular/core';
 
 export type ThemeName = 'light' | 'dark';
+export type ThemeChoice = ThemeName | 'system';
+export const themeChoices: readonly ThemeChoice[] = ['light', 'dark', 'system'];
 const key = 'renquil.theme';
 
-/** Light or dark: the system's choice until someone chooses here; remembered in this browser. */
+/** Light or dark: as the system has it, now and when it changes, until someone chooses here; remembered in this browser. */
 @Injectable({ providedIn: 'root' })
 export class Theme {
-  readonly name = signal<ThemeName>(
-    stored() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'),
-  );
+  readonly #media = matchMedia('(prefers-color-scheme: dark)');
+  readonly #systemIsDark = signal(this.#media.matches);
+  readonly choice = signal<ThemeChoice>(stored());
+  readonly name = computed<ThemeName>(() => {
+    const choice = this.choice();
+    if (choice !== 'system') return choice;
+    return this.#systemIsDark() ? 'dark' : 'light';
+  });
   constructor() {
+    this.#media.addEventListener('change', ({ matches }) => this.#systemIsDark.set(matches));
     effect(() => (document.documentElement.dataset['theme'] = this.name()));
   }
+  choose(choice: ThemeChoice): void {
+    this.choice.set(choice);
+    localStorage.setItem(key, choice);
+  }
   toggle(): void {
-    this.name.update((now) => (now === 'light' ? 'dark' : 'light'));
-    localStorage.setItem(key, this.name());
+    this.choose(this.name() === 'light' ? 'dark' : 'light');
   }
 }
-function stored(): ThemeName | null {
+function stored(): ThemeChoice {
   const value = localStorage.getItem(key);
-  return value === 'light' || value === 'dark' ? value : null;
+  return themeChoices.find((choice) => choice === value) ?? 'system';
 }

@@ -2,8 +2,9 @@ import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@
 import { uniteBoxes, worldBounds, type Box, type ObjectId } from '@renquil/core';
 import { Box3, Vector3 } from 'three';
 import { OpenScene } from '../../state/open-scene';
+import { Theme } from '../../state/theme';
 import type { FromGeometry } from './geometry-messages';
-import { Stage, type ViewName } from './stage';
+import { Stage, type StageColours, type ViewName } from './stage';
 
 /**
  * The one stage of an open scene. It lives as long as the scene is open: a step that shows it takes the canvas in, and
@@ -12,6 +13,7 @@ import { Stage, type ViewName } from './stage';
 @Injectable()
 export class StageHost implements OnDestroy {
   readonly #open = inject(OpenScene);
+  readonly #theme = inject(Theme);
   readonly stage = signal<Stage | null>(null);
   readonly loading = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
   readonly problem = signal('');
@@ -24,6 +26,12 @@ export class StageHost implements OnDestroy {
 
   constructor() {
     addEventListener('keydown', this.#hearKey, { capture: true });
+    effect(() => {
+      this.#theme.name();
+      const stage = this.stage();
+      // The page takes its colours on first.
+      if (stage) untracked(() => requestAnimationFrame(() => stage.colour(colours())));
+    });
     // Read anew from the server, the scene is another one: so is its stage.
     effect(() => {
       this.#open.drawTick();
@@ -78,18 +86,11 @@ export class StageHost implements OnDestroy {
     this.loading.set({ done: 0, total: 0 });
   }
   #start(canvas: HTMLCanvasElement): void {
-    const css = getComputedStyle(document.documentElement);
-    const token = (name: string): string => css.getPropertyValue(name).trim();
     let stage: Stage;
     try {
       // Asked first on a canvas of its own: three says its piece in the console where there is none.
       if (!document.createElement('canvas').getContext('webgl2')) throw new Error('no WebGL');
-      stage = new Stage(canvas, this.#open.scene, {
-        sky: token('--sky'),
-        ground: token('--grid'),
-        ink: token('--ink'),
-        pick: token('--jonquil'),
-      });
+      stage = new Stage(canvas, this.#open.scene, colours());
     } catch {
       this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
       this.loading.set(null);
@@ -124,6 +125,12 @@ export class StageHost implements OnDestroy {
     stage.content.shapesArrived();
     this.loading.set(null);
   }
+}
+
+function colours(): StageColours {
+  const css = getComputedStyle(document.documentElement);
+  const token = (name: string): string => css.getPropertyValue(name).trim();
+  return { sky: token('--sky'), ground: token('--grid'), ink: token('--ink'), pick: token('--jonquil') };
 }
 
 function makeCanvas(): HTMLCanvasElement {

@@ -5,11 +5,7 @@ import {
   DirectionalLight,
   DoubleSide,
   GridHelper,
-  Group,
-  InstancedMesh,
   LineBasicMaterial,
-  LineSegments,
-  Matrix4,
   MeshBasicMaterial,
   MeshLambertMaterial,
   OrthographicCamera,
@@ -19,24 +15,16 @@ import {
   Vector2,
   Vector3,
   WebGLRenderer,
-  type BufferGeometry,
   type Material,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import { Gizmo } from './gizmo';
-import {
-  drawnWorld,
-  ownBounds,
-  type Display,
-  type Mat4,
-  type ObjectId,
-  type Scene,
-  type Vec3,
-} from '@renquil/core';
+import { ownBounds, type Display, type ObjectId, type Scene, type Vec3 } from '@renquil/core';
 import { DrawPace } from './draw-pace';
 import type { DrawWish } from './draw-list';
 import { ShapeStore } from './shape-store';
 import { StageContent } from './stage-content';
+import { StageMarks, type MarkKind } from './stage-marks';
 
 export type ViewName = 'free' | 'front' | 'side' | 'top';
 export interface StageColours {
@@ -46,18 +34,18 @@ export interface StageColours {
   readonly pick: string;
 }
 const freeDirection: [number, number, number] = [0.6, 0.3, 0.74];
-const outlineMost = 300;
 
 /** The 3D view without a frame loop: it draws only when something changed. */
 export class Stage {
   readonly #renderer: WebGLRenderer;
   readonly #three = new ThreeScene();
-  readonly #marks = new Group();
+  readonly #marks: StageMarks;
   readonly #perspective = new PerspectiveCamera(38, 1, 0.01, 1000);
   readonly #flat = new OrthographicCamera(-1, 1, 1, -1, -1000, 1000);
   #camera: PerspectiveCamera | OrthographicCamera = this.#perspective;
   #controls: OrbitControls;
   #grid: GridHelper | null = null;
+  #floor: Box3 | null = null;
   #asked = false;
   #disposed = false;
   readonly #pace = new DrawPace();
@@ -73,7 +61,7 @@ export class Stage {
   constructor(
     readonly canvas: HTMLCanvasElement,
     readonly scene: Scene,
-    readonly colours: StageColours,
+    public colours: StageColours,
   ) {
     this.content = new StageContent(scene, this.store, {
       of: (material, look) => this.#material(material, look),
@@ -83,13 +71,14 @@ export class Stage {
         () => new LineBasicMaterial({ color: colours.ink, transparent: true, opacity: 0.38 }),
       ),
     });
+    this.#marks = new StageMarks(scene, this.store, this.content, (kind) => this.#markMaterial(kind));
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, powerPreference: 'low-power' });
     this.#renderer.setPixelRatio(Math.min(devicePixelRatio, 2));
     this.#three.background = new Color(colours.sky);
     const [key, fill] = [new DirectionalLight(0xffffff, 2.2), new DirectionalLight(0xfff2d8, 0.7)];
     key.position.set(3, 6, 5);
     fill.position.set(-4, 1, -3);
-    this.#three.add(new AmbientLight(0xffffff, 1.1), key, fill, this.content.group, this.#marks);
+    this.#three.add(new AmbientLight(0xffffff, 1.1), key, fill, this.content.group, this.#marks.group);
     this.#controls = this.#control();
     this.gizmo = new Gizmo(this.#camera, canvas, scene, {
       draw: () => this.draw(),
@@ -104,22 +93,7 @@ export class Stage {
   }
   /** Outlines what is picked: jonquil over a dark edge, drawn on top of everything. */
   markPicked(picked: ReadonlySet<ObjectId>): void {
-    this.#clearMarks();
-    let left = outlineMost;
-    for (const id of picked) {
-      if (left <= 0) break;
-      if (!this.scene.find(id)) continue;
-      for (const object of this.scene.walk(id)) {
-        if (left <= 0) break;
-        if (object.outline && object.shape === null) {
-          left--;
-          this.#markLine(this.store.outlineOf(object.outline), 'pick-line', this.scene.world(object.id));
-        }
-        if (object.shape === null) continue;
-        left--;
-        this.#markShape(object.shape, drawnWorld(this.scene, object.id));
-      }
-    }
+    this.#marks.mark(picked);
     this.draw();
   }
   objectAt(x: number, y: number): ObjectId | null {
@@ -212,7 +186,11 @@ export class Stage {
   }
   /** A floor grid under everything, a step of which is a round number of metres. */
   setFloor(box: Box3): void {
-    if (this.#grid) this.#three.remove(this.#grid);
+    this.#floor = box;
+    if (this.#grid) {
+      this.#three.remove(this.#grid);
+      this.#grid.dispose();
+    }
     if (box.isEmpty()) return;
     const size = box.getSize(new Vector3());
     const step = 10 ** Math.floor(Math.log10(Math.max(size.x, size.z, 1e-3) / 2));
@@ -220,6 +198,19 @@ export class Stage {
     this.#grid = new GridHelper(lines * step, lines, this.colours.ground, this.colours.ground);
     this.#grid.position.y = box.min.y;
     this.#three.add(this.#grid);
+  }
+  /** Other colours of the page: sky, grid and lines take them on; objects have their own. */
+  colour(colours: StageColours): void {
+    this.colours = colours;
+    (this.#three.background as Color).set(colours.sky);
+    const ink = /^(line|edge|pick-edge)$| (ghost|box)$/;
+    for (const [key, material] of this.#materials) {
+      const { color } = material as LineBasicMaterial;
+      if (ink.test(key)) color.set(colours.ink);
+      else if (key.startsWith('pick')) color.set(colours.pick);
+    }
+    if (this.#floor) this.setFloor(this.#floor);
+    this.draw();
   }
   resize(): void {
     const { clientWidth: width, clientHeight: height } = this.canvas;
@@ -269,7 +260,7 @@ export class Stage {
     this.#disposed = true;
     this.#controls.dispose();
     this.gizmo.dispose();
-    this.#clearMarks();
+    this.#marks.clear();
     this.content.dispose();
     this.store.dispose();
     for (const material of this.#materials.values()) material.dispose();
@@ -283,54 +274,15 @@ export class Stage {
     controls.addEventListener('change', () => this.draw());
     return controls;
   }
-  #clearMarks(): void {
-    for (const mark of this.#marks.children) if (mark instanceof InstancedMesh) mark.dispose();
-    this.#marks.clear();
-  }
-  #markShape(shape: number, world: Mat4): void {
-    const parts = this.store.partsOf(shape);
-    if (!parts) {
-      const box = this.content.boxMatrix(shape);
-      if (box) this.#markFill(this.content.unitBox, new Matrix4().fromArray(world).multiply(box));
-    } else
-      for (const { geometry, edges, lines } of parts) {
-        if (lines) this.#markLine(geometry, 'pick-line', world);
-        else this.#markFill(geometry, new Matrix4().fromArray(world));
-        if (edges) this.#markLine(edges, 'pick-edge', world);
-      }
-  }
-  #markFill(geometry: BufferGeometry, world: Matrix4): void {
-    const fill = this.#keep('pick-fill', () => {
-      const { pick: color } = this.colours;
-      return new MeshBasicMaterial({
-        color,
-        transparent: true,
-        opacity: 0.7,
-        depthTest: false,
-        side: DoubleSide,
-      });
+  #markMaterial(kind: MarkKind): Material {
+    return this.#keep(kind, () => {
+      const onTop = { depthTest: false, transparent: true };
+      const { ink, pick } = this.colours;
+      if (kind === 'pick-fill')
+        return new MeshBasicMaterial({ color: pick, opacity: 0.7, side: DoubleSide, ...onTop });
+      if (kind === 'pick-line') return new LineBasicMaterial({ color: pick, ...onTop });
+      return new LineBasicMaterial({ color: ink, opacity: 0.45, ...onTop });
     });
-    const body = new InstancedMesh(geometry, fill, 1);
-    body.setMatrixAt(0, world);
-    body.renderOrder = 2;
-    this.#marks.add(body);
-  }
-  #markLine(geometry: BufferGeometry, kind: 'pick-line' | 'pick-edge', world: Mat4): void {
-    const isLine = kind === 'pick-line';
-    const material = this.#keep(kind, () => {
-      const color = isLine ? this.colours.pick : this.colours.ink;
-      return new LineBasicMaterial({
-        color,
-        depthTest: false,
-        transparent: true,
-        opacity: isLine ? 1 : 0.45,
-      });
-    });
-    const line = new LineSegments(geometry, material);
-    line.matrixAutoUpdate = false;
-    line.matrix.fromArray(world);
-    line.renderOrder = 3;
-    this.#marks.add(line);
   }
   #material(index: number | null, look: Display): Material {
     return this.#keep(`${index} ${look}`, () => {
