@@ -148,7 +148,10 @@ function packFiles(folder) {
       const bytes = readFileSync(file);
       if (bytes.length < 1000) continue;
       const { BROTLI_PARAM_QUALITY: quality, BROTLI_PARAM_SIZE_HINT: hint } = constants;
-      writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params: { [quality]: 10, [hint]: bytes.length } }));
+      writeFileSync(
+        `${file}.br`,
+        brotliCompressSync(bytes, { params: { [quality]: 10, [hint]: bytes.length } }),
+      );
       writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
     }
   }

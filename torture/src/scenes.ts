@@ -50,10 +50,14 @@ export async function jobResult(
     const answer = await person.until<{
       state: string;
       result: { scene?: number; handoff?: number } | null;
-      error: unknown;
+      error: { code: string } | null;
     }>('GET', `/api/jobs/${job}`, () => undefined, deadline);
     if (answer?.body.state === 'done') return answer.body.result!;
-    if (answer?.body.state === 'failed')
+    // Killed three times over the same job: given up, in words, and asked again as a person would.
+    const isGivenUp = answer?.body.error?.code === 'job-given-up';
+    if (answer?.body.state === 'failed' && isGivenUp)
+      await person.until('POST', `/api/jobs/${job}/again`, () => ({}), deadline);
+    else if (answer?.body.state === 'failed')
       throw new Error(`job ${job} failed: ${JSON.stringify(answer.body.error)}`);
     await sleep(100);
   }
