@@ -2,7 +2,8 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { percentile, seeded, sleep } from './clock.js';
+import { percentile, sleep } from './clock.js';
+import { seededRandom } from '@renquil/core/testing';
 import { GaleraNode, password } from './galera.js';
 import { Person } from './person.js';
 import { freePort, Program } from './processes.js';
@@ -139,7 +140,7 @@ async function rounds(
   seconds: number,
   seed: number,
 ): Promise<Row[]> {
-  const random = seeded(seed);
+  const random = seededRandom(seed);
   const wrong: string[] = [];
   const end = Date.now() + seconds * 1000;
   const deadline = end + 120_000;

@@ -1,4 +1,5 @@
-import { seeded, sleep } from './clock.js';
+import { sleep } from './clock.js';
+import { seededRandom } from '@renquil/core/testing';
 import { killMariaDb, Program } from './processes.js';
 import { bringIn, jobResult } from './scenes.js';
 import type { Row } from './table.js';
@@ -9,7 +10,7 @@ const kinds = ['node', 'database', 'both', 'worker'] as const;
 
 /** kill -9 of node, database, both and a worker, while people edit, bring in and hand off. */
 export async function killRounds(world: World, seconds: number, seed = 1): Promise<Row[]> {
-  const random = seeded(seed);
+  const random = seededRandom(seed);
   const wrong: string[] = [];
   const scenes = [await world.scene('kill_a', 800), await world.scene('kill_b', 800)];
   const end = Date.now() + seconds * 1000;

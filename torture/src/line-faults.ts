@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { seeded, sleep } from './clock.js';
+import { sleep } from './clock.js';
+import { seededRandom } from '@renquil/core/testing';
 import type { Row } from './table.js';
 import { verify } from './verify.js';
 import type { World } from './world.js';
 
 /** A line that repeats, reorders, cuts, delays and doubles requests, with 200 streams open that nobody reads. */
 export async function lineFaults(world: World, edits: number, seed = 2): Promise<Row[]> {
-  const random = seeded(seed);
+  const random = seededRandom(seed);
   const wrong: string[] = [];
   const scene = await world.scene('line', 400);
   const person = await world.person();

@@ -1,27 +1,6 @@
+import { flatGlb } from '@renquil/formats/testing';
 import type { Person } from './person.js';
 import { sleep } from './clock.js';
-
-/** A binary glTF 2.0 of so many empty nodes under one root. */
-export function flatGlb(nodes: number, salt: string): Uint8Array {
-  const json = {
-    asset: { version: '2.0', generator: salt },
-    scene: 0,
-    scenes: [{ nodes: [0] }],
-    nodes: [
-      { name: 'flat_grp', children: [...Array(nodes - 1).keys()].map((i) => i + 1) },
-      ...[...Array(nodes - 1).keys()].map((i) => ({ name: `part_${i + 1}`, translation: [i, 0, 0] })),
-    ],
-  };
-  const text = Buffer.from(JSON.stringify(json));
-  const padded = Buffer.concat([text, Buffer.alloc((4 - (text.length % 4)) % 4, 0x20)]);
-  const head = Buffer.alloc(20);
-  head.write('glTF', 0, 'latin1');
-  head.writeUInt32LE(2, 4);
-  head.writeUInt32LE(20 + padded.length, 8);
-  head.writeUInt32LE(padded.length, 12);
-  head.write('JSON', 16, 'latin1');
-  return Buffer.concat([head, padded]);
-}
 
 /** Brings a scene in, whatever happens meanwhile, under one request id. @returns its number */
 export async function bringIn(

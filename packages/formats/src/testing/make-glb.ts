@@ -15,3 +15,16 @@ export function nodesGlb(names: readonly string[], more: object = {}): Uint8Arra
     ...more,
   });
 }
+/** So many empty nodes under one root, a metre apart; the salt makes a file of its own. */
+export function flatGlb(nodes: number, salt = ''): Uint8Array {
+  const below = [...Array(nodes - 1).keys()].map((i) => i + 1);
+  return makeGlb({
+    asset: { version: '2.0', generator: salt },
+    scene: 0,
+    scenes: [{ nodes: [0] }],
+    nodes: [
+      { name: 'flat_grp', children: below },
+      ...below.map((i) => ({ name: `part_${i}`, translation: [i, 0, 0] })),
+    ],
+  });
+}

@@ -1,12 +1,12 @@
 import { partsConvention } from '@renquil/core';
-import { wideGlb } from '../testing/wide-glb.js';
+import { flatGlb } from '@renquil/formats/testing';
 import { TaskPool, taskLimits } from './pool.js';
 
 describe('a task', () => {
   const read = (pool: TaskPool, nodes: number, large = false) =>
     pool.run(
       'read-scene',
-      { file: 'a.glb', bytes: wideGlb(nodes), resources: [], convention: partsConvention },
+      { file: 'a.glb', bytes: flatGlb(nodes), resources: [], convention: partsConvention },
       { large },
     );
 

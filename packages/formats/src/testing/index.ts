@@ -1,0 +1,2 @@
+export * from './make-glb.js';
+export * from './published-models.js';
