@@ -51,14 +51,14 @@ describe('the event hub', () => {
   });
   it('tells a page that comes back what came after the last number it knew', async () => {
     const mo = await server.as('mo');
-    await insertEvent(server.services.database, 1, event(20));
+    await insertEvent(server.services.database, 3, event(20));
     const [known] = await server.services.database.rows<{ id: number }>('SELECT MAX(id) AS id FROM event');
-    await insertEvent(server.services.database, 1, event(21));
+    await insertEvent(server.services.database, 3, event(21));
     await insertEvent(server.services.database, 2, event(22));
     for (const way of ['header', 'query'] as const) {
       const abort = new AbortController();
       const response = await fetch(
-        `${server.url}/api/scenes/1/events${way === 'query' ? `?after=${known!.id}` : ''}`,
+        `${server.url}/api/scenes/3/events${way === 'query' ? `?after=${known!.id}` : ''}`,
         {
           headers: { cookie: mo.cookie, ...(way === 'header' ? { 'last-event-id': String(known!.id) } : {}) },
           signal: abort.signal,
