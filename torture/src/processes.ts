@@ -47,16 +47,20 @@ export class Program {
     this.#child = child;
   }
   async untilUp(seconds = 60): Promise<void> {
+    let last = 'nothing';
     for (let i = 0; i < seconds * 20; i++) {
       if (this.#child?.exitCode !== null)
         throw new Error(`the ${this.kind} ended: ${this.output.slice(-2000)}`);
-      const answer = await fetch(`${this.url}/api/health`, { signal: AbortSignal.timeout(2000) }).catch(
-        () => null,
-      );
-      if (answer?.ok) return;
+      try {
+        const answer = await fetch(`${this.url}/api/health`, { signal: AbortSignal.timeout(2000) });
+        if (answer.ok) return;
+        last = `${answer.status} ${await answer.text()}`;
+      } catch (error) {
+        last = String((error as Error).cause ?? error);
+      }
       await sleep(50);
     }
-    throw new Error(`the ${this.kind} did not answer in ${seconds} s: ${this.output.slice(-2000)}`);
+    throw new Error(`the ${this.kind} did not answer in ${seconds} s (${last}): ${this.output.slice(-2000)}`);
   }
   /** kill -9. */
   async kill(): Promise<void> {

@@ -32,7 +32,11 @@ export async function openHost(flags: Flags, say: (line: string) => void): Promi
     },
     isPrivate: true,
     hasRoom: roomOn(flags.data),
-    onMoved: (hear) => (mariadb.onMoved = hear),
+    onMoved: (hear) => {
+      mariadb.onMoved = hear;
+      // It may have moved since its address was taken.
+      hear(mariadb.address);
+    },
     stop: () => mariadb.stop(),
   };
 }
