@@ -152,6 +152,20 @@ export async function untilReady(
   }
 }
 
+/** Whether it answers at all, be it with a no. */
+export async function answers(address: DatabaseAddress, timeout: number): Promise<boolean> {
+  let connection: mysql.Connection | null = null;
+  try {
+    connection = await mysql.createConnection({ ...connectionOptions(address), connectTimeout: timeout });
+    return true;
+  } catch (error) {
+    // A number is MariaDB's own word, as in "too many connections".
+    return ((error as { errno?: number }).errno ?? 0) > 0;
+  } finally {
+    connection?.destroy();
+  }
+}
+
 export async function stopProcess(pid: number): Promise<void> {
   if (exeOf(pid) === null) return;
   process.kill(pid, 'SIGTERM');

@@ -82,6 +82,20 @@ describe('the private MariaDB', () => {
     await database.close();
     await made.stop();
   });
+  it('is ended and started again when it is there but does not answer, whoever started it', async () => {
+    const said: string[] = [];
+    const first = await PrivateMariaDb.start(folder);
+    const probe = { every: 100, timeout: 300, most: 3 };
+    const second = await PrivateMariaDb.start(folder, { say: (line) => said.push(line), probe });
+    const stuck = pid();
+    process.kill(stuck, 'SIGSTOP');
+    for (let i = 0; i < 200 && pid() === stuck; i++) await new Promise((done) => setTimeout(done, 50));
+    expect(pid()).not.toBe(stuck);
+    expect(await answers(second)).toBeTrue();
+    expect(said.join('\n')).toMatch(/does not answer any more[^]*answers again/);
+    await second.stop();
+    await first.stop();
+  });
   it('keeps its log over starts, and clears sockets that crashes left', async () => {
     const left = join(tmpdir(), 'renquil-00ff-99999999.sock');
     writeFileSync(left, '');

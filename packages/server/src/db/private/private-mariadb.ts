@@ -8,6 +8,7 @@ import { DatabaseLog } from './database-log.js';
 import { withFolderLock } from './folder-lock.js';
 import { install } from './install.js';
 import {
+  answers,
   clearSockets,
   findRunning,
   freePort,
@@ -24,7 +25,10 @@ export interface PrivateOptions {
   readonly database?: string;
   /** Hears what happened to the database, for people. */
   readonly say?: (line: string) => void;
+  /** How often it is asked whether it answers, how long it may take, and how many times it may fail to; milliseconds. */
+  readonly probe?: { readonly every: number; readonly timeout: number; readonly most: number };
 }
+const usualProbe = { every: 3000, timeout: 4000, most: 4 };
 
 /**
  * MariaDB for this application alone: a data folder of its own, a free port on 127.0.0.1, no system settings read. Any
@@ -46,11 +50,15 @@ export class PrivateMariaDb {
   readonly #data: string;
   readonly #log: DatabaseLog;
   readonly #say: (line: string) => void;
+  readonly #probe: NonNullable<PrivateOptions['probe']>;
+  #probeTimer: NodeJS.Timeout | undefined;
+  #silent = 0;
 
   private constructor(
     readonly folder: string,
-    { database = 'renquil', say = () => undefined }: PrivateOptions,
+    { database = 'renquil', say = () => undefined, probe = usualProbe }: PrivateOptions,
   ) {
+    this.#probe = probe;
     this.#data = join(folder, 'mariadb');
     this.#say = say;
     this.#log = new DatabaseLog(join(folder, 'mariadb.log'), say);
@@ -68,11 +76,13 @@ export class PrivateMariaDb {
     await made.#findOrStart();
     made.#timer = setInterval(() => made.#look(), 250);
     made.#timer.unref();
+    made.#askLater();
     return made;
   }
   async stop(): Promise<void> {
     this.#stopping = true;
     clearInterval(this.#timer);
+    clearTimeout(this.#probeTimer);
     await this.#reviving?.catch(() => undefined);
     if (!this.adopted && this.#pid) await stopProcess(this.#pid);
   }
@@ -137,6 +147,25 @@ export class PrivateMariaDb {
     if (isThere) return;
     this.#say('MariaDB has ended; it is being started again.');
     this.#reviving = this.#revive().finally(() => (this.#reviving = null));
+  }
+  #askLater(): void {
+    this.#probeTimer = setTimeout(() => void this.#ask(), this.#probe.every).unref();
+  }
+  /**
+   * One that is there and does not answer any more (taken over while it was on its way out, or stuck) is ended, so that
+   * another can be started; InnoDB recovers from that.
+   */
+  async #ask(): Promise<void> {
+    const pid = this.#pid;
+    const isFine = this.#reviving !== null || (await answers(this.address, this.#probe.timeout));
+    if (this.#stopping) return;
+    this.#silent = isFine || pid !== this.#pid ? 0 : this.#silent + 1;
+    if (this.#silent >= this.#probe.most && isRunning(pid)) {
+      this.#silent = 0;
+      this.#say('MariaDB does not answer any more; it is ended.');
+      process.kill(pid, 'SIGKILL');
+    }
+    this.#askLater();
   }
   async #revive(): Promise<void> {
     for (let pause = 200; !this.#stopping; pause = Math.min(pause * 2, 5000)) {
