@@ -40,6 +40,9 @@ describe('the private MariaDB', () => {
     }
     return false;
   };
+  const until = async (isSo: () => boolean): Promise<void> => {
+    for (let i = 0; i < 400 && !isSo(); i++) await new Promise((done) => setTimeout(done, 25));
+  };
   it('is shared by those on one folder, and only who started it stops it', async () => {
     const first = await PrivateMariaDb.start(folder);
     const second = await PrivateMariaDb.start(folder);
@@ -54,6 +57,7 @@ describe('the private MariaDB', () => {
     const database = new Database(second.address);
     await database.run('CREATE TABLE kept (n INT)');
     await first.stop();
+    await until(() => !second.adopted);
     expect(await answers(second)).toBeTrue();
     expect([second.adopted, second.address.port]).toEqual([false, first.address.port]);
     expect(await database.rows('SELECT n FROM kept')).toEqual([]);
@@ -75,7 +79,7 @@ describe('the private MariaDB', () => {
     const database = new Database(made.address);
     await database.run('CREATE TABLE kept (n INT)');
     process.kill(pid(), 'SIGKILL');
-    await new Promise((done) => setTimeout(done, 400));
+    await until(() => said.join('\n').includes('answers again'));
     expect(await answers(made)).toBeTrue();
     expect(await database.rows('SELECT n FROM kept')).toEqual([]);
     expect(said.join('\n')).toMatch(/has ended[^]*answers again/);
@@ -89,7 +93,7 @@ describe('the private MariaDB', () => {
     const second = await PrivateMariaDb.start(folder, { say: (line) => said.push(line), probe });
     const stuck = pid();
     process.kill(stuck, 'SIGSTOP');
-    for (let i = 0; i < 200 && pid() === stuck; i++) await new Promise((done) => setTimeout(done, 50));
+    await until(() => /does not answer any more[^]*answers again/.test(said.join('\n')));
     expect(pid()).not.toBe(stuck);
     expect(await answers(second)).toBeTrue();
     expect(said.join('\n')).toMatch(/does not answer any more[^]*answers again/);
