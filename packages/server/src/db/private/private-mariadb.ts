@@ -86,10 +86,6 @@ export class PrivateMariaDb {
     await this.#reviving?.catch(() => undefined);
     if (!this.adopted && this.#pid) await stopProcess(this.#pid);
   }
-  /** What MariaDB said last. */
-  lastWords(): string {
-    return this.#log.tail();
-  }
 
   async #findOrStart(): Promise<void> {
     await withFolderLock(join(this.folder, 'mariadb.lock'), async () => {

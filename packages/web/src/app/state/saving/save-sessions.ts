@@ -18,9 +18,6 @@ export class SaveSessions {
     for (const { waiting } of this.#statuses().values()) sum += waiting;
     return sum;
   });
-  readonly signedOut = computed(() =>
-    [...this.#statuses().values()].some(({ state }) => state === 'signed-out'),
-  );
 
   constructor() {
     window.addEventListener('beforeunload', (event) => {

@@ -30,10 +30,6 @@ export class DrawPace {
     if (this.#cost < slow) return 0;
     return Math.max(0, this.#lastKey + rest - this.now());
   }
-  /** How long a picture takes here, as far as is known. */
-  get cost(): number {
-    return this.#cost;
-  }
   #isDrawing(): boolean {
     if (!this.#pending) return false;
     const { sync, gl, began } = this.#pending;
