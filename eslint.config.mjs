@@ -114,7 +114,14 @@ export default tseslint.config(
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
-      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'rq', style: 'kebab-case' }],
+      // A part of the kit may dress the element of the platform: button[rqMenuChoice].
+      '@angular-eslint/component-selector': [
+        'error',
+        [
+          { type: 'element', prefix: 'rq', style: 'kebab-case' },
+          { type: 'attribute', prefix: 'rq', style: 'camelCase' },
+        ],
+      ],
       // Files are named after what they export; Angular's newer style has no suffix.
       '@angular-eslint/component-class-suffix': 'off',
       'no-console': 'off',

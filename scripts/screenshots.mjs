@@ -31,7 +31,15 @@ const page = await browser.newPage({
 });
 const shot = async (name) => {
   await page.waitForTimeout(700);
+  // A picture that is being drawn in slices is a rough one at first.
+  if (await page.getByTestId('viewport').count())
+    await page.locator('[data-testid=viewport][data-whole=true]').waitFor();
   await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+};
+// The ledger goes to what is picked by itself, a moment later.
+const scrollTo = async (row) => {
+  await page.waitForTimeout(500);
+  await page.getByRole('treegrid').evaluate((rows, top) => (rows.scrollTop = top), row * 26);
 };
 const ready = () => page.waitForSelector('[data-ready=true]');
 try {
@@ -65,7 +73,7 @@ try {
   await page.getByLabel('Written').selectOption('slot');
   await page.getByTestId('label-menu').click();
   await page.getByRole('menuitemradio', { name: 'number' }).click();
-  await page.locator('cdk-virtual-scroll-viewport').evaluate((rows) => (rows.scrollTop = 98 * 26));
+  await scrollTo(98);
   await page.getByTestId('viewport').focus();
   await page.keyboard.press('f');
   await shot('name');
@@ -77,7 +85,7 @@ try {
   await page.keyboard.press('Escape');
   await page.getByTestId('propose').click();
   await page.getByTestId('propose-counts').waitFor();
-  await page.locator('cdk-virtual-scroll-viewport').evaluate((rows) => (rows.scrollTop = 0));
+  await scrollTo(0);
   await page
     .locator('rq-ledger-row')
     .filter({ hasText: 'post_LB' })

@@ -1,6 +1,7 @@
-import { writeGlb, jsonChunk } from '@renquil/formats';
+import { binChunk, jsonChunk, writeGlb } from '@renquil/formats';
 
 const whats = ['post', 'panel', 'bolt', 'sheave', 'window', 'hinge', 'lamp', 'slat', 'door', 'strap'];
+const triangle = Float32Array.of(-0.5, 0, 0, 0.5, 0, 0, 0, 1, 0);
 const surfaces = ['enamel', 'steel', 'oak', 'glass', 'nylon'];
 
 /**
@@ -28,9 +29,16 @@ export function generateGlb(n: number): Uint8Array {
     scenes: [{ nodes: roots }],
     nodes,
     meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
-    accessors: [{ componentType: 5126, count: 3, type: 'VEC3', min: [-0.5, 0, 0], max: [0.5, 1, 0] }],
+    accessors: [
+      { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [-0.5, 0, 0], max: [0.5, 1, 0] },
+    ],
+    bufferViews: [{ buffer: 0, byteLength: triangle.byteLength }],
+    buffers: [{ byteLength: triangle.byteLength }],
   };
-  return writeGlb([{ type: jsonChunk, data: new TextEncoder().encode(JSON.stringify(json)) }]);
+  return writeGlb([
+    { type: jsonChunk, data: new TextEncoder().encode(JSON.stringify(json)) },
+    { type: binChunk, data: new Uint8Array(triangle.buffer) },
+  ]);
 }
 
 function nameOf(i: number): string {

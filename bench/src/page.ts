@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from 'playwright-core';
 import { generateGlb } from './generate.js';
+import { pageTable } from './page-table.js';
 import { typeIntoBench } from './typing.js';
 
 /**
@@ -35,6 +36,10 @@ try {
   await untilUp();
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  // Without the flag that only tests may set, as a person's browser is.
+  const plain = await chromium.launch({ executablePath: '/usr/bin/chromium', args: args.slice(0, -1) });
+  process.stdout.write(`${await pageTable(plain, `http://127.0.0.1:${port}/`)}\n`);
+  await plain.close();
   // The compiler names functions through this; in the page there is no such thing.
   await page.addInitScript({ content: 'globalThis.__name = (made) => made' });
   await open(page, rows, 'arrange');

@@ -66,7 +66,7 @@ test('bad files give one clear error each, and nothing is stored', async ({ page
       await app.bringIn(...files);
       await expect(page.getByTestId('bring-error')).toContainText(says);
       await expect(page.getByTestId('bring-error')).toContainText('Nothing was stored');
-      await page.getByRole('button', { name: 'Put away' }).click();
+      await page.getByTestId('bring-error').getByRole('button', { name: 'Put away' }).click();
     });
   }
   await page.reload();

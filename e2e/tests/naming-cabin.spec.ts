@@ -19,7 +19,7 @@ test('the cabin is put right by proposals, and the two that nobody can know in t
   await app.bringInCabin('proposed');
   await expect.poll(() => app.outstanding()).toBe(38);
   await applyProposals(app);
-  await expect.poll(() => app.outstanding()).toBe(8);
+  await expect.poll(() => app.outstanding()).toBe(4);
   // What is left is less than 80 % sure; who looked at it takes it.
   await page.getByTestId('discard').or(page.getByTestId('propose')).first().waitFor();
   await applyProposals(app, '50');

@@ -9,9 +9,10 @@ export const check: Command = {
   name: 'check',
   says: 'Runs the checks over files. Ends with 1 when something is found at or above --fail-on.',
   usage:
-    'renquil check FILE... [--convention C.json] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note]',
+    'renquil check FILE... [--convention C.json] [--facing +Z|-Z|+X|-X] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note]',
   options: {
     convention: { type: 'string' },
+    facing: { type: 'string' },
     format: { type: 'string' },
     out: { type: 'string' },
     'fail-on': { type: 'string' },
@@ -20,7 +21,11 @@ export const check: Command = {
   run(files, values, host) {
     const format = oneOf('format', values['format'] ?? 'text', reportFormats);
     const failOn = oneOf('fail-on', values['fail-on'] ?? 'blocker', severities);
-    const convention = openConvention(values['convention'] as string | undefined, host);
+    const convention = openConvention(
+      values['convention'] as string | undefined,
+      host,
+      values['facing'] as string | undefined,
+    );
     const report = makeReport(
       files.map((file) => {
         const run = new CheckRun(openFile(file, host).scene, convention);

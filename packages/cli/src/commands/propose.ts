@@ -9,9 +9,10 @@ export const propose: Command = {
   name: 'propose',
   says: 'Proposes names by a convention, with how sure each is and why. Ends with 1 when some stay open or unsure.',
   usage:
-    'renquil propose FILE [--convention C.json] [--where QUERY] [--min-confidence 0.8] [--format text|json] [--out changes.json]',
+    'renquil propose FILE [--convention C.json] [--facing +Z|-Z|+X|-X] [--where QUERY] [--min-confidence 0.8] [--format text|json] [--out changes.json]',
   options: {
     convention: { type: 'string' },
+    facing: { type: 'string' },
     where: { type: 'string' },
     'min-confidence': { type: 'string' },
     format: { type: 'string' },
@@ -23,7 +24,11 @@ export const propose: Command = {
     if (!(least >= 0 && least <= 1))
       throw new RenquilError('usage', { detail: '--min-confidence takes a number from 0 to 1.' });
     const format = oneOf('format', values['format'] ?? 'text', ['text', 'json'] as const);
-    const convention = openConvention(values['convention'] as string | undefined, host);
+    const convention = openConvention(
+      values['convention'] as string | undefined,
+      host,
+      values['facing'] as string | undefined,
+    );
     const query = values['where'] === undefined ? null : parseQuery(String(values['where']));
     const { scene } = openFile(file!, host);
     const objects = [...scene.walk()]
@@ -53,12 +58,19 @@ export const propose: Command = {
   },
 };
 
+/** A name, what becomes of it, and why: of what is not in the name already, the least sure first. */
 function line({ before, after, confidence, guesses, open }: NameProposal): string {
   const to = after === null ? `? (${open.join(', ')} unknown)` : printable(after);
-  const weakest = [...guesses].sort((a, b) => a.confidence - b.confidence)[0];
+  const changes = guesses
+    .filter(({ text, reason }) => reason !== 'own' && !before.split(/[^A-Za-z0-9]+/).includes(text))
+    .sort((a, b) => a.confidence - b.confidence)
+    .slice(0, 2)
+    .map(
+      ({ slot, text, because }) => `${slot} ${text ? printable(text) : 'left out'}: ${printable(because)}`,
+    );
   const why =
-    weakest && after !== null
-      ? `  ${confidence.toFixed(2)} ${weakest.slot}: ${printable(weakest.because)}`
-      : '';
+    after === null
+      ? ''
+      : `  ${confidence.toFixed(2)} ${changes.join('; ') || 'its words, written as they should be'}`;
   return `${printable(before)} -> ${to}${why}\n`;
 }

@@ -10,10 +10,11 @@ export const rename: Command = {
   name: 'rename',
   says: 'Runs a recipe over the names of a file. Prints what changes; writes only with --out or --changes.',
   usage:
-    'renquil rename FILE --recipe R.json [--convention C.json] [--where QUERY] [--out FILE2] [--changes changes.json] [--dry-run]',
+    'renquil rename FILE --recipe R.json [--convention C.json] [--facing +Z|-Z|+X|-X] [--where QUERY] [--out FILE2] [--changes changes.json] [--dry-run]',
   options: {
     recipe: { type: 'string' },
     convention: { type: 'string' },
+    facing: { type: 'string' },
     where: { type: 'string' },
     out: { type: 'string' },
     changes: { type: 'string' },
@@ -25,7 +26,11 @@ export const rename: Command = {
       throw new RenquilError('usage', { detail: 'rename needs --recipe R.json.' });
     const recipe = parseRecipe(readJson(String(values['recipe']), host));
     const query = values['where'] === undefined ? null : parseQuery(String(values['where']));
-    const convention = openConvention(values['convention'] as string | undefined, host);
+    const convention = openConvention(
+      values['convention'] as string | undefined,
+      host,
+      values['facing'] as string | undefined,
+    );
     const opened = openFile(file!, host);
     const { scene } = opened;
     const objects = [...scene.walk()]

@@ -1,5 +1,7 @@
 import { touchedBy } from '../edits/registry.js';
 import type { Edit } from '../edits/edit.js';
+import { areAlike, type Frames } from '../frames/frame.js';
+import { framesOf } from '../frames/frames-of.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { switchNames, type ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -17,6 +19,7 @@ export class CheckRun {
   readonly #running: Running[] = [];
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FoundBits(0, 0);
+  #frames: Frames | null = null;
 
   constructor(
     readonly scene: Scene,
@@ -41,6 +44,7 @@ export class CheckRun {
   all(tick?: (done: number) => void): void {
     this.#found = new FoundBits(this.#running.length, this.scene.nextId);
     this.#askApplies();
+    this.#framesChanged();
     const asking = this.#running.filter((one) => one.applied);
     const each = asking.filter((one) => !one.check.suspects);
     let done = 0;
@@ -120,6 +124,13 @@ export class CheckRun {
       roots || edits.some((edit) => edit.kind === 'move' || edit.kind === 'insert' || edit.kind === 'remove');
     if (onRoots.length && mainMayChange) for (const id of this.scene.roots) again(id, onRoots);
   }
+  /** Whether some asset faces elsewhere, or has its planes elsewhere, since it was last asked. */
+  #framesChanged(): boolean {
+    if (!this.#running.some(({ check }) => check.heeds?.includes('frames'))) return false;
+    const before = this.#frames;
+    const frames = (this.#frames = framesOf(this.scene, this.convention));
+    return !before || (before !== frames && !areAlike(before, frames));
+  }
   #askApplies(): void {
     for (const one of this.#running) if (one.check.applies) one.applied = one.check.applies(one.context);
   }
@@ -127,7 +138,8 @@ export class CheckRun {
   #sceneChecks(edits: readonly Edit[]): Running[] {
     const before = new Map(this.#running.map((one) => [one, one.applied] as const));
     this.#askApplies();
-    const kinds = new Set(edits.map((edit) => edit.kind));
+    const kinds = new Set<string>(edits.map((edit) => edit.kind));
+    if (this.#framesChanged()) kinds.add('frames');
     return this.#running.filter((one) => {
       const was = before.get(one)!;
       if (was !== one.applied) return true;

@@ -59,8 +59,8 @@ export interface Check<M extends string = string> {
   reachIn?(convention: CompiledConvention): Reach;
   /** Asked only where a convention gives it a severity. */
   readonly onRequest?: true;
-  /** For reach scene: the kinds of edits that can change an answer. */
-  readonly heeds?: readonly EditKind[];
+  /** For reach scene: the kinds of edits that can change an answer; `frames`: any by which an asset faces elsewhere. */
+  readonly heeds?: readonly (EditKind | 'frames')[];
   /** Whether there is anything to ask in this scene; left out: always. */
   applies?(context: CheckContext): boolean;
   /**

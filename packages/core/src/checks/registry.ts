@@ -19,6 +19,7 @@ import { requiredBranch } from './hierarchy/required-branch.js';
 import { skeleton } from './hierarchy/skeleton.js';
 import { strangerBranch } from './hierarchy/stranger-branch.js';
 import { tooDeep } from './hierarchy/too-deep.js';
+import { facing } from './names/facing.js';
 import { defaultName } from './names/default-name.js';
 import { forbiddenCharacters } from './names/forbidden-characters.js';
 import { caseBlind } from './names/case-blind.js';
@@ -62,6 +63,7 @@ export const checkRegistry: readonly Check[] = [
   emptyShape,
   exclusiveSets,
   faceBudget,
+  facing,
   forbiddenCharacters,
   helperPrefix,
   hiddenGoes,

@@ -1,4 +1,3 @@
-/** What programs call new objects, and what is left on copies. Common practice, no one program's list. */
 /** Words that programs give to new objects; the trade's general terms for shapes and objects, no one program's list. */
 const generators = [
   'arc',
@@ -53,25 +52,35 @@ const generators = [
   'tube',
 ];
 export const generated = new RegExp(`^(?:${generators.join('|')})(?:[ _.-]?(?:\\d+|[a-z]))?$`, 'i');
+/** Words that say nothing with a number, though they may say something without. */
+const counted = /^(?:assembly|component|element|item|obj|part|piece|solid)[ _.-]?\d+$/i;
 export const untitled =
   /^(?:untitled|unnamed|noname|default|new|temp|tmp|test|asdf)(?:[ _.-]?(?:\d+|[a-z]+\d*))?$/i;
 export const copied = /(?:^|[ _.-])(?:copy|dup|duplicate|dupe)(?:[ _.-]?(?:\(\d+\)|\d+))?$|\(\d+\)$/i;
+/** What is left on names while work is under way, at their end. */
+export const unfinished =
+  /(?:[ _.-](?:new|old|final|temp|tmp|test|wip|bak|backup)|(?<=[a-z0-9])(?:New|Old|Final|Temp|Tmp|Test|Wip|Bak))\d{0,2}$/;
 export const suffixed = /\.\d{3,}$/;
 
 const copyMark =
   /(?:[ _.-](?:copy|dup|duplicate|dupe)|(?<=[a-z0-9])(?:Copy|Dup))(?:[ _.-]?(?:\(\d+\)|\d+))?\s*$|\s*\(\d+\)\s*$/i;
 
-/** A name without what a copy was left with, however often it was copied. */
+/** A name without what a copy or unfinished work was left with, however often. */
 export function withoutCopyMarks(name: string): string {
   let text = name.trim();
   for (;;) {
-    const shorter = text.replace(copyMark, '').replace(suffixed, '');
+    const shorter = text.replace(copyMark, '').replace(suffixed, '').replace(unfinished, '');
     if (shorter === text || shorter === '') return text;
     text = shorter;
   }
 }
 
+/** Whether a name is a word and a number that say nothing, whatever convention it happens to fit. */
+export function isCounted(name: string): boolean {
+  return generated.test(name) || counted.test(name) || untitled.test(name);
+}
+
 /** Whether a name says nothing of what the object is: a word that programs give, with a number at most. */
 export function isDefaultName(name: string): boolean {
-  return name === '' || generated.test(name) || untitled.test(name);
+  return name === '' || isCounted(name);
 }

@@ -2,6 +2,7 @@ import { invertAffine, multiply, transformPoint, type Mat4 } from '../math/mat4.
 import { fromMatrix, toMatrix } from '../math/transform.js';
 import type { Edit } from '../edits/edit.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { swapSides } from '../names/sides/swap-sides.js';
 import { readName } from '../names/slots/read-name.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
@@ -68,18 +69,14 @@ function sheared({ id, name }: SceneObject): NoPlan {
   };
 }
 
-const opposite: Readonly<Record<string, string>> = { L: 'R', R: 'L' };
-
 function otherSides(scene: Scene, id: ObjectId, convention: CompiledConvention): Edit[] {
   const edits: Edit[] = [];
   const branch = new Set([...scene.walk(id)].map((object) => object.id));
   for (const object of scene.walk(id)) {
-    const reading = readName(convention, object.kind, object.name);
-    const side = reading.fits ? reading.slots.get('side') : undefined;
-    const other = side && opposite[side.text];
-    if (!side || !other) continue;
-    const to = object.name.slice(0, side.start) + other + object.name.slice(side.end);
-    if ([...scene.withName(to)].every((taken) => branch.has(taken)))
+    const key = convention.keyOf(scene, object);
+    if (!readName(convention, key, object.name).fits) continue;
+    const to = swapSides(convention, key, object.name);
+    if (to !== object.name && [...scene.withName(to)].every((taken) => branch.has(taken)))
       edits.push({ kind: 'rename', object: object.id, from: object.name, to });
   }
   return edits;

@@ -1,6 +1,7 @@
 import { factsOf } from './query-facts.js';
 import { checkRegistry } from '../checks/registry.js';
 import { kinds, switchNames } from '../scene/scene-object.js';
+import { remembered } from '../scene/remembered.js';
 import type { Scene } from '../scene/scene.js';
 import { parseQuery, runQuery } from './query.js';
 import { queryKeyRegistry } from './query-keys.js';
@@ -117,11 +118,15 @@ function held(scene: Scene, key: 'layer' | 'mark' | 'under'): Set<string> {
   }
   return found;
 }
-function attributeNames(scene: Scene): Set<string> {
-  const names = new Set<string>();
-  for (const { attributes } of scene.walk()) for (const name in attributes) names.add(name);
-  return names;
-}
+/** Asked with every letter of a filter, so worked out once. */
+const attributeNames = remembered(
+  (scene) => scene.attributesVersion,
+  (scene) => {
+    const names = new Set<string>();
+    for (const { attributes } of scene.walk()) for (const name in attributes) names.add(name);
+    return names;
+  },
+);
 function attributeValues(scene: Scene, name: string): Set<string> {
   const values = new Set<string>();
   for (const { attributes } of scene.walk()) {

@@ -1,5 +1,6 @@
 import { switchNames, kinds, type Json, type SceneObject } from '../scene/scene-object.js';
-import { drawnWorld } from '../scene/bounds.js';
+import { framesHere } from '../frames/spoken-frames.js';
+import { sideSeat } from '../names/sides/seating.js';
 import type { Scene } from '../scene/scene.js';
 import type { Query } from './query.js';
 import { factsOf, twinsOf } from './query-facts.js';
@@ -159,11 +160,9 @@ function sideKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
   const side = said.toUpperCase();
   if (!['L', 'R', 'C'].includes(side)) fail('side: takes L, R or C');
   return (scene, object) => {
-    const bounds = shapeOf(scene, object)?.bounds;
-    const m = drawnWorld(scene, object.id);
-    const centre = bounds ? [0, 1, 2].map((k) => (bounds.min[k]! + bounds.max[k]!) / 2) : [0, 0, 0];
-    const x = m[0]! * centre[0]! + m[4]! * centre[1]! + m[8]! * centre[2]! + m[12]!;
-    return side === (x > 0.001 ? 'L' : x < -0.001 ? 'R' : 'C');
+    const frames = framesHere(scene);
+    const { sense } = sideSeat(scene, object.id, frames.of(object.id));
+    return side === (sense === 'left' ? 'L' : sense === 'right' ? 'R' : 'C');
   };
 }
 

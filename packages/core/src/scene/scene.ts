@@ -18,6 +18,10 @@ import type {
  */
 export const mostObjectId = 2 ** 26;
 
+/** So many renames are told one by one; whoever asks for more looks at everything. */
+const mostRenamesKept = 20_000;
+const nobodyRenamed: readonly ObjectId[] = [];
+
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
 
 /**
@@ -36,7 +40,11 @@ export class Scene {
   #setsVersion = 0;
   #namesVersion = 0;
   #patches = 0;
-  readonly #byName = new Map<string, Set<ObjectId>>();
+  /** Who was called otherwise lately, and how many renames were forgotten before them. */
+  #renamed: ObjectId[] = [];
+  #renamesForgotten = 0;
+  /** One id for most names, a set for those that several share. */
+  readonly #byName = new Map<string, ObjectId | Set<ObjectId>>();
   readonly #sharedNames = new Set<string>();
   /** Made when asked for; undefined: to be made again. */
   #worlds: (Mat4 | undefined)[] = [];
@@ -74,6 +82,15 @@ export class Scene {
   /** Grows when any object may be called otherwise. */
   get namesVersion(): number {
     return this.#namesVersion + this.#structure;
+  }
+  /** How many renames there have been. */
+  get renames(): number {
+    return this.#renamesForgotten + this.#renamed.length;
+  }
+  /** Who was called otherwise since there were so many renames; null: too many to tell. */
+  renamedSince(renames: number): readonly ObjectId[] | null {
+    const from = renames - this.#renamesForgotten;
+    return from < 0 ? null : from === this.#renamed.length ? nobodyRenamed : this.#renamed.slice(from);
   }
   /** Grows with every change of anything. */
   get anyVersion(): number {
@@ -143,8 +160,10 @@ export class Scene {
   childrenOf(parent: ObjectId | null): readonly ObjectId[] {
     return parent === null ? this.#roots : this.get(parent).children;
   }
-  withName(name: string): ReadonlySet<ObjectId> {
-    return this.#byName.get(name) ?? empty;
+  /** The objects called so. */
+  withName(name: string): Called {
+    const ids = this.#byName.get(name);
+    return ids === undefined ? nobody : typeof ids === 'number' ? new One(ids) : ids;
   }
   names(): IterableIterator<string> {
     return this.#byName.keys();
@@ -210,6 +229,7 @@ export class Scene {
     if (fields.name !== undefined && fields.name !== object.name) {
       this.#forgetName(object.name, id);
       this.#keepName(fields.name, id);
+      this.#logRename(id);
     }
     Object.assign(object, fields);
     if ('attributes' in fields) this.#attributesVersion++;
@@ -247,7 +267,7 @@ export class Scene {
   /** For readers: append one object under a parent that is already in. */
   append(data: ObjectData, parent: ObjectId | null): void {
     this.#siblings(parent).push(data.id);
-    this.#store(data, parent, []);
+    this.#store(data, parent, leaf);
   }
   /** For edits: take a branch out and return it. */
   remove(id: ObjectId): void {
@@ -264,7 +284,8 @@ export class Scene {
 
   #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
     this.#structure++;
-    this.#objects[data.id] = {
+    if (data.id < this.#nextId) this.#logRename(data.id);
+    const object: Stored = {
       id: data.id,
       parent,
       children,
@@ -279,28 +300,48 @@ export class Scene {
       attributes: data.attributes,
       rest: data.rest,
       source: data.source,
-      ...(data.bake ? { bake: data.bake } : {}),
-      ...(data.outline ? { outline: data.outline } : {}),
-      ...(data.display ? { display: data.display } : {}),
     };
+    if (data.bake) object.bake = data.bake;
+    if (data.outline) object.outline = data.outline;
+    if (data.display) object.display = data.display;
+    this.#objects[data.id] = object;
     this.#keepName(data.name, data.id);
     this.#count++;
     if (data.id >= this.#nextId && data.id <= mostObjectId) this.#nextId = data.id + 1;
   }
   #siblings(parent: ObjectId | null): ObjectId[] {
-    return parent === null ? this.#roots : this.#objects[parent]!.children;
+    if (parent === null) return this.#roots;
+    const object = this.#objects[parent]!;
+    // Most objects have no children: they share one list until they have.
+    if (object.children === leaf) object.children = [];
+    return object.children;
   }
   #keepName(name: string, id: ObjectId): void {
     this.#namesVersion++;
     const ids = this.#byName.get(name);
-    if (!ids) this.#byName.set(name, new Set([id]));
-    else if (ids.add(id).size > 1) this.#sharedNames.add(name);
+    if (ids === undefined) this.#byName.set(name, id);
+    else if (typeof ids !== 'number') ids.add(id);
+    else if (ids !== id) {
+      this.#byName.set(name, new Set([ids, id]));
+      this.#sharedNames.add(name);
+    }
+  }
+  #logRename(id: ObjectId): void {
+    this.#renamed.push(id);
+    if (this.#renamed.length < mostRenamesKept) return;
+    this.#renamesForgotten += this.#renamed.length;
+    this.#renamed = [];
   }
   #forgetName(name: string, id: ObjectId): void {
     const ids = this.#byName.get(name)!;
+    if (typeof ids === 'number') {
+      this.#byName.delete(name);
+      return;
+    }
     ids.delete(id);
-    if (ids.size < 2) this.#sharedNames.delete(name);
-    if (!ids.size) this.#byName.delete(name);
+    if (ids.size > 1) return;
+    this.#sharedNames.delete(name);
+    this.#byName.set(name, [...ids][0]!);
   }
   #forgetWorlds(id: ObjectId): void {
     if (!this.#worlds.length) return;
@@ -324,4 +365,22 @@ function keepByName<T>(map: Map<string, T>, name: string, value: T | null): void
   }
 }
 
-const empty: ReadonlySet<ObjectId> = new Set();
+/** Who has a name: as much of a set as is asked of it. */
+export interface Called extends Iterable<ObjectId> {
+  readonly size: number;
+  has(id: ObjectId): boolean;
+}
+const nobody: Called = new Set<ObjectId>();
+/** Most names have one owner; a set for each would cost more than the names. */
+class One implements Called {
+  readonly size = 1;
+  constructor(readonly id: ObjectId) {}
+  has(id: ObjectId): boolean {
+    return id === this.id;
+  }
+  *[Symbol.iterator](): Iterator<ObjectId> {
+    yield this.id;
+  }
+}
+/** Children of what has none; never written to. */
+const leaf: ObjectId[] = [];

@@ -82,33 +82,43 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
 const allSwitchesOn = (s: Switches): boolean => s.shown && s.pickable && s.rendered && s.goes;
 
 const noAttributes: Attributes = Object.freeze({});
+const noMaterials: readonly number[] = Object.freeze([]);
 
 export function dataFromRow(row: SnapshotRow): ObjectData {
-  return {
+  // Field by field: a quarter of a million rows are read in one go.
+  const data: { -readonly [K in keyof ObjectData]: ObjectData[K] } = {
     id: row.id,
     name: row.n,
     kind: row.k,
     local: row.l ?? identityTransform,
     shape: row.sh ?? null,
-    materials: row.mt ?? [],
+    materials: row.mt ?? noMaterials,
     switches: row.sw ?? allOn,
     layer: row.ly ?? 'Base',
     mark: row.mk ?? null,
     attributes: row.at ?? noAttributes,
     rest: row.rs ?? null,
-    ...(row.bk ? { bake: row.bk } : {}),
-    ...(row.ol ? { outline: row.ol } : {}),
-    ...(row.ds ? { display: row.ds } : {}),
     source: row.src ?? null,
   };
+  if (row.bk) data.bake = row.bk;
+  if (row.ol) data.outline = row.ol;
+  if (row.ds) data.display = row.ds;
+  return data;
 }
 
 export function openSnapshot(snapshot: SceneSnapshot): Scene {
   const scene = new Scene(snapshot.shapes, snapshot.materials, new Set(snapshot.animated));
   for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);
-  for (const set of snapshot.sets ?? []) scene.keepSet(set.name, set);
-  for (const layer of snapshot.layers ?? []) scene.keepLayer(layer.name, layer);
-  for (const view of snapshot.views ?? []) scene.keepView(view.name, view);
-  scene.reserveIds(snapshot.nextId);
+  openThings(scene, snapshot);
   return scene;
+}
+/** What a snapshot holds beside its objects. */
+export function openThings(
+  scene: Scene,
+  { sets, layers, views, nextId }: Omit<SceneSnapshot, 'objects'>,
+): void {
+  for (const set of sets ?? []) scene.keepSet(set.name, set);
+  for (const layer of layers ?? []) scene.keepLayer(layer.name, layer);
+  for (const view of views ?? []) scene.keepView(view.name, view);
+  scene.reserveIds(nextId);
 }

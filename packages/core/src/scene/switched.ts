@@ -109,6 +109,12 @@ export function displayOf(scene: Scene, object: SceneObject): Display {
   return 'solid';
 }
 
+/** Whether any layer or set rules over the switch. */
+export function isRuled(scene: Scene, name: SwitchName): boolean {
+  const rules = rulesOf(scene);
+  return rules.layers[name].size > 0 || rules.sets[name].length > 0;
+}
+
 /** Whether some live set rules over the switch: then any edit may turn it for any object. */
 export function isRuledByQuery(scene: Scene, name: SwitchName): boolean {
   return rulesOf(scene).sets[name].some((set) => set.how === 'live');

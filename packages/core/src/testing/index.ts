@@ -3,3 +3,4 @@ export * from './outline.js';
 export * from './random-edits.js';
 export * from './edit-samples.js';
 export * from './random-tree.js';
+export * from './sided-outline.js';

@@ -8,7 +8,10 @@ import { allOn, kinds, type Attributes, type Kind } from '../scene/scene-object.
  */
 export function sceneFromOutline(text: string): Scene {
   const lines = text.split('\n').filter((line) => line.trim());
-  const indent = Math.min(...lines.map((line) => line.length - line.trimStart().length));
+  const indent = lines.reduce(
+    (least, line) => Math.min(least, line.length - line.trimStart().length),
+    Infinity,
+  );
   const scene = new Scene([
     { name: 'box', faces: 12, vertices: 8, bounds: { min: [-1, -1, -1], max: [1, 1, 1] } },
   ]);

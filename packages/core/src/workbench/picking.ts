@@ -15,7 +15,12 @@ export const nothingPicked: Picking = Object.freeze({
 /** only: this one alone. toggle: in or out. range: all rows from the anchor to here. */
 export type PickHow = 'only' | 'toggle' | 'range';
 
-export function pick(now: Picking, id: ObjectId, how: PickHow, rows: readonly ObjectId[]): Picking {
+export function pick(
+  now: Picking,
+  id: ObjectId,
+  how: PickHow,
+  rows: readonly ObjectId[] | Int32Array,
+): Picking {
   if (how === 'toggle') {
     const picked = new Set(now.picked);
     if (!picked.delete(id)) picked.add(id);
@@ -39,7 +44,11 @@ export function pickMany(ids: Iterable<ObjectId>): Picking {
 }
 
 /** The row the arrow keys lead to, or null at the end. */
-export function stepRow(rows: readonly ObjectId[], active: ObjectId | null, by: number): ObjectId | null {
+export function stepRow(
+  rows: readonly ObjectId[] | Int32Array,
+  active: ObjectId | null,
+  by: number,
+): ObjectId | null {
   if (!rows.length) return null;
   const at = active === null ? -1 : rows.indexOf(active);
   if (at < 0) return rows[by > 0 ? 0 : rows.length - 1]!;

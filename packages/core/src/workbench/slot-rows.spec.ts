@@ -8,7 +8,7 @@ describe('rows by what stands in a slot', () => {
   const side = (id: number): string => /^([LR])_/.exec(scene.get(id).name)?.[1] ?? '';
   const rows = (more: object = {}) =>
     slotRows(scene, { matches: null, text: side, down: false, grouped: false, folded: new Set(), ...more });
-  const names = (made: ReturnType<typeof rows>) => made.map((row) => scene.get(row.id).name);
+  const names = (made: ReturnType<typeof rows>) => [...made].map((row) => scene.get(row.id).name);
 
   it('are in natural order, whatever hangs under what; what has nothing there is last', () => {
     expect(names(rows())).toEqual(['L_a2', 'L_a10', 'R_b10', 'x']);
@@ -16,7 +16,7 @@ describe('rows by what stands in a slot', () => {
     expect(names(rows({ matches: new Set([1, 3]) }))).toEqual(['L_a10', 'R_b10']);
   });
   it('are put together in groups, counted, and folded', () => {
-    expect(rows({ grouped: true }).map((row) => row.group ?? null)).toEqual([
+    expect([...rows({ grouped: true })].map((row) => row.group ?? null)).toEqual([
       { label: 'L', count: 2 },
       null,
       { label: 'R', count: 1 },

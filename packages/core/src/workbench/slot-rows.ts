@@ -1,7 +1,7 @@
 import { naturalCompare } from '../names/natural-order.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
-import type { TreeRow } from './tree-rows.js';
+import { RowList, type TreeRow } from './row-list.js';
 
 export interface SlotRowsInput {
   readonly matches: ReadonlySet<ObjectId> | null;
@@ -14,7 +14,7 @@ export interface SlotRowsInput {
 }
 
 /** Lines without the tree, in the natural order of what stands in a slot; those with nothing there come last. */
-export function slotRows(scene: Scene, { matches, text, down, grouped, folded }: SlotRowsInput): TreeRow[] {
+export function slotRows(scene: Scene, { matches, text, down, grouped, folded }: SlotRowsInput): RowList {
   const found: { readonly id: ObjectId; readonly text: string; readonly name: string }[] = [];
   for (const { id, name } of scene.walk())
     if (!matches || matches.has(id)) found.push({ id, text: text(id), name });
@@ -24,14 +24,14 @@ export function slotRows(scene: Scene, { matches, text, down, grouped, folded }:
   });
   const counts = new Map<string, number>();
   if (grouped) for (const one of found) counts.set(one.text, (counts.get(one.text) ?? 0) + 1);
-  const rows: TreeRow[] = [];
+  const rows = new RowList();
   let before: string | null = null;
   for (const { id, text: label } of found) {
     const first = grouped && label !== before;
     before = label;
     if (grouped && !first && folded.has(label)) continue;
     const row: TreeRow = { id, depth: 0, hasChildren: false, open: !folded.has(label), context: false };
-    rows.push(first ? { ...row, group: { label, count: counts.get(label)! } } : row);
+    rows.add(first ? { ...row, group: { label, count: counts.get(label)! } } : row);
   }
   return rows;
 }

@@ -1,7 +1,9 @@
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { ObjectId } from '../scene/scene-object.js';
+import { walkBranch } from '../scene/branch.js';
+import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
-import { switchedOff } from '../scene/switched.js';
+import { isRuled, switchedOff } from '../scene/switched.js';
 
 export interface StaysHome {
   /** Tops of the branches that stay: helpers by kind or prefix, and what is switched not to go, by itself, its layer or a set. */
@@ -34,4 +36,56 @@ export function staysHome(scene: Scene, convention: CompiledConvention): StaysHo
     else if (!why) takenAlong.push(object.id);
   }
   return { tops, all, takenAlong };
+}
+
+/**
+ * Whether edits, already applied, can have changed what stays home. Says yes too often rather than once too seldom; for most
+ * edits of a large scene it saves looking at all of it.
+ */
+export function mayChangeHome(
+  scene: Scene,
+  convention: CompiledConvention,
+  { all }: StaysHome,
+  edits: readonly Edit[],
+): boolean {
+  // Layers and sets may rule over any object.
+  const ruled = isRuled(scene, 'goes');
+  const helper = (name: string): boolean => convention.helperPrefix(name) !== null;
+  return edits.some((edit) => {
+    switch (edit.kind) {
+      case 'transform':
+      case 'attribute':
+      case 'rename-thing':
+      case 'named-view':
+        return ruled;
+      case 'rename':
+        return ruled || helper(edit.from) || helper(edit.to);
+      case 'insert':
+      case 'remove': {
+        if (ruled || (edit.parent !== null && all.has(edit.parent))) return true;
+        for (const { data } of walkBranch(edit.branch))
+          if (all.has(data.id) || data.kind === 'helper' || !data.switches.goes || helper(data.name))
+            return true;
+        return false;
+      }
+      case 'move': {
+        if (ruled) return true;
+        const { parent } = scene.find(edit.object) ?? { parent: null };
+        // Something below it may stay home by itself: it counts among other tops then.
+        return (
+          all.size > 0 &&
+          (all.has(edit.object) || (parent !== null && all.has(parent)) || hasAny(scene, edit.object, all))
+        );
+      }
+      case 'set':
+        return ruled || edit.field === 'switches';
+      default:
+        return true;
+    }
+  });
+}
+function hasAny(scene: Scene, top: ObjectId, all: ReadonlySet<ObjectId>): boolean {
+  if (!scene.find(top)) return true;
+  for (const { id } of scene.walk(top)) if (all.has(id)) return true;
+  return false;
 }

@@ -1,16 +1,7 @@
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
+import { RowList } from './row-list.js';
 
-/** One line of the ledger. `context`: shown only because something below it matched. */
-export interface TreeRow {
-  readonly id: ObjectId;
-  readonly depth: number;
-  readonly hasChildren: boolean;
-  readonly open: boolean;
-  readonly context: boolean;
-  /** The first row of a group: what its rows share, and how many they are. */
-  readonly group?: { readonly label: string; readonly count: number };
-}
 export interface TreeRowsInput {
   readonly folded: ReadonlySet<ObjectId>;
   /** Matches of the filter; null: no filter. A match never pulls in its children. */
@@ -20,22 +11,39 @@ export interface TreeRowsInput {
 }
 
 /** The visible lines of the tree, in order. With a filter: the matches and, dimmed, the ancestors that lead to them. */
-export function treeRows(scene: Scene, { folded, matches, compare }: TreeRowsInput): TreeRow[] {
+export function treeRows(scene: Scene, { folded, matches, compare }: TreeRowsInput): RowList {
   const wanted = matches && withAncestors(scene, matches);
-  const rows: TreeRow[] = [];
-  const stack: { id: ObjectId; depth: number }[] = [];
+  const rows = new RowList();
+  const ids: ObjectId[] = [];
+  const depths: number[] = [];
+  /** Which of how many siblings. */
+  const places: number[] = [];
+  const counts: number[] = [];
   const push = (siblings: readonly ObjectId[], depth: number): void => {
-    const ids = compare ? [...siblings].sort(compare) : siblings;
-    for (let i = ids.length - 1; i >= 0; i--)
-      if (!wanted || wanted.has(ids[i]!)) stack.push({ id: ids[i]!, depth });
+    const sorted = compare ? [...siblings].sort(compare) : siblings;
+    let count = sorted.length;
+    if (wanted) {
+      count = 0;
+      for (const id of sorted) if (wanted.has(id)) count++;
+    }
+    let place = count;
+    for (let i = sorted.length - 1; i >= 0; i--)
+      if (!wanted || wanted.has(sorted[i]!)) {
+        ids.push(sorted[i]!);
+        depths.push(depth);
+        places.push(place--);
+        counts.push(count);
+      }
   };
   push(scene.roots, 0);
-  while (stack.length) {
-    const { id, depth } = stack.pop()!;
-    const children = scene.get(id).children;
+  while (ids.length) {
+    const id = ids.pop()!;
+    const depth = depths.pop()!;
+    const [place, count] = [places.pop()!, counts.pop()!];
+    const { children } = scene.get(id);
     const hasChildren = wanted ? children.some((child) => wanted.has(child)) : children.length > 0;
     const open = hasChildren && !folded.has(id);
-    rows.push({ id, depth, hasChildren, open, context: matches ? !matches.has(id) : false });
+    rows.put(id, depth, hasChildren, open, matches ? !matches.has(id) : false, place, count);
     if (open) push(children, depth + 1);
   }
   return rows;

@@ -8,7 +8,7 @@ import { treeRows } from './tree-rows.js';
 
 const scene = sceneFromOutline('a\n  b\n    c : mesh\n  d : mesh\ne : mesh');
 const rows = (folded: number[], matches: number[] | null) =>
-  treeRows(scene, { folded: new Set(folded), matches: matches && new Set(matches) }).map(
+  [...treeRows(scene, { folded: new Set(folded), matches: matches && new Set(matches) })].map(
     (r) =>
       '  '.repeat(r.depth) +
       scene.get(r.id).name +

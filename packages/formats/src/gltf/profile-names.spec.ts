@@ -1,8 +1,12 @@
 import {
   CompiledConvention,
   defineConvention,
+  highConfidence,
   kinds,
   learnConvention,
+  leastConfidence,
+  partsConvention,
+  proposeNames,
   readName,
   type Kind,
 } from '@renquil/core';
@@ -53,13 +57,35 @@ describe('conventions for the published WebXR models', () => {
       for (const name of wanted) expect(name).toMatch(/_(?:value|min|max)$/);
     });
   }
-  it('can be learned: what is learned from a model of words, value, min and max reads its names again', () => {
-    const model = models.find((one) => one.name === 'generic-trigger-squeeze-thumbstick/left.glb')!;
-    const { scene } = readGltf(model.bytes, model.name);
-    const wanted = wantedNames(model);
-    const objects = [...scene.walk()].filter((object) => wanted.has(object.name)).map((object) => object.id);
-    const learned = learnConvention([{ scene, objects }]);
-    expect(learned.convention.separator).toBe('_');
-    expect(learned.names).toBe(wanted.size);
+  it('are learned from every published model: nearly all of its names fit, and none that its profile promises would be changed', () => {
+    const all = publishedModels('all');
+    expect(all.length).toBeGreaterThan(80);
+    const parts = new CompiledConvention(partsConvention);
+    let [fits, names, promised] = [0, 0, 0];
+    const changed: string[] = [];
+    for (const model of all) {
+      const { scene } = readGltf(model.bytes, model.name);
+      const objects = [...scene.walk()].map((object) => object.id);
+      const learned = learnConvention([{ scene, objects }]);
+      fits += learned.fits;
+      names += learned.names;
+      expect(learned.fits + learned.outliers.length)
+        .withContext(`${model.name}: every other name is named`)
+        .toBe(learned.names);
+      const wanted = wantedNames(model);
+      for (const [convention, least] of [
+        [new CompiledConvention(learned.convention), leastConfidence],
+        [parts, highConfidence],
+      ] as const)
+        for (const { before, after, confidence } of proposeNames(scene, convention, objects)) {
+          if (!wanted.has(before)) continue;
+          promised++;
+          if (after !== null && after !== before && confidence >= least)
+            changed.push(`${model.name}: ${before} to ${after} by ${convention.source.name}`);
+        }
+    }
+    expect(fits / names).toBeGreaterThanOrEqual(0.98);
+    expect(promised).toBeGreaterThan(3000);
+    expect(changed).toEqual([]);
   });
 });

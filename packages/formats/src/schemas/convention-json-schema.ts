@@ -1,4 +1,4 @@
-import { kinds, otherThings, severities, slotRoles } from '@renquil/core';
+import { facings, kinds, otherThings, severities, slotRoles, wordCases } from '@renquil/core';
 
 const text = (most: number, least = 1) => ({ type: 'string', minLength: least, maxLength: most });
 const closed = (properties: object, required: readonly string[] = []) => ({
@@ -38,8 +38,24 @@ export const conventionJsonSchema = {
     slot: closed({
       words: { type: 'array', items: { $ref: '#/$defs/word' }, maxItems: 5000 },
       digits: { type: 'integer', minimum: 1, maximum: 12 },
+      atLeast: {
+        type: 'boolean',
+        description: 'Numbers may have more digits, then with no zero before them.',
+      },
+      letters: { enum: ['lower', 'upper'], description: 'Numbers are written as letters: a, b ... z, aa.' },
+      prefix: {
+        ...text(10),
+        pattern: '^[A-Za-z]+$',
+        description: 'What the digits have before them, as the v of v02.',
+      },
       start: { type: 'integer', minimum: 0 },
-      case: { enum: ['camel', 'lower', 'upper', 'any'] },
+      case: { enum: [...wordCases] },
+      joint: {
+        ...text(3),
+        pattern: '^[^A-Za-z0-9]+$',
+        description: 'Several words may stand here, with this between them: index_finger_tip.',
+      },
+      most: { type: 'integer', minimum: 1, maximum: 12, description: 'Words at most; left out: 6.' },
       role: { enum: [...slotRoles], description: 'What the slot tells; left out: by its name.' },
     }),
     part: closed(
@@ -47,6 +63,11 @@ export const conventionJsonSchema = {
         slot: text(60),
         optional: { type: 'boolean' },
         glued: { type: 'boolean', description: 'No separator before it.' },
+        after: {
+          ...text(3),
+          pattern: '^[^A-Za-z0-9]+$',
+          description: 'What stands before it in place of the separator.',
+        },
         only: { type: 'array', items: text(60), minItems: 1, maxItems: 200 },
       },
       ['slot'],
@@ -71,7 +92,14 @@ export const conventionJsonSchema = {
       renquil: { const: 'convention/1' },
       name: text(120),
       separator: text(3, 0),
-      facing: { enum: ['+Z', '-Z', '+X', '-X'], description: 'Which way the front of an asset faces.' },
+      humps: {
+        enum: ['camel', 'pascal'],
+        description: 'Without a separator, capitals part the slots; camel: the first begins small.',
+      },
+      facing: {
+        enum: [...facings],
+        description: 'Which way the front of assets faces; left out: as their names say, else +Z.',
+      },
       slots: {
         type: 'object',
         propertyNames: { pattern: '^[a-z][A-Za-z0-9]{0,30}$' },
@@ -101,6 +129,6 @@ export const conventionJsonSchema = {
       templates: map({ $ref: '#/$defs/template' }),
       checks: map(closed({ severity: { enum: [...severities, 'off'] }, parameters: { type: 'object' } })),
     },
-    ['renquil', 'name', 'separator', 'facing', 'slots', 'patterns', 'helpers'],
+    ['renquil', 'name', 'separator', 'slots', 'patterns', 'helpers'],
   ),
 } as const;

@@ -6,6 +6,8 @@ import {
   RenquilError,
   slotRoles,
   type Convention,
+  facings,
+  wordCases,
 } from '@renquil/core';
 
 const word = Joi.object({
@@ -16,14 +18,26 @@ const word = Joi.object({
 const slot = Joi.object({
   words: Joi.array().items(word).max(5000),
   digits: Joi.number().integer().min(1).max(12),
+  atLeast: Joi.boolean(),
+  letters: Joi.string().valid('lower', 'upper'),
+  prefix: Joi.string()
+    .pattern(/^[A-Za-z]+$/)
+    .max(10),
   start: Joi.number().integer().min(0),
-  case: Joi.string().valid('camel', 'lower', 'upper', 'any'),
+  case: Joi.string().valid(...wordCases),
+  joint: Joi.string()
+    .pattern(/^[^A-Za-z0-9]+$/)
+    .max(3),
+  most: Joi.number().integer().min(1).max(12),
   role: Joi.string().valid(...slotRoles),
 });
 const part = Joi.object({
   slot: Joi.string().required(),
   optional: Joi.boolean(),
   glued: Joi.boolean(),
+  after: Joi.string()
+    .pattern(/^[^A-Za-z0-9]+$/)
+    .max(3),
   only: Joi.array().items(Joi.string().min(1).max(60)).min(1).max(200),
 });
 const pattern = Joi.array().items(part).min(1).max(12);
@@ -49,7 +63,8 @@ const schema = Joi.object({
   renquil: Joi.string().valid('convention/1').required(),
   name: Joi.string().min(1).max(120).required(),
   separator: Joi.string().allow('').max(3).required(),
-  facing: Joi.string().valid('+Z', '-Z', '+X', '-X').required(),
+  humps: Joi.string().valid('camel', 'pascal'),
+  facing: Joi.string().valid(...facings),
   slots: Joi.object()
     .pattern(Joi.string().pattern(/^[a-z][A-Za-z0-9]{0,30}$/), slot)
     .required(),
@@ -79,6 +94,8 @@ export function parseConvention(value: unknown): Convention {
   const { error, value: parsed } = schema.validate(value, { convert: false });
   if (error) throw wrong(error.message);
   const convention = parsed as Convention;
+  if (convention.humps && convention.separator !== '')
+    throw wrong(`capitals part the slots ("humps"), so "separator" must be empty`);
   const patterns = [
     ...Object.entries(convention.patterns),
     ...Object.entries(convention.others ?? {}),

@@ -21,10 +21,11 @@ const root = join(
   'dist/profiles',
 );
 
-/** The generic models of the W3C WebXR input profiles: files nobody here made, each with a profile.json about its nodes. */
-export function publishedModels(): PublishedModel[] {
+/** The models of the W3C WebXR input profiles: files nobody here made, each with a profile.json about its nodes; the generic ones, or all. */
+export function publishedModels(which: 'generic' | 'all' = 'generic'): PublishedModel[] {
   return readdirSync(root)
-    .filter((folder) => folder.startsWith('generic-') && statSync(join(root, folder)).isDirectory())
+    .filter((folder) => which === 'all' || folder.startsWith('generic-'))
+    .filter((folder) => statSync(join(root, folder)).isDirectory())
     .flatMap((folder) =>
       readdirSync(join(root, folder))
         .filter((file) => file.endsWith('.glb'))

@@ -48,7 +48,6 @@ export const routes: Routes = [
   { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },
   {
     path: 'scenes/:scene/:step',
-    title: 'Workbench · Renquil',
     canActivate: [signedIn],
     loadComponent: () => import('./workbench/workbench').then((m) => m.Workbench),
   },

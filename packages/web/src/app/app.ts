@@ -1,5 +1,7 @@
 import { Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { FocusKeeper } from './shell/focus-keeper';
+import { OwnHistory } from './shell/own-history';
 import { Theme } from './state/theme';
 import { Toasts } from './ui/toasts';
 
@@ -11,4 +13,6 @@ import { Toasts } from './ui/toasts';
 })
 export class App {
   readonly theme = inject(Theme);
+  readonly focus = inject(FocusKeeper);
+  readonly history = inject(OwnHistory);
 }

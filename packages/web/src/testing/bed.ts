@@ -104,7 +104,9 @@ export async function workbenchBed(
     convention: { id: null, shipped: 'parts', name: 'Parts', revision: 0, body: partsConvention },
   } satisfies OpenedScene);
   await settle();
-  http.expectOne('/api/scenes/1/snapshots/0').flush(snapshot);
+  http
+    .expectOne('/api/scenes/1/snapshots/0')
+    .flush(new TextEncoder().encode(JSON.stringify(snapshot)).buffer);
   await opening;
   await settle();
   return {

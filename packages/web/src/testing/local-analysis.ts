@@ -3,37 +3,60 @@ import {
   applyChange,
   CheckRun,
   CompiledConvention,
+  FoundFindings,
+  framesOf,
   openSnapshot,
+  packFindings,
+  packSnapshot,
   proposeNames,
   runGate,
   runRecipe,
   standingOf,
+  takeProposals,
   type Convention,
   type Edit,
   type Finding,
+  type Frame,
   type Gate,
+  type NameProposal,
   type ObjectId,
+  type PackedSnapshot,
   type SceneSnapshot,
   type Standing,
 } from '@renquil/core';
 import { Subject } from 'rxjs';
-import type { PreviewRequest, PreviewResult, ProposeResult } from '../app/state/analysis-messages';
+import type {
+  PreviewRequest,
+  PreviewResult,
+  ProposeResult,
+  TakeRequest,
+} from '../app/state/analysis-messages';
+import { packTaken, showTaken, type ShownTaken } from '../app/state/packed-taken';
 
 /** The analysis without its worker: the same core, at once, so that component tests need no waiting. */
 export class LocalAnalysis {
   #run: CheckRun | null = null;
+  readonly found = new FoundFindings();
   readonly version = signal(0);
   readonly progress = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
   readonly standing = signal<Standing | null>(null);
   readonly gate = signal<Gate | null>(null);
+  readonly frames = signal<readonly Frame[]>([]);
   readonly broken = signal<string | null>(null);
   readonly previews = new Subject<PreviewResult | { readonly seq: number; readonly text: string }>();
 
   readonly proposing = signal<{ done: number; total: number } | null>(null);
   readonly proposals = new Subject<ProposeResult>();
+  readonly taken = new Subject<{ seq: number; asked: number; taken: ShownTaken | null }>();
+  #made: readonly NameProposal[] = [];
 
-  open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[], convention: Convention): void {
-    const scene = openSnapshot(structuredClone(snapshot));
+  #read: SceneSnapshot | null = null;
+  read(bytes: ArrayBuffer): Promise<{ readonly packed: PackedSnapshot; readonly reading: number }> {
+    this.#read = JSON.parse(new TextDecoder().decode(bytes)) as SceneSnapshot;
+    return Promise.resolve({ packed: packSnapshot(this.#read), reading: 1 });
+  }
+  open(_reading: number, changes: readonly (readonly Edit[])[], convention: Convention): void {
+    const scene = openSnapshot(structuredClone(this.#read!));
     for (const edits of changes) applyChange(scene, { label: '', edits });
     this.#run = new CheckRun(scene, new CompiledConvention(convention));
     this.#run.all();
@@ -54,8 +77,16 @@ export class LocalAnalysis {
     this.proposing.set(null);
   }
   propose(seq: number, objects: readonly ObjectId[]): void {
-    const made = proposeNames(this.#run!.scene, this.#run!.convention, objects);
-    this.proposals.next({ seq, made, asked: objects.length, took: 0 });
+    this.#made = proposeNames(this.#run!.scene, this.#run!.convention, objects);
+    this.proposals.next({ seq, asked: objects.length, took: 0 });
+  }
+  take({ seq, asked, choices }: TakeRequest): void {
+    const { scene, convention } = this.#run!;
+    const taken = packTaken(takeProposals(scene, convention, this.#made, choices));
+    this.taken.next({ seq, asked, taken: showTaken(taken) });
+  }
+  why(object: ObjectId): Promise<NameProposal | null> {
+    return Promise.resolve(this.#made.find((one) => one.object === object) ?? null);
   }
   preview(request: PreviewRequest): void {
     try {
@@ -72,14 +103,13 @@ export class LocalAnalysis {
     }
   }
   of(id: ObjectId): readonly Finding[] {
-    return this.#run?.of(id) ?? [];
-  }
-  get all(): ReadonlyMap<ObjectId, readonly Finding[]> {
-    return new Map(this.#run!.rows());
+    return this.found.of(id);
   }
   #tell(): void {
+    this.found.take(packFindings(this.#run!.rows()), true);
     this.standing.set(standingOf(this.#run!));
     this.gate.set(runGate(this.#run!));
+    this.frames.set(framesOf(this.#run!.scene, this.#run!.convention).all);
     this.version.update((n) => n + 1);
   }
 }

@@ -2,7 +2,12 @@ import { testCheck } from '../../testing/check-tester.js';
 import { outsideRoot } from './outside-root.js';
 
 testCheck(outsideRoot, {
-  valid: ['r : control\n  m : mesh\ncut_v : mesh\nref_x : helper', 'a : mesh\nb : mesh'],
+  valid: [
+    'r : control\n  m : mesh\ncut_v : mesh\nref_x : helper',
+    'a : mesh\nb : mesh',
+    // Two assets side by side.
+    'cart\n  a : mesh\n  b : mesh @3,0,0\n  c : mesh @6,0,0\nboat @20,0,0\n  d : mesh\n  e : mesh @3,0,0\n  f : mesh @6,0,0',
+  ],
   invalid: [
     {
       scene: 'r : control\n  m : mesh\ncable : mesh @1,2,3',

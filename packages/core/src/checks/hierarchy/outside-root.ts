@@ -1,14 +1,17 @@
 import { planMove } from '../../plans/plan-move.js';
+import { framesOf } from '../../frames/frames-of.js';
 import { mainRoot } from '../../scene/main-root.js';
 import { defineCheck } from '../check.js';
 
-/** A root beside the one that everything should hang under. Helpers may stand anywhere. */
+/** A root beside the one that everything should hang under. Helpers may stand anywhere, and an asset stands for itself. */
 export const outsideRoot = defineCheck({
   id: 'outside-root',
   family: 'hierarchy',
   title: 'Outside the root',
   severity: 'warning',
-  reach: 'roots',
+  reach: 'scene',
+  heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  suspects: ({ scene }) => scene.roots,
   source: 'common practice',
   messages: {
     outside: {
@@ -22,6 +25,8 @@ export const outsideRoot = defineCheck({
       return null;
     const main = mainRoot(scene);
     if (main === null || main === object.id) return null;
+    // Several assets side by side: each is its own.
+    if (framesOf(scene, convention).of(object.id).root === object.id) return null;
     return { message: 'outside', data: { name: object.name } };
   },
   fix(object, { scene }) {

@@ -1,4 +1,5 @@
 import { testCheck } from '../../testing/check-tester.js';
+import { partsConvention } from '../../names/slots/parts.js';
 import { forbiddenCharacters } from './forbidden-characters.js';
 
 const row = (name: string, messageId: string, message: string, fixed: string | null) => ({
@@ -17,5 +18,16 @@ testCheck(forbiddenCharacters, {
     row('x\u200by', 'character', 'a character nobody sees (U+200B) in name', 'x_y'),
     row('2door', 'digitFirst', 'digit first', 'n2door'),
     row('🐐', 'character', '"🐐" in name', null),
+  ],
+});
+
+testCheck(forbiddenCharacters, {
+  convention: { ...partsConvention, separator: '-' },
+  valid: ['left-door-001 : mesh', 'left_door-001 : mesh'],
+  invalid: [
+    row('left door', 'character', 'a space in name', 'left-door'),
+    row('door.', 'character', '"." in name', 'door'),
+    row('door ', 'blankEnd', 'trailing space', 'door'),
+    row('2-door', 'digitFirst', 'digit first', 'n2-door'),
   ],
 });

@@ -1,6 +1,9 @@
 import { defineCheck } from '../check.js';
 
-/** Characters outside letters, digits and underscore, which engines and scripts stumble over. */
+/**
+ * Characters outside letters, digits and underscore, which engines and scripts stumble over. What the convention parts words
+ * with is allowed: whoever wrote it knows where the names go.
+ */
 export const forbiddenCharacters = defineCheck({
   id: 'forbidden-characters',
   family: 'names',
@@ -15,35 +18,56 @@ export const forbiddenCharacters = defineCheck({
     },
     character: {
       short: '{{what}} in name',
-      because: '"{{name}}" has {{what}} at character {{at}}; allowed are letters, digits and underscore.',
+      because: '"{{name}}" has {{what}} at character {{at}}; allowed are letters, digits{{allowed}}.',
     },
     digitFirst: { short: 'digit first', because: '"{{name}}" begins with a digit, which is no identifier.' },
   },
-  evaluate({ name }) {
+  evaluate({ name }, { convention }) {
     // Most names are identifiers: one look.
     if (name === '' || /^[A-Za-z_][A-Za-z0-9_]*$/.test(name)) return null;
     if (/\s$/u.test(name)) return { message: 'blankEnd', data: { name, where: 'trailing', end: 'end' } };
     if (/^\s/u.test(name)) return { message: 'blankEnd', data: { name, where: 'leading', end: 'start' } };
-    const found = /[^A-Za-z0-9_]/u.exec(name);
-    if (found) {
-      const what = describe(found[0]);
-      return { message: 'character', data: { name, what, at: [...name.slice(0, found.index)].length + 1 } };
+    const { signs } = convention;
+    for (const { 0: one, index } of name.matchAll(/[^A-Za-z0-9_]/gu)) {
+      if (signs.includes(one)) continue;
+      const at = [...name.slice(0, index)].length + 1;
+      return {
+        message: 'character',
+        data: { name, what: describe(one), at, allowed: allowedBeside(signs) },
+      };
     }
     if (/^[0-9]/.test(name)) return { message: 'digitFirst', data: { name } };
     return null;
   },
-  fix(object) {
-    const plain = object.name
-      .trim()
-      .normalize('NFKD')
-      .replace(/\p{M}+/gu, '')
-      .replace(/[^A-Za-z0-9_]+/gu, '_')
-      .replace(/^_+|_+$/g, '');
-    const to = /^[0-9]/.test(plain) ? `n${plain}` : plain;
+  fix(object, { convention }) {
+    const { signs, source } = convention;
+    // What parts words takes the place of what may not stand there.
+    const joint = source.separator || '_';
+    const plain = [
+      ...object.name
+        .trim()
+        .normalize('NFKD')
+        .replace(/\p{M}+/gu, ''),
+    ]
+      .map((one) => (/[A-Za-z0-9_]/.test(one) || signs.includes(one) ? one : '\0'))
+      .join('')
+      .replace(/\0+/g, joint);
+    const bare = trimmed(plain, `${signs}_`);
+    const to = /^[0-9]/.test(bare) ? `n${bare}` : bare;
     return to === '' ? null : [{ kind: 'rename', object: object.id, from: object.name, to }];
   },
 });
 
+function allowedBeside(signs: string): string {
+  const others = [...new Set(signs)].filter((one) => !/[A-Za-z0-9_]/.test(one)).map(describe);
+  return others.length ? `, underscore and ${others.join(' and ')}` : ' and underscore';
+}
+function trimmed(text: string, ends: string): string {
+  let [from, to] = [0, text.length];
+  while (from < to && ends.includes(text[from]!)) from++;
+  while (to > from && ends.includes(text[to - 1]!)) to--;
+  return text.slice(from, to);
+}
 function describe(character: string): string {
   if (character === ' ') return 'a space';
   if (/[\p{Cf}\p{Cc}]/u.test(character)) return `a character nobody sees (U+${hex(character)})`;

@@ -1,3 +1,5 @@
+import { framesOf } from '../../frames/frames-of.js';
+import { axesOf } from '../../frames/read-facing.js';
 import { placeOf } from '../../names/recipe/number-order.js';
 import { mirrorPartners, type Partners } from '../../names/sides/mirror-partners.js';
 import type { SlotSpan } from '../../names/slots/slot-span.js';
@@ -27,8 +29,7 @@ const isPut = (other: string, name: string, { start, end }: SlotSpan, word: stri
   other.startsWith(word, start) &&
   (start === 0 || other.slice(0, start) === name.slice(0, start)) &&
   other.slice(start + word.length) === name.slice(end);
-const partners = ({ scene, convention }: CheckContext): Partners =>
-  mirrorPartners(scene, convention.source.facing);
+const partners = ({ scene, convention }: CheckContext): Partners => mirrorPartners(scene, convention);
 
 /** A left without its right: what mirrors it has another name, or its other name stands where it does not mirror it. */
 export const leftWithoutRight = defineCheck({
@@ -37,7 +38,7 @@ export const leftWithoutRight = defineCheck({
   title: 'Left without right',
   severity: 'warning',
   reach: 'scene',
-  heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove'],
+  heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
   source: 'common practice',
   // Which of a row counts as the first is a matter of taste, so a studio asks for it.
   parameters: { mirrored: false, slack: 0.01 },
@@ -63,18 +64,18 @@ export const leftWithoutRight = defineCheck({
     if (!side || (partner !== undefined && isPut(scene.get(partner).name, name, side.span, side.word)))
       return null;
     const other = putAt(name, side.span, side.word);
-    const there = scene.withName(other).values().next().value;
+    const [there] = scene.withName(other);
     if (there === undefined)
       return partner === undefined
         ? null
         : { message: 'unlike', data: { name, other, partner: scene.get(partner).name } };
     if (!mirrored || scene.get(there).shape === null) return null;
-    const [axis, a, b] = [
-      convention.source.facing.endsWith('Z') ? 0 : 2,
-      placeOf(scene, object.id),
-      placeOf(scene, there),
-    ];
-    const off = Math.hypot(...[0, 1, 2].map((k) => (k === axis ? a[k]! + b[k]! : a[k]! - b[k]!)));
+    const { facing, side: plane } = framesOf(scene, convention).of(object.id);
+    const { axis } = axesOf[facing][0];
+    const [a, b] = [placeOf(scene, object.id), placeOf(scene, there)];
+    const off = Math.hypot(
+      ...[0, 1, 2].map((k) => (k === axis ? a[k] + b[k] - 2 * plane.middle : a[k]! - b[k]!)),
+    );
     if (off <= Number(parameters['slack'])) return null;
     return { message: 'elsewhere', data: { name, other, metres: Number(off.toPrecision(2)) } };
   },

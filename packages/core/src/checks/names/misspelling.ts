@@ -1,26 +1,23 @@
-import { nearCommon, objectsWithSlips, vocabulary } from '../../names/vocabulary.js';
+import { objectsWithSlips } from '../../names/vocabulary.js';
+import type { SceneObject } from '../../scene/scene-object.js';
 import { inCapitalsOf } from '../../names/swap-word.js';
 import { splitWords } from '../../names/split-words.js';
 import { defineCheck, type CheckContext } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 
-interface Slip {
+interface FoundSlip {
   readonly text: string;
   readonly start: number;
   readonly end: number;
   readonly wanted: string;
   readonly used: number;
 }
-function slipIn(name: string, { scene }: CheckContext): Slip | null {
-  const counts = vocabulary(scene);
-  for (const { text, start, end } of splitWords(name)) {
-    if (text.length < 4 || text.charCodeAt(0) <= 57) continue;
-    const near = nearCommon(counts, text);
-    if (near?.sure) return { text, start, end, wanted: inCapitalsOf(text, near.word), used: near.used };
-  }
-  return null;
+function slipIn({ id, name }: SceneObject, { scene }: CheckContext): FoundSlip | null {
+  const slip = objectsWithSlips(scene).get(id);
+  const word = slip && splitWords(name).find(({ text }) => text.toLowerCase() === slip.word);
+  return word ? { ...word, wanted: inCapitalsOf(word.text, slip.meant.word), used: slip.meant.used } : null;
 }
-/** A rare word that is a letter away from a common one of the same scene. */
+/** A rare word that is a letter away from a common one of the same scene; a short one where its likes in shape have that. */
 export const misspelling = defineCheck({
   id: 'misspelling',
   family: 'names',
@@ -35,14 +32,13 @@ export const misspelling = defineCheck({
       because: '"{{text}}" is nearly "{{wanted}}", a word used {{used}} times in this scene.',
     },
   },
-  suspects: ({ scene }) => objectsWithSlips(scene),
-  evaluate({ id, name }, context) {
-    if (!objectsWithSlips(context.scene).has(id)) return null;
-    const slip = slipIn(name, context);
+  suspects: ({ scene }) => objectsWithSlips(scene).keys(),
+  evaluate(object, context) {
+    const slip = slipIn(object, context);
     return slip && { message: 'slip', data: { text: slip.text, wanted: slip.wanted, used: slip.used } };
   },
   fix(object, context) {
-    const slip = slipIn(object.name, context);
+    const slip = slipIn(object, context);
     if (!slip) return null;
     const { name } = object;
     return renameTo(context.scene, object, name.slice(0, slip.start) + slip.wanted + name.slice(slip.end));

@@ -1,4 +1,6 @@
 import { depthSeat } from '../../names/sides/seating.js';
+import { knowsMiddle } from '../../frames/frame.js';
+import { framesOf } from '../../frames/frames-of.js';
 import { metres } from '../../names/propose/guess-row.js';
 import { defineCheck } from '../check.js';
 import { saidIn } from '../support/said-slot.js';
@@ -10,8 +12,8 @@ export const placePosition = defineCheck({
   title: 'Place against position',
   severity: 'warning',
   reach: 'scene',
-  heeds: ['transform', 'move', 'set', 'insert', 'remove'],
-  source: 'the facing of the convention',
+  heeds: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  source: 'glTF 2.0 section 3.4: front +Z, unless the asset was told or its names say otherwise',
   messages: {
     other: {
       short: 'sits {{where}}',
@@ -23,8 +25,10 @@ export const placePosition = defineCheck({
     const sense = said?.fits ? said.slot.senses.get(said.word) : undefined;
     if (sense !== 'front' && sense !== 'back') return null;
     const { scene, convention } = context;
-    const { facing, slack } = convention.source;
-    const seat = depthSeat(scene, object.id, facing, slack);
+    const { slack } = convention.source;
+    const frame = framesOf(scene, convention).of(object.id);
+    if (!knowsMiddle(frame, frame.depth)) return null;
+    const seat = depthSeat(scene, object.id, frame, slack);
     if (seat.sense === sense || seat.sense === 'centre' || !seat.clear) return null;
     const data = { name: object.name, said: sense, where: seat.sense, metres: metres(seat.metres) };
     return { message: 'other', data, slot: said!.slot.name };

@@ -1,5 +1,7 @@
 import { sideSeat } from '../../names/sides/seating.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
+import { knowsMiddle } from '../../frames/frame.js';
+import { framesOf } from '../../frames/frames-of.js';
 import { metres } from '../../names/propose/guess-row.js';
 import { defineCheck, readingOf } from '../check.js';
 import { putAt, saidIn } from '../support/said-slot.js';
@@ -12,8 +14,9 @@ export const sidePosition = defineCheck({
   title: 'Side against position',
   severity: 'warning',
   reach: 'scene',
-  heeds: ['transform', 'move', 'set', 'insert', 'remove'],
-  source: 'glTF 2.0 section 3.4: front +Z, so left is +X; the facing of the convention',
+  heeds: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  source:
+    'glTF 2.0 section 3.4: front +Z, so left is +X, unless the asset was told or its names say otherwise',
   messages: {
     other: {
       short: 'sits {{where}}',
@@ -29,8 +32,10 @@ export const sidePosition = defineCheck({
     const sense = said?.slot.senses.get(said.word);
     if (sense !== 'left' && sense !== 'right') return null;
     const { scene, convention } = context;
-    const { facing, slack } = convention.source;
-    const seat = sideSeat(scene, object.id, facing, slack);
+    const { slack } = convention.source;
+    const frame = framesOf(scene, convention).of(object.id);
+    if (!knowsMiddle(frame, frame.side)) return null;
+    const seat = sideSeat(scene, object.id, frame, slack);
     if (seat.sense === sense || !seat.clear) return null;
     const data = { name: object.name, said: sense, where: seat.sense, metres: metres(seat.metres) };
     if (seat.sense !== 'centre') return { message: 'other', data, slot: said!.slot.name };
@@ -43,9 +48,13 @@ export const sidePosition = defineCheck({
     const slot = convention.slotFor('side', key)!;
     const reading = readingOf(context, key, object.name);
     const span = reading.slots.get(slot.name);
-    const { facing, slack } = convention.source;
+    const { slack } = convention.source;
     const word = span && reading.fits ? otherWord(slot, span.text) : null;
-    if (!word || sideSeat(scene, object.id, facing, slack).sense === 'centre') return null;
+    if (
+      !word ||
+      sideSeat(scene, object.id, framesOf(scene, convention).of(object.id), slack).sense === 'centre'
+    )
+      return null;
     return renameTo(scene, object, putAt(object.name, span!, word));
   },
 });

@@ -1,4 +1,4 @@
-import type { CompiledSlot } from '../../names/slots/compiled-convention.js';
+import { listedWord, type CompiledSlot } from '../../names/slots/compiled-convention.js';
 import type { SlotRole } from '../../names/slots/convention.js';
 import { slotText } from '../../names/slots/read-name.js';
 import type { SlotSpan } from '../../names/slots/slot-span.js';
@@ -23,7 +23,7 @@ export function saidIn(context: CheckContext, object: SceneObject, role: SlotRol
   const reading = readingOf(context, key, object.name);
   const text = reading.helper ? undefined : slotText(reading, slot.name);
   if (text === undefined) return null;
-  const word = slot.words.has(text) ? text : slot.spelled.get(text.toLowerCase());
+  const word = listedWord(slot, text);
   return word === undefined ? null : { slot, word, fits: reading.fits };
 }
 

@@ -1,298 +1,245 @@
+import { hashStart, mix } from '../../scene/row-table.js';
+import { RenquilError } from '../../errors.js';
+import { framesOf } from '../../frames/frames-of.js';
 import { kinds, type Kind } from '../../scene/scene-object.js';
 import { CompiledConvention } from '../slots/compiled-convention.js';
-import {
-  defineConvention,
-  type Convention,
-  type PatternPart,
-  type SlotRule,
-  type WordCase,
-  type WordRule,
-} from '../slots/convention.js';
+import { defineConvention, type Convention, type PatternPart, type SlotRule } from '../slots/convention.js';
 import { readName } from '../slots/read-name.js';
-import { naturalCompare } from '../natural-order.js';
-import { RenquilError } from '../../errors.js';
+import { findCounting } from './find-counting.js';
+import { findHelpers } from './find-helpers.js';
+import { findPattern } from './find-pattern.js';
+import { findPlaces, findSides } from './find-pointing.js';
+import { findSurfaces } from './find-surfaces.js';
+import { findTypes } from './find-types.js';
+import { layName, type Roles } from './lay-names.js';
 import type { LearnedConvention, LearnedGuess } from './learned.js';
-import { findSeparator, makeSamples, type LearnFrom, type Sample } from './samples.js';
-import { findWordRoles, type WordRoles } from './word-roles.js';
-import { freeSlots, furtherSlots, hasFurther, type FurtherSlot } from './further-words.js';
+import { makeSamples, type LearnFrom, type Sample } from './samples.js';
+import { slotRules, strangeKinds, strangeSlot } from './slot-rules.js';
+import { splitJoined } from './split-joined.js';
+import { findStyle, type Style } from './style.js';
+import { usesOf, type Support } from './word-uses.js';
 
-type Slot = 'side' | 'place' | 'what' | FurtherSlot | 'number' | 'surface' | 'type';
-interface Laid {
-  readonly slot: Slot;
-  readonly text: string;
-  readonly glued: boolean;
-}
+/** What is learned must accept so much of what it was learned from; else the slot that fits worst is given up. */
+const enough = 0.985;
+/** Names that a choice between slots is tried on. */
+const enoughToTry = 5000;
+/** The share of all names that must come to fit for a slot to be given up: names gone wrong take no slot with them. */
+const worthOfSlot = 0.01;
+/** Outliers that are named. */
+const mostOutliers = 50;
+/** Slots that can be given up, their words taken for what the thing is. */
+const givable = ['variant', 'letters', 'place', 'surface', 'version', 'centre', 'side', 'type'] as const;
+/** `more`: words may stand in two places. It is no slot, but may be allowed in the same way. */
+type Givable = (typeof givable)[number] | 'more';
 
 /**
- * Reads a convention out of names that are as they should be: the separator, which words stand for sides, places,
- * surfaces and types, how numbers are written, and the order of the slots for every kind. Each guess says how many
- * names bear it out. Throws convention-invalid when there are no names to learn from.
+ * Reads a convention out of names that are as they should be: what stands between slots, which words stand for sides,
+ * places, surfaces and types, how numbers are written, and the order of the slots for every kind. Each guess says how many
+ * names bear it out. Where slots cannot be told apart so that nearly all names fit, there are fewer of them. Throws
+ * convention-invalid when there are no names to learn from.
  */
-export function learnConvention(
-  from: readonly LearnFrom[],
-  name = 'Learned',
-  facing: Convention['facing'] = '+Z',
-): LearnedConvention {
+export function learnConvention(from: readonly LearnFrom[], name = 'Learned'): LearnedConvention {
   const names = from
     .flatMap(({ scene, objects }) => objects.map((id) => scene.get(id).name))
     .filter((text) => text !== '');
   if (!names.length)
     throw new RenquilError('convention-invalid', { detail: 'there are no names to learn from' });
+  const style = findStyle(names);
+  const samples = splitJoined(makeSamples(from, style));
+  const helpers = findHelpers(samples, style.separator);
+  const facing = facingOf(from);
+  // Which slots hold is found on some of very many names: mixed, as every fiftieth may be the first of each asset.
+  const each = Math.ceil(samples.length / enoughToTry);
+  const some =
+    each > 1 ? samples.filter((_, i) => (mix(mix(hashStart, i), i >> 8) >>> 4) % each === 0) : samples;
+  const plainOf = (list: readonly Sample[]): Sample[] =>
+    list.filter((sample) => !helpers.prefixes.some((prefix) => sample.name.startsWith(prefix)));
+  const make = (without: ReadonlySet<Givable>, of = some): Attempt =>
+    attempt(name, style, of, plainOf(of), without, helpers, facing);
+  const chosen = choose(make, some.length);
+  return finish(some === samples ? make(chosen) : make(chosen, samples), samples, style);
+}
+
+/** Which slots to give up: none that does not make more names fit by what a slot is worth. */
+function choose(make: (without: ReadonlySet<Givable>) => Attempt, names: number): ReadonlySet<Givable> {
+  const worth = ({ fits }: Attempt, given: number): number => fits - given * names * worthOfSlot;
+  const without = new Set<Givable>();
+  let now = make(without);
+  let best: { readonly without: ReadonlySet<Givable>; readonly worth: number } = {
+    without: new Set(),
+    worth: worth(now, 0),
+  };
+  const take = (given: ReadonlySet<Givable>, made: Attempt): void => {
+    const its = worth(made, given.size);
+    if (its > best.worth) best = { without: new Set(given), worth: its };
+  };
+  while (now.fits < names * enough) {
+    let next: { readonly give: Givable; readonly made: Attempt } | null = null;
+    for (const give of givable) {
+      if (without.has(give) || !now.has.has(give)) continue;
+      const made = make(new Set([...without, give]));
+      if (!next || made.fits > next.made.fits) next = { give, made };
+    }
+    // One given up for nothing may still free the next.
+    if (!next || next.made.fits < now.fits) break;
+    without.add(next.give);
+    now = next.made;
+    take(without, now);
+  }
+  if (now.fits < names * enough)
+    for (const given of [best.without, without]) {
+      const more = new Set<Givable>([...given, 'more']);
+      take(more, make(more));
+    }
+  return best.without;
+}
+
+interface Attempt {
+  readonly convention: Convention;
+  readonly guesses: readonly LearnedGuess[];
+  readonly fits: number;
+  readonly outliers: readonly string[];
+  /** Slots that could be given up. */
+  readonly has: ReadonlySet<Givable>;
+}
+
+function attempt(
+  name: string,
+  style: Style,
+  samples: readonly Sample[],
+  plain: readonly Sample[],
+  without: ReadonlySet<Givable>,
+  helpers: ReturnType<typeof findHelpers>,
+  facing: Pick<Convention, 'facing'>,
+): Attempt {
   const guesses: LearnedGuess[] = [];
-  const { separator, holds, asked } = findSeparator(names);
-  guesses.push({
-    about: 'separator',
-    of: '',
-    says: separator ? `"${separator}" stands between the slots` : 'nothing stands between the slots',
-    holds: separator ? holds : names.length - asked,
-    asked: separator ? asked : names.length,
-  });
-  const samples = makeSamples(from, separator, facing).filter((sample) => sample.name !== '');
-  const prefixes = findHelpers(samples, separator, guesses);
-  const plain = samples.filter((sample) => !prefixes.some((prefix) => sample.name.startsWith(prefix)));
-  const roles = findWordRoles(plain);
-  const further = hasFurther(plain.map((sample) => lay(sample, roles)));
-  const laid = new Map(plain.map((sample) => [sample, lay(sample, roles, further)] as const));
-  const slots = makeSlots(roles, [...laid.values()], guesses);
+  const { roles, support } = findRoles(plain, without);
+  const laid = plain.map((sample) => layName(sample, roles));
+  const clean = laid.filter((one) => one.clean);
+  const slots = slotRules(clean.length ? clean : laid, roles, style, support, guesses);
+  const strange = strangeKinds(clean.length ? clean : laid);
   const patterns: Partial<Record<Kind, PatternPart[]>> = {};
   for (const kind of kinds) {
-    const of = [...laid].filter(([sample]) => sample.kind === kind).map(([, slotsOf]) => slotsOf);
-    const pattern = of.length ? findPattern(kind, of, roles, guesses) : null;
-    if (pattern) patterns[kind] = pattern;
+    const of = laid.filter(({ sample }) => sample.kind === kind);
+    const pattern = of.length ? findPattern(kind, of, roles, style, guesses) : null;
+    const known = pattern
+      ?.map((part) => (part.slot === 'what' && strange.has(kind) ? { ...part, slot: strangeSlot } : part))
+      .filter(({ slot }) => slots[slot]);
+    if (known?.length) patterns[kind] = known;
   }
-  if (prefixes.length && !patterns.helper)
+  if (helpers.prefixes.length && !patterns.helper)
     patterns.helper = [{ slot: 'what' }, { slot: 'number', optional: true }];
   if (patterns.helper && !slots['number']) slots['number'] = { digits: 3, start: 1 };
+  if (patterns.helper && !slots['what']) slots['what'] = {};
   const convention = defineConvention({
     renquil: 'convention/1',
     name,
-    separator,
-    facing,
+    separator: style.separator,
+    ...(style.humps ? { humps: style.humps } : {}),
+    ...facing,
     slots: inOrder(slots, Object.values(patterns)),
     patterns,
-    helpers: { prefixes },
+    helpers: { prefixes: helpers.prefixes },
   });
   const compiled = new CompiledConvention(convention);
-  const fits = samples.filter(
-    (sample) => compiled.pattern(sample.kind) && readName(compiled, sample.kind, sample.name).fits,
-  ).length;
-  return { convention, guesses, fits, names: samples.length };
-}
-
-/** A first word of many meshes that carry no type while others do: what stays home. Common words for it count from two on. */
-function findHelpers(samples: readonly Sample[], separator: string, guesses: LearnedGuess[]): string[] {
-  if (!separator) return [];
-  const known = new Set(['cut', 'ref', 'bool', 'guide', 'tmp', 'proxy', 'helper', 'hlp']);
-  const counts = new Map<string, number>();
-  for (const { pieces, kind } of samples) {
-    const first = pieces[0]!.word;
-    if (pieces.length > 1 && (kind === 'helper' || known.has(first.toLowerCase())))
-      counts.set(first, (counts.get(first) ?? 0) + 1);
-  }
-  const found = [...counts].filter(([, count]) => count > 1).map(([word]) => word);
-  for (const word of found)
-    guesses.push({
-      about: 'helpers',
-      of: word,
-      says: `names that begin with "${word}${separator}" are helpers`,
-      holds: counts.get(word)!,
-      asked: counts.get(word)!,
-    });
-  return found.map((word) => word + separator).sort();
-}
-
-/** A slot for each piece; what no list knows is what the thing is. */
-function lay({ pieces }: Sample, roles: WordRoles, further = false): Laid[] {
-  const out: Laid[] = [];
-  let free = 0;
-  pieces.forEach(({ word, digits }, at) => {
-    const last = at === pieces.length - 1;
-    const seen = (slot: Slot): boolean => out.some((one) => one.slot === slot);
-    if (word) {
-      const slot: Slot =
-        last && at > 0 && !digits && roles.types.has(word)
-          ? 'type'
-          : !digits && pieces.length > 1 && roles.sides.has(word) && !seen('side')
-            ? 'side'
-            : !digits && pieces.length > 1 && roles.places.has(word) && !seen('place')
-              ? 'place'
-              : !digits && at > 0 && roles.surfaces.has(word) && !seen('surface')
-                ? 'surface'
-                : further
-                  ? (freeSlots[free++] ?? 'what')
-                  : 'what';
-      out.push({ slot, text: word, glued: false });
-    }
-    if (digits) out.push({ slot: 'number', text: digits, glued: word !== '' });
-  });
-  return out;
-}
-
-function makeSlots(
-  roles: WordRoles,
-  laid: readonly (readonly Laid[])[],
-  guesses: LearnedGuess[],
-): Record<string, SlotRule> {
-  const slots: Record<string, SlotRule> = {};
-  const texts = (slot: Slot): string[] =>
-    laid.flatMap((one) => one.filter((part) => part.slot === slot).map((part) => part.text));
-  const list = (
-    slot: Slot,
-    about: LearnedGuess['about'],
-    words: readonly WordRule[],
-    support: (word: string) => string,
-  ): void => {
-    if (!words.length) return;
-    slots[slot] = { words };
-    const sums = words.map(({ word }) => roles.support.get(support(word)) ?? [0, 0]);
-    const [holds, asked] = sums.reduce<[number, number]>(([a, b], [c, d]) => [a + c, b + d], [0, 0]);
-    guesses.push({
-      about,
-      of: slot,
-      says: `${slot}: ${words.map(({ word, means }) => (means && means !== word ? `${word} is ${means}` : word)).join(', ')}`,
-      holds,
-      asked,
-    });
-  };
-  const pointing = (map: WordRoles['sides']): WordRule[] =>
-    [...map].map(([word, means]) => ({ word, means }));
-  list('side', 'side', pointing(roles.sides), (word) => `points ${word}`);
-  list('place', 'words', pointing(roles.places), (word) => `points ${word}`);
-  const what = texts('what');
-  if (what.length) {
-    const { form, holds } = findCase(what);
-    slots['what'] = { case: form };
-    guesses.push({
-      about: 'case',
-      of: 'what',
-      says: `what it is, in ${caseWords[form]}`,
-      holds,
-      asked: what.length,
-    });
-  }
-  for (const slot of furtherSlots) {
-    const made = furtherRule(slot, texts(slot), guesses);
-    if (made) slots[slot] = made;
-  }
-  const numbers = texts('number');
-  if (numbers.length) {
-    const widths = new Map<number, number>();
-    for (const text of numbers) widths.set(text.length, (widths.get(text.length) ?? 0) + 1);
-    const [digits, holds] = [...widths].sort((a, b) => b[1] - a[1])[0]!;
-    const start = Math.min(...numbers.map(Number)) === 0 ? 0 : 1;
-    slots['number'] = { digits, start };
-    guesses.push({
-      about: 'number',
-      of: 'number',
-      says: `numbers of ${digits} digits from ${String(start).padStart(digits, '0')}`,
-      holds,
-      asked: numbers.length,
-    });
-  }
-  const surfaces = [...roles.surfaces].sort((a, b) => naturalCompare(a[0], b[0]));
-  list(
-    'surface',
-    'surface',
-    surfaces.map(([word, by]) =>
-      by === word
-        ? { word }
-        : { word, spellings: by.split(' ').filter((one) => one.length > 2 && one !== word) },
-    ),
-    (word) => `surface ${word}`,
-  );
-  list(
-    'type',
-    'type',
-    [...roles.types].map(([word, means]) => ({ word, means })),
-    (word) => `type ${word}`,
-  );
-  return slots;
-}
-
-/** What a further word may be: one of a few that come again and again, else any. */
-function furtherRule(slot: FurtherSlot, texts: readonly string[], guesses: LearnedGuess[]): SlotRule | null {
-  if (!texts.length) return null;
-  const words = [...new Set(texts)].sort(naturalCompare);
-  const isList = words.length <= 60 && texts.length >= words.length * 2;
-  const { form, holds } = findCase(texts);
-  const few = words.length > 6 ? `one of ${words.length} words` : `one of ${words.join(', ')}`;
-  guesses.push({
-    about: 'words',
-    of: slot,
-    says: isList ? `${slot}: a further word, ${few}` : `${slot}: a further word, in ${caseWords[form]}`,
-    holds: isList ? texts.length : holds,
-    asked: texts.length,
-  });
-  return isList ? { words: words.map((word) => ({ word })) } : { case: form };
-}
-
-const caseWords: Readonly<Record<WordCase, string>> = {
-  camel: 'small letters with humps',
-  lower: 'small letters',
-  upper: 'capitals',
-  any: 'letters of any case',
-};
-function findCase(texts: readonly string[]): { readonly form: WordCase; readonly holds: number } {
-  const tests: readonly (readonly [WordCase, RegExp])[] = [
-    ['lower', /^[a-z][a-z0-9]*$/],
-    ['upper', /^[A-Z][A-Z0-9]*$/],
-    ['camel', /^[a-z][a-z0-9]*(?:[A-Z][a-z0-9]*)*$/],
+  const outliers: string[] = [];
+  let fits = 0;
+  for (const sample of samples)
+    if (compiled.pattern(sample.kind) && readName(compiled, sample.kind, sample.name).fits) fits++;
+    else outliers.push(sample.name);
+  const stands: readonly (readonly [Givable, boolean])[] = [
+    ['type', roles.types.size > 0],
+    ['side', roles.sides.size > 0],
+    ['centre', [...roles.sides.values()].includes('centre')],
+    ['place', roles.places.size > 0],
+    ['surface', roles.surfaces.size > 0],
+    ['variant', roles.counting.variants.size > 0],
+    ['letters', roles.counting.letters !== null],
+    ['version', roles.counting.version !== null],
   ];
-  for (const [form, test] of tests) {
-    const holds = texts.filter((text) => test.test(text)).length;
-    if (holds >= texts.length * 0.97) return { form, holds };
-  }
-  return { form: 'any', holds: texts.filter((text) => /^[A-Za-z][A-Za-z0-9]*$/.test(text)).length };
+  const has = new Set(stands.filter(([, is]) => is).map(([give]) => give));
+  return { convention, guesses: [...guesses, ...helpers.guesses], fits, outliers, has };
 }
 
-/** The order of the slots in most names of a kind, with those that some names leave out. */
-function findPattern(
-  kind: Kind,
-  laid: readonly (readonly Laid[])[],
-  roles: WordRoles,
-  guesses: LearnedGuess[],
-): PatternPart[] | null {
-  const clean = laid.filter((one) => one.length && new Set(one.map((part) => part.slot)).size === one.length);
-  if (!clean.length) return null;
-  const seen = new Map<Slot, number>();
-  const before = new Map<string, number>();
-  let glued = 0;
-  for (const one of clean) {
-    one.forEach((part, i) => {
-      seen.set(part.slot, (seen.get(part.slot) ?? 0) + 1);
-      if (part.slot === 'number' && part.glued) glued++;
-      for (const later of one.slice(i + 1))
-        before.set(`${part.slot} ${later.slot}`, (before.get(`${part.slot} ${later.slot}`) ?? 0) + 1);
+function findRoles(
+  samples: readonly Sample[],
+  without: ReadonlySet<Givable>,
+): { readonly roles: Roles; readonly support: ReadonlyMap<string, Support> } {
+  const uses = usesOf(samples);
+  const types = without.has('type')
+    ? { kinds: new Map<string, Kind>(), support: new Map<string, Support>() }
+    : findTypes(samples);
+  const taken = new Set(types.kinds.keys());
+  const sides = findSides(samples, uses, taken);
+  const pointing = new Map(without.has('side') ? [] : sides.senses);
+  if (without.has('centre'))
+    for (const [word, sense] of pointing) if (sense === 'centre') pointing.delete(word);
+  for (const word of pointing.keys()) taken.add(word);
+  const places = findPlaces(uses, taken);
+  const placed = without.has('place') ? new Map() : places.senses;
+  for (const word of placed.keys()) taken.add(word as string);
+  const counting = findCounting(samples, uses, taken);
+  const surfaces = findSurfaces(uses, new Set([...taken, ...counting.variants]));
+  const roles: Roles = {
+    types: types.kinds,
+    sides: pointing,
+    places: placed as Roles['places'],
+    surfaces: without.has('surface') ? new Map() : surfaces.words,
+    counting: {
+      letters: without.has('letters') ? null : counting.letters,
+      variants: without.has('variant') ? new Set() : counting.variants,
+      version: without.has('version') ? null : counting.version,
+    },
+    more: without.has('more'),
+  };
+  return {
+    roles,
+    support: new Map([...types.support, ...sides.support, ...places.support, ...surfaces.support]),
+  };
+}
+
+function finish(best: Attempt, samples: readonly Sample[], style: Style): LearnedConvention {
+  const { convention, fits, outliers } = best;
+  const guesses: LearnedGuess[] = [
+    {
+      about: 'separator',
+      of: '',
+      says: style.humps
+        ? 'capitals part the slots'
+        : style.separator
+          ? `"${style.separator}" stands between the slots`
+          : 'nothing stands between the slots',
+      holds: style.holds,
+      asked: style.asked,
+    },
+    ...best.guesses,
+  ];
+  if (convention.facing)
+    guesses.push({ about: 'facing', of: '', says: `assets face ${convention.facing}`, holds: 1, asked: 1 });
+  if (outliers.length)
+    guesses.push({
+      about: 'outliers',
+      of: '',
+      says: `written otherwise: ${outliers.slice(0, 5).join(', ')}${outliers.length > 5 ? ` and ${outliers.length - 5} more` : ''}`,
+      holds: outliers.length,
+      asked: samples.length,
     });
-  }
-  const ahead = (a: Slot, b: Slot): number => before.get(`${a} ${b}`) ?? 0;
-  const usual: readonly Slot[] = ['side', 'place', ...freeSlots, 'number', 'surface', 'type'];
-  const order = usual
-    .filter((slot) => (seen.get(slot) ?? 0) >= Math.max(1, clean.length * 0.02))
-    .map((slot) => ({
-      slot,
-      score: usual.reduce((sum, other) => sum + Math.sign(ahead(other, slot) - ahead(slot, other)), 0),
-    }))
-    .sort((a, b) => a.score - b.score || usual.indexOf(a.slot) - usual.indexOf(b.slot))
-    .map((one) => one.slot);
-  const types = [...roles.types].filter(([, of]) => of === kind).map(([word]) => word);
-  const parts = order.map((slot): PatternPart => ({
-    slot,
-    ...((seen.get(slot) ?? 0) < clean.length * 0.98 ? { optional: true } : {}),
-    ...(slot === 'number' && glued * 2 > (seen.get('number') ?? 0) ? { glued: true } : {}),
-    ...(slot === 'type' && types.length ? { only: types } : {}),
-  }));
-  const sequence = parts
-    .map((part) => `${part.glued ? '+' : ''}${part.slot}${part.optional ? '?' : ''}`)
-    .join(' ');
-  guesses.push({
-    about: 'pattern',
-    of: kind,
-    says: `${kind}: ${sequence}`,
-    holds: clean.length,
-    asked: laid.length,
-  });
-  return parts;
+  return { convention, guesses, fits, names: samples.length, outliers: outliers.slice(0, mostOutliers) };
+}
+
+/** The way that all assets face whose names tell; nothing where they differ or tell nothing. */
+function facingOf(from: readonly LearnFrom[]): Pick<Convention, 'facing'> {
+  const read = new Set(
+    from.flatMap(({ scene }) => {
+      const { all } = framesOf(scene, null);
+      // What stands in no asset counts where there is nothing else.
+      return (all.length > 1 ? all.slice(1) : all)
+        .filter(({ facingBy }) => facingBy === 'read' || facingBy === 'told')
+        .map(({ facing }) => facing);
+    }),
+  );
+  const [facing] = read;
+  return read.size === 1 ? { facing: facing! } : {};
 }
 
 /** Slots in the order in which they stand in the longest pattern, so that the columns read like the names. */

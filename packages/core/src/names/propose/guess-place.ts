@@ -1,7 +1,16 @@
+import { knowsFacing } from '../../frames/frame.js';
 import { depthSeat, heightSeat, type Seat } from '../sides/seating.js';
 import { wordPointing } from '../slots/senses.js';
-import { fromOwn, guess, metres, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
-import { carriedBy, share, whatOf } from './guess-side.js';
+import {
+  fromOwn,
+  guess,
+  metres,
+  neverThere,
+  type Asked,
+  type GuessContext,
+  type GuessRow,
+} from './guess-row.js';
+import { assumed, carriedBy, share, whatOf } from './guess-side.js';
 import type { SlotGuess } from './proposal.js';
 
 /**
@@ -9,9 +18,17 @@ import type { SlotGuess } from './proposal.js';
  * where it sits alone everything is in front of or behind something.
  */
 export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const made = placeOf(context, row, asked);
+  const sense = made && asked.slot.senses.get(made.text);
+  return made?.reason === 'place' && (sense === 'front' || sense === 'back') && !knowsFacing(row.frame)
+    ? { ...made, confidence: Math.min(made.confidence, assumed), because: `${made.because}, if it faces +Z` }
+    : made;
+}
+
+function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const own = fromOwn(row, asked);
-  const { facing, slack } = context.convention.source;
-  const depth = (): Seat => depthSeat(context.scene, row.object.id, facing, slack);
+  const { slack } = context.convention.source;
+  const depth = (): Seat => depthSeat(context.scene, row.object.id, row.frame, slack);
   if (own) {
     const said = asked.slot.senses.get(own.text);
     if (said !== 'front' && said !== 'back') return own;
@@ -45,7 +62,7 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
     return guess(
       asked,
       '',
-      Math.min(0.97, 1 - habit.share),
+      Math.min(0.97, neverThere(row, habit.share)),
       'habit',
       `${share(habit)} like it carry a place`,
     );

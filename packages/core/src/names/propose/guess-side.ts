@@ -1,5 +1,14 @@
+import { knowsFacing } from '../../frames/frame.js';
 import { wordPointing } from '../slots/senses.js';
-import { fromOwn, guess, metres, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
+import {
+  fromOwn,
+  guess,
+  metres,
+  neverThere,
+  type Asked,
+  type GuessContext,
+  type GuessRow,
+} from './guess-row.js';
 import type { Carried } from './habits.js';
 import type { SlotGuess } from './proposal.js';
 
@@ -8,6 +17,15 @@ import type { SlotGuess } from './proposal.js';
  * otherwise is kept as the alternative; what is not wholly on one side is never sure.
  */
 export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const made = sideOf(context, row, asked);
+  // Which way it faces is only assumed: what rests on where it sits may be the other way round.
+  return made?.reason === 'place' && made.text !== '' && !knowsFacing(row.frame)
+    ? { ...made, confidence: Math.min(made.confidence, assumed), because: `${made.because}, if it faces +Z` }
+    : made;
+}
+export const assumed = 0.7;
+
+function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const { seat } = row;
   const own = fromOwn(row, asked);
   const said = own ? (asked.slot.senses.get(own.text) ?? null) : null;
@@ -39,7 +57,14 @@ export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): S
   const leave = { text: '', because: 'nothing like it carries a side' };
   if (asked.part.optional && carries < 0.5) {
     const why = habit ? `${share(habit)} like it carry a side` : 'groups mostly stand for both sides';
-    return guess(asked, '', 1 - carries, 'habit', why, [{ text: seated, because }]);
+    return guess(
+      asked,
+      '',
+      Math.min(0.97, row.partner ? 1 - carries : neverThere(row, carries)),
+      'habit',
+      why,
+      [{ text: seated, because }],
+    );
   }
   const sure = Math.min(
     0.97,
@@ -54,7 +79,7 @@ export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): S
 /** The name says one side, the place another. */
 function clash(
   { habits }: GuessContext,
-  { seat, partner }: GuessRow,
+  { seat, partner, frame }: GuessRow,
   asked: Asked,
   own: SlotGuess,
   seated: string | null,
@@ -64,12 +89,13 @@ function clash(
   if (seated === null || seat.sense === 'centre')
     return { ...own, confidence: 0.6, because: `its name says ${own.text}, though it sits in the middle` };
   const trust = habits.sideAgrees;
-  const facing = trust.of >= 3 ? trust.expected : 0.75;
+  // Where it faces is known: names that say otherwise are what is to be put right.
+  const facing = Math.max(trust.of >= 3 ? trust.expected : 0.75, knowsFacing(frame) ? known : 0);
   // A mirror partner across the plane makes the place no accident.
   const sure = seat.clear ? facing - (partner ? 0.02 : 0.08) : 0.55;
   return guess(asked, seated, Math.min(0.96, Math.max(leastTold, sure)), 'place', because, [told]);
 }
-const leastTold = 0.5;
+const [leastTold, known] = [0.5, 0.93];
 
 function atCentre(
   context: GuessContext,
@@ -92,7 +118,7 @@ function atCentre(
     return guess(
       asked,
       '',
-      Math.min(0.97, 1 - carries),
+      Math.min(0.97, neverThere(row, carries)),
       'habit',
       why,
       word ? [{ text: word, because: 'it sits in the middle' }] : [],

@@ -16,9 +16,25 @@ export function guessType(_: GuessContext, row: GuessRow, asked: Asked): SlotGue
 }
 
 /** A slot of the studio's own: its name says it, or nothing does. */
-export function guessOther(_: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+export function guessOther({ habits }: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const own = fromOwn(row, asked);
   if (own) return own;
+  const like = habits.textByShape(asked.slot.name, row.object);
+  if (like && like.count * 10 >= like.of * 9 && (like.text || asked.part.optional)) {
+    const because = `${like.count} of ${like.of} of the same shape have ${like.text || 'none'}`;
+    return guess(asked, like.text, like.of > 1 ? 0.93 : 0.82, 'twins', because);
+  }
+  const all = habits.textByShape(asked.slot.name, null);
+  if (all && all.of >= 4 && all.count * 10 >= all.of * 9 && all.text)
+    return guess(asked, all.text, 0.85, 'habit', `${all.count} of ${all.of} names have it`);
+  if (all?.text && !asked.part.optional)
+    return guess(
+      asked,
+      all.text,
+      Math.min(0.7, all.count / all.of),
+      'habit',
+      `${all.count} of ${all.of} names have it`,
+    );
   if (asked.part.only?.length === 1 && !asked.part.optional)
     return guess(asked, asked.part.only[0]!, 0.95, 'kind', `only ${asked.part.only[0]} may stand here`);
   return asked.part.optional ? guess(asked, '', 0.85, 'habit', 'its name does not say one') : null;

@@ -1,5 +1,6 @@
 import { isDefaultName } from '../default-names.js';
-import { inCase, slotText } from '../slots/read-name.js';
+import { slotText } from '../slots/read-name.js';
+import { writeWords } from '../slots/slot-words.js';
 import { splitWords } from '../split-words.js';
 import { isPlural, nearCommon } from '../vocabulary.js';
 import { editDistance } from '../slots/near-word.js';
@@ -11,6 +12,15 @@ import type { Alternative, SlotGuess } from './proposal.js';
  * one across, then its shape's name, then what it hangs under.
  */
 export function guessWhat(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const made = whatOf(context, row, asked);
+  if (!made || context.habits.fitting) return made;
+  // A scene of which no name follows the convention may well follow another.
+  const because = `${made.because}, though no name of this scene follows the convention`;
+  return { ...made, because, confidence: Math.min(made.confidence, ofStrangers) };
+}
+const ofStrangers = 0.78;
+
+function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const own = ownWhat(context, row, asked);
   const others = fromOthers(context, row, asked);
   const best = others[0] ?? null;
@@ -36,8 +46,17 @@ export function guessWhat(context: GuessContext, row: GuessRow, asked: Asked): S
       because: `${twins.because}, and only they are called ${own.text}`,
       alternatives: [said],
     };
+  // A word of its own, nearly what its likes have: either may be the slip.
+  const isNear = others.some(
+    ({ text, reason }) =>
+      reason !== 'parent' &&
+      text !== own.text &&
+      editDistance(text.toLowerCase(), own.text.toLowerCase(), 2) <= 2,
+  );
   return {
     ...own,
+    confidence:
+      isNear && rarest(context.counts, own.text) <= 1 ? Math.min(own.confidence, 0.6) : own.confidence,
     alternatives: [...own.alternatives, ...others.filter((one) => one.text !== own.text).map(toAlternative)],
   };
 }
@@ -62,7 +81,7 @@ function slipOf(
     if (other.reason === 'parent' || there.length < 4 || isPlural(low, there)) continue;
     const most = Math.min(low.length, there.length) >= 8 ? 2 : 1;
     const apart = editDistance(low, there, most);
-    const rarer = (counts.get(low) ?? 0) <= Math.max(1, (counts.get(there) ?? 0) / 2);
+    const rarer = rarest(counts, own.text) * 2 <= rarest(counts, other.text);
     if (apart === 0 || apart > most || !rarer) continue;
     return {
       ...other,
@@ -74,6 +93,11 @@ function slipOf(
   return null;
 }
 
+/** How often the rarest word of a text stands in the names of the scene. */
+export function rarest(counts: ReadonlyMap<string, number>, text: string): number {
+  return Math.min(...splitWords(text).map((word) => counts.get(word.text.toLowerCase()) ?? 0));
+}
+
 /** Whether a word that no fitting name uses is what several of this shape, and nothing else, are called. */
 function isTheirs({ habits, counts }: GuessContext, row: GuessRow, text: string): boolean {
   const words = splitWords(text);
@@ -83,7 +107,11 @@ function isTheirs({ habits, counts }: GuessContext, row: GuessRow, text: string)
 }
 const toAlternative = ({ text, because }: SlotGuess): Alternative => ({ text, because });
 
-function ownWhat({ counts, habits }: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+function ownWhat(
+  { counts, habits, convention }: GuessContext,
+  row: GuessRow,
+  asked: Asked,
+): SlotGuess | null {
   const word = row.own.words.get(asked.slot.name);
   if (!word) return spelledElsewhere(habits, row, asked);
   if (row.own.fits && habits.whats.counts.get(word.wanted)! > 1)
@@ -99,7 +127,7 @@ function ownWhat({ counts, habits }: GuessContext, row: GuessRow, asked: Asked):
     return near.word;
   });
   if (slips.length) {
-    const text = inCase(right, asked.slot.rule.case ?? 'any');
+    const text = writeWords(right, asked.slot.rule);
     return guess(asked, text, sure, 'near', slips.join(', '), [
       { text: word.wanted, because: 'as its name has it' },
     ]);
@@ -109,13 +137,16 @@ function ownWhat({ counts, habits }: GuessContext, row: GuessRow, asked: Asked):
   // Several words of which some are known elsewhere as another slot's, or left over, are less sure.
   const told = known === parts.length ? 0.94 : parts.length === 1 ? 0.88 : parts.length === 2 ? 0.84 : 0.72;
   const because = `its name says "${word.text}"`;
-  return guess(asked, word.wanted, told, 'own', because);
+  // One long run of letters, where humps part words, may be several.
+  const isRun =
+    convention.source.humps && parts.length === 1 && word.text.length > 8 && !/[a-z][A-Z]/.test(word.text);
+  return guess(asked, word.wanted, isRun && known === 0 ? 0.6 : told, 'own', because);
 }
 
 /** `window` is a spelling of glass, but where things are called window it may well be what this one is. */
 function spelledElsewhere(habits: GuessContext['habits'], row: GuessRow, asked: Asked): SlotGuess | null {
   for (const { text, how } of row.own.words.values()) {
-    const low = inCase([text], asked.slot.rule.case ?? 'any');
+    const low = writeWords([text], asked.slot.rule);
     if (how === 'spelling' && text.length > 3 && (habits.whats.counts.get(low) ?? 0) > 0)
       return guess(asked, low, 0.85, 'own', `its name says "${text}", as others are called`);
   }
@@ -181,7 +212,7 @@ function shapeWhat(context: GuessContext, { slot }: Asked, shape: string): strin
       .filter(
         (word, i, all) => all.length === 1 || !listed.some((one) => one.spelled.has(word.toLowerCase())),
       );
-    known.set(shape, (text = inCase(words, slot.rule.case ?? 'any')));
+    known.set(shape, (text = writeWords(words, slot.rule)));
   }
   return text;
 }

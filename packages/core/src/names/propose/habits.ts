@@ -1,10 +1,14 @@
 import type { Scene } from '../../scene/scene.js';
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 import { shapeKey } from '../../scene/shape-key.js';
+import { framesOf } from '../../frames/frames-of.js';
+import type { Frames } from '../../frames/frame.js';
 import { depthSeat, sideSeat, type Seat } from '../sides/seating.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
 import { readName, slotSpan, slotText, type NameReading } from '../slots/read-name.js';
 import type { Sense } from '../slots/senses.js';
+import { readNumber } from '../slots/slot-number.js';
+import { saysNothing } from '../default-words.js';
 import { splitWords } from '../split-words.js';
 
 /** Times something was so, of the times it could have been. */
@@ -71,6 +75,8 @@ export class Tally {
  */
 export class Habits {
   readonly readings = new Map<ObjectId, { readonly key: PatternKey; readonly reading: NameReading }>();
+  /** Names that fit. */
+  fitting = 0;
   readonly sideAgrees = new Share();
   readonly placeAgrees = new Share();
   readonly surfaceAgrees = new Share();
@@ -83,12 +89,14 @@ export class Habits {
   readonly #helperByShape = new Map<number | string, Tally>();
   readonly whats = new Tally();
   readonly #words = new Tally();
+  readonly #frames: Frames;
 
   constructor(
     readonly scene: Scene,
     readonly convention: CompiledConvention,
     readonly surfaceOf: (object: SceneObject) => string | null,
   ) {
+    this.#frames = framesOf(scene, convention);
     const last = new Map<string, number>();
     for (const object of scene.walk()) {
       const key = convention.keyOf(scene, object);
@@ -101,7 +109,10 @@ export class Habits {
         if (!tally) this.#helperByShape.set(shape, (tally = new Tally()));
         tally.add(convention.helperPrefix(object.name) ?? '');
       }
-      if (reading.fits && !reading.helper) this.#learn(object, key, reading, last);
+      // A default name that happens to fit tells nothing of how names are here.
+      if (!reading.fits || reading.helper || saysNothing(scene, object.name)) continue;
+      this.fitting++;
+      this.#learn(object, key, reading, last);
     }
   }
   #learn(object: SceneObject, key: PatternKey, reading: NameReading, last: Map<string, number>): void {
@@ -111,7 +122,8 @@ export class Habits {
       return slot ? slotText(reading, slot.name) : undefined;
     };
     const what = text('what');
-    const seat = sideSeat(scene, object.id, convention.source.facing, convention.source.slack);
+    const frame = this.#frames.of(object.id);
+    const seat = sideSeat(scene, object.id, frame, convention.source.slack);
     const placed = text('place') !== undefined;
     for (const part of convention.pattern(key)!) {
       if (!part.optional) continue;
@@ -131,6 +143,7 @@ export class Habits {
     const surface = this.surfaceOf(object);
     if (text('surface') !== undefined && surface !== null)
       this.surfaceAgrees.add(surface === text('surface'));
+    this.#learnOthers(object, key, reading);
     if (what === undefined) return;
     this.whats.add(what);
     for (const { text: word } of splitWords(what)) this.#words.add(word.toLowerCase());
@@ -147,8 +160,9 @@ export class Habits {
     if (!number) return;
     const base = object.name.slice(0, number.start) + object.name.slice(number.end);
     const before = last.get(base);
-    if (before !== undefined) this.treeOrder.add(Number(number.text) > before);
-    last.set(base, Number(number.text));
+    const value = readNumber(numberSlot.rule, number.text) ?? 0;
+    if (before !== undefined) this.treeOrder.add(value > before);
+    last.set(base, value);
   }
   /** The letters of a shape's name in lower case; many objects have one shape. */
   #saidBy(shape: string): string {
@@ -170,12 +184,8 @@ export class Habits {
       else this.#placeSenses.set(like, new Set([sense]));
     }
     if (sense !== 'front' && sense !== 'back') return;
-    const seat = depthSeat(
-      this.scene,
-      object.id,
-      this.convention.source.facing,
-      this.convention.source.slack,
-    );
+    const frame = this.#frames.of(object.id);
+    const seat = depthSeat(this.scene, object.id, frame, this.convention.source.slack);
     if (seat.clear) this.placeAgrees.add(sense === seat.sense);
   }
   #circles(slot: string, key: PatternKey, seat: Seat): Circles {
@@ -212,6 +222,26 @@ export class Habits {
       known = { share: expected, yes: share.yes, of: share.of };
     }
     return known;
+  }
+  /** Slots that only names tell of: what stands in them, by shape and over all. */
+  readonly #others = new Map<string, Map<number | string | null, Tally>>();
+  #learnOthers(object: SceneObject, key: PatternKey, reading: NameReading): void {
+    for (const { name, role } of this.convention.compiled(key)!.slots) {
+      if (role !== 'other' && role !== 'version' && role !== 'variant') continue;
+      let byShape = this.#others.get(name);
+      if (!byShape) this.#others.set(name, (byShape = new Map<number | string | null, Tally>()));
+      const text = slotText(reading, name) ?? '';
+      for (const shape of new Set([shapeKey(this.scene, object), null])) {
+        let tally = byShape.get(shape);
+        if (!tally) byShape.set(shape, (tally = new Tally()));
+        tally.add(text);
+      }
+    }
+  }
+  /** What stands most in a slot of names of the same shape; of all names for no object. */
+  textByShape(slot: string, object: SceneObject | null): Top | null {
+    const key = object && shapeKey(this.scene, object);
+    return object && key === null ? null : (this.#others.get(slot)?.get(key)?.top() ?? null);
   }
   /** Which ways the place slot points on things of this name. */
   placeSenses(what: string): ReadonlySet<Sense> | null {

@@ -1,3 +1,4 @@
+import { readNumber, writeNumber } from '../slots/slot-number.js';
 import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { SlotGuess } from './proposal.js';
 
@@ -33,7 +34,10 @@ export function numberRows(
     else families.set(key, [member]);
   }
   const used = new Map([...families.keys()].map((key) => [key, new Set(taken.get(key))] as const));
-  for (const [key, members] of families) keepOwn(members, used.get(key)!);
+  for (const [key, members] of families) {
+    pin(members, used.get(key)!);
+    keepOwn(members, used.get(key)!);
+  }
   const byRow = new Map(
     [...families].flatMap(([key, list]) => list.map((one) => [one.row, { key, one }] as const)),
   );
@@ -53,20 +57,38 @@ function settle(
 ): void {
   Object.assign(member, { value, sure, reason, because });
   const { row, asked } = member;
-  const text = String(value).padStart(asked.slot.rule.digits ?? 1, '0');
+  const text = writeNumber(asked.slot.rule, value);
   row.guesses.set(asked.slot.name, guess(asked, text, sure, reason, because));
+}
+
+/** Names that stay have the numbers they have; one without a number stands where the first would. */
+function pin(members: readonly Member[], used: Set<number>): void {
+  for (const member of members) {
+    if (!member.row.keeps) continue;
+    const { row, asked } = member;
+    const word = row.own.words.get(asked.slot.name);
+    const value = word ? readNumber(asked.slot.rule, word.text) : null;
+    used.add(value ?? start(asked));
+    const because = word ? `its name says "${word.text}"` : 'its name fits without one';
+    // Where others of its name are numbered, one without may have lost its number.
+    const sure = word || (members.length === 1 && used.size === 1) ? 0.97 : 0.6;
+    row.guesses.set(asked.slot.name, guess(asked, word?.text ?? '', sure, 'own', because));
+    Object.assign(member, { value: value ?? start(asked), sure, reason: 'own', because });
+  }
 }
 
 /** Names that fit keep their numbers first, then every number that stands in a name and is free, in tree order. */
 function keepOwn(members: readonly Member[], used: Set<number>): void {
   const own = ({ row, asked }: Member): { text: string; value: number } | null => {
     const word = row.own.words.get(asked.slot.name);
-    return word && /^\d+$/.test(word.wanted) ? { text: word.text, value: Number(word.wanted) } : null;
+    const value = word ? readNumber(asked.slot.rule, word.wanted) : null;
+    return value === null ? null : { text: word!.text, value };
   };
   for (const fits of [true, false]) {
     for (const member of members) {
       const number = own(member);
-      if (!number || member.row.own.fits !== fits || (!fits && member.row.own.copied)) continue;
+      if (!number || member.row.keeps || member.row.own.fits !== fits || (!fits && member.row.own.copied))
+        continue;
       if (number.value < start(member.asked) || used.has(number.value)) continue;
       used.add(number.value);
       settle(member, number.value, fits ? 0.98 : 0.9, 'own', `its name says "${number.text}"`);
@@ -82,6 +104,18 @@ function fromPartner(
   const partner = member.row.partner;
   const across = partner && byRow.get(partner)?.one;
   if (member.value !== null || !across || across.value === null || used.has(across.value)) return;
+  const told = across.row.guesses.get(across.asked.slot.name)!.text;
+  if (!told) {
+    if (!member.asked.part.optional) return;
+    used.add(across.value);
+    Object.assign(member, { value: across.value });
+    const because = 'the one across has none';
+    member.row.guesses.set(
+      member.asked.slot.name,
+      guess(member.asked, '', Math.min(across.sure, 0.92), 'pair', because),
+    );
+    return;
+  }
   used.add(across.value);
   settle(
     member,

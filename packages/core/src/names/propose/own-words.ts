@@ -1,6 +1,7 @@
-import { isDefaultName, withoutCopyMarks } from '../default-names.js';
+import { isDefaultName, suffixed, withoutCopyMarks } from '../default-names.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
-import { inCase, readName, type NameReading } from '../slots/read-name.js';
+import { writeWords } from '../slots/slot-words.js';
+import { readName, type NameReading } from '../slots/read-name.js';
 import { splitWords } from '../split-words.js';
 
 export interface OwnWord {
@@ -24,16 +25,20 @@ export function ownWords(
   key: PatternKey,
   name: string,
   known?: NameReading,
+  /** Whether a name says nothing of what its object is. */
+  isEmpty: (name: string) => boolean = isDefaultName,
 ): OwnWords {
   const reading = known ?? readName(convention, key, name);
   const words = new Map<string, OwnWord>();
-  if (reading.fits) {
+  const stripped = withoutCopyMarks(name);
+  // Where several words may stand in a slot, what a copy was left with fits too.
+  const isLeft = stripped !== name && reading.fits && !suffixed.test(name);
+  if (reading.fits && !isEmpty(name) && !isLeft) {
     for (const [slot, { text }] of reading.slots) words.set(slot, { text, wanted: text, how: 'own' });
     return { reading, fits: true, copied: false, words };
   }
-  const stripped = withoutCopyMarks(name);
   const says = stripped === name ? reading : readName(convention, key, stripped);
-  if (isDefaultName(stripped)) return { reading, fits: false, copied: true, words };
+  if (isEmpty(stripped)) return { reading, fits: false, copied: true, words };
   const misfits = new Map(says.misfits.filter((one) => ofWords.has(one.code)).map((one) => [one.slot, one]));
   let stray = '';
   for (const [slot, { text }] of says.slots) {
@@ -56,6 +61,8 @@ export function ownWords(
           : 'spelling';
     if (misfit.wanted) words.set(slot, { text, wanted: misfit.wanted, how });
   }
+  if (isLeft && says.fits)
+    for (const [slot, { text }] of says.slots) words.set(slot, { text, wanted: text, how: 'own' });
   takeStray(convention, key, words, stray);
   return { reading, fits: false, copied: stripped !== name, words };
 }
@@ -74,5 +81,5 @@ function takeStray(
   if (!what) return;
   const said = splitWords(`${what.wanted} ${stray}`).map((word) => word.text);
   const text = `${what.text}${convention.source.separator}${stray}`;
-  words.set(slot.name, { text, wanted: inCase(said, slot.rule.case ?? 'any'), how: 'own' });
+  words.set(slot.name, { text, wanted: writeWords(said, slot.rule), how: 'own' });
 }

@@ -4,7 +4,7 @@ import { CompiledConvention } from '../slots/compiled-convention.js';
 import { partsConvention } from '../slots/parts.js';
 import { readName } from '../slots/read-name.js';
 import { highConfidence, type NameProposal } from './proposal.js';
-import { proposeNames } from './propose.js';
+import { proposeNames } from '../../workbench/propose-names.js';
 
 const parts = new CompiledConvention(partsConvention);
 const steel = [{ name: 'mtl_ironPlate', colour: [1, 1, 1, 1] as const }];

@@ -1,16 +1,22 @@
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
+import { treeOrder } from '../../frames/tree-order.js';
+import { framesOf } from '../../frames/frames-of.js';
 import { mirrorPartners } from '../sides/mirror-partners.js';
 import { sideSeat } from '../sides/seating.js';
-import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
+import { joinTexts } from '../slots/join-slots.js';
+import { readNumber } from '../slots/slot-number.js';
 import type { SlotRole } from '../slots/convention.js';
+import { splitWords } from '../split-words.js';
+import { saysNothing } from '../default-words.js';
 import { vocabulary } from '../vocabulary.js';
 import type { Asked, GuessContext, GuessRow } from './guess-row.js';
 import { guessPlace } from './guess-place.js';
 import { guessSide } from './guess-side.js';
 import { guessSurface } from './guess-surface.js';
 import { guessOther, guessType } from './guess-type.js';
-import { guessWhat } from './guess-what.js';
+import { guessWhat, rarest } from './guess-what.js';
 import { Habits } from './habits.js';
 import { numberRows } from './number-rows.js';
 import { ownWords } from './own-words.js';
@@ -25,33 +31,23 @@ const guessers: readonly (readonly [SlotRole, Guesser])[] = [
   ['place', guessPlace],
   ['side', guessSide],
   ['surface', guessSurface],
+  ['version', guessOther],
+  ['variant', guessOther],
   ['other', guessOther],
 ];
 
 /**
  * A name for each object, slot by slot, each slot with how sure it is and why. Consistent as a whole: no two the same, a
- * family numbered once, the two of a mirrored pair alike. A helper keeps its name; a slot of which nothing is known
- * stays open. Changes nothing. `tick` is called every 256 objects.
+ * family numbered once, the two of a mirrored pair alike. A name that fits and that nothing is wrong with stays as it is,
+ * whatever could be guessed; a helper keeps its name; a slot of which nothing is known stays open. The order in which
+ * objects are given changes nothing, nor does this change anything. In steps, each with how many objects are done: whoever
+ * asks may stop between them. The scene must stay as it is.
  */
-export function proposeNames(
+export function* guessNames(
   scene: Scene,
   convention: CompiledConvention,
   objects: readonly ObjectId[],
-  tick?: (done: number) => void,
-): NameProposal[] {
-  const steps = proposingNames(scene, convention, objects);
-  for (;;) {
-    const { done, value } = steps.next();
-    if (done) return value;
-    tick?.(value);
-  }
-}
-
-/** The same in steps, each with how many objects are done: whoever asks may stop between them. The scene must stay as it is. */
-export function* proposingNames(
-  scene: Scene,
-  convention: CompiledConvention,
-  objects: readonly ObjectId[],
+  faultOf: FaultOf,
 ): Generator<number, NameProposal[]> {
   const context: GuessContext = {
     scene,
@@ -60,7 +56,12 @@ export function* proposingNames(
     counts: vocabulary(scene),
   };
   yield 0;
-  const rows = makeRows(context, objects);
+  const { at } = treeOrder(scene);
+  const rows = makeRows(
+    context,
+    [...objects].sort((a, b) => at[a]! - at[b]!),
+    faultOf,
+  );
   let done = 0;
   for (const row of rows) {
     for (const [role, guesser] of guessers) {
@@ -68,7 +69,8 @@ export function* proposingNames(
         const slot = convention.slots.get(part.slot)!;
         if (slot.role !== role) continue;
         const made = guesser(context, row, { slot, part });
-        if (made) row.guesses.set(slot.name, made);
+        const guess = row.keeps ? asItIs(context, row, slot, made) : made;
+        if (guess) row.guesses.set(slot.name, guess);
       }
     }
     if ((++done & 255) === 0) yield done;
@@ -86,10 +88,70 @@ export function* proposingNames(
   );
 }
 
-function makeRows(context: GuessContext, objects: readonly ObjectId[]): GuessRow[] {
+/** A slot of a name that stays: its own text, as sure as what else could be guessed is not. */
+function asItIs(context: GuessContext, row: GuessRow, slot: CompiledSlot, made: SlotGuess | null): SlotGuess {
+  const text = row.own.words.get(slot.name)?.text ?? '';
+  const because = text
+    ? `its name says "${text}", and nothing speaks against it`
+    : 'its name fits without one';
+  const own = { slot: slot.name, text, reason: 'own', because, alternatives: [] } as const;
+  if (made && made.text !== text) {
+    const { text: other, because: why } = made;
+    const confidence = Math.max(leastConfidence, Math.min(unsure, 1 - made.confidence));
+    return { ...own, confidence, alternatives: [{ text: other, because: why }] };
+  }
+  if (!text && made) return { ...own, confidence: made.confidence };
+  // A word that nothing else is called may be a slip that no check can know.
+  const isOdd = slot.role === 'what' && (!isUsed(context, text) || context.habits.writtenAs(text) !== null);
+  return { ...own, confidence: isOdd ? unsure : Math.max(rightAlready, made?.confidence ?? 0) };
+}
+const [rightAlready, unsure] = [0.97, 0.78];
+
+/** Whether something is wrong with a name: nothing, only that another should match it or has it too, or something of its own. */
+export type Fault = 'none' | 'pair' | 'shared' | 'own';
+type FaultOf = (id: ObjectId) => Fault;
+
+/** Whether a name that fits stays. Where two do not go together, the one that has something else wrong gives way. */
+function mayKeep(
+  { scene, habits, counts }: GuessContext,
+  id: ObjectId,
+  fault: Fault,
+  partner: ObjectId | undefined,
+  faultOf: FaultOf,
+  keepers: Map<string, ObjectId>,
+): boolean {
+  const { name } = scene.get(id);
+  if (fault === 'none') return !saysNothing(scene, name);
+  if (fault === 'own') return false;
+  if (fault === 'shared') {
+    // Of several alike, those with a fault of their own give way, then all but the first; found once for a name.
+    let first = keepers.get(name);
+    if (first === undefined) {
+      first = Infinity;
+      for (const one of scene.withName(name)) if (one < first && faultOf(one) !== 'own') first = one;
+      keepers.set(name, first);
+    }
+    return first === id;
+  }
+  if (partner === undefined) return true;
+  const other = habits.readings.get(partner);
+  if (!other?.reading.fits || faultOf(partner) === 'own') return true;
+  // Both fit: the one whose words are rarer is the odd one.
+  return rarest(counts, name) > rarest(counts, scene.get(partner).name);
+}
+
+/** Whether every word of a text stands in other names too. */
+function isUsed({ counts }: GuessContext, text: string): boolean {
+  return splitWords(text).every((word) => (counts.get(word.text.toLowerCase()) ?? 0) > 1);
+}
+
+function makeRows(context: GuessContext, objects: readonly ObjectId[], faultOf: FaultOf): GuessRow[] {
   const { scene, convention, habits } = context;
-  const { facing, slack } = convention.source;
-  const partners = mirrorPartners(scene, facing);
+  const { slack } = convention.source;
+  const frames = framesOf(scene, convention);
+  const partners = mirrorPartners(scene, convention);
+  const empty = (name: string): boolean => saysNothing(scene, name);
+  const keepers = new Map<string, ObjectId>();
   const made = new Map<ObjectId, { -readonly [K in keyof GuessRow]: GuessRow[K] }>();
   for (const id of objects) {
     const object = scene.get(id);
@@ -97,9 +159,11 @@ function makeRows(context: GuessContext, objects: readonly ObjectId[]): GuessRow
     if (!read || read.reading.helper || object.kind === 'helper') continue;
     const lacks = helperLacking(context, object);
     const key = lacks ? 'helper' : read.key;
-    const own = ownWords(convention, key, object.name, lacks ? undefined : read.reading);
-    const seat = sideSeat(scene, id, facing, slack);
-    made.set(id, { object, key, own, seat, partner: null, prefix: lacks, guesses: new Map() });
+    const own = ownWords(convention, key, object.name, lacks ? undefined : read.reading, empty);
+    const frame = frames.of(id);
+    const seat = sideSeat(scene, id, frame, slack);
+    const keeps = own.fits && !lacks && mayKeep(context, id, faultOf(id), partners.get(id), faultOf, keepers);
+    made.set(id, { object, key, own, keeps, frame, seat, partner: null, prefix: lacks, guesses: new Map() });
   }
   for (const row of made.values()) {
     const id = partners.get(row.object.id);
@@ -123,13 +187,16 @@ function strangerRow({ scene, convention, habits }: GuessContext, id: ObjectId):
   const read = habits.readings.get(id);
   if (!read) return null;
   const object = scene.get(id);
-  const { facing, slack } = convention.source;
-  const own = ownWords(convention, read.key, object.name, read.reading);
+  const { slack } = convention.source;
+  const own = ownWords(convention, read.key, object.name, read.reading, (name) => saysNothing(scene, name));
+  const frame = framesOf(scene, convention).of(id);
   return {
     object,
     key: read.key,
     own,
-    seat: sideSeat(scene, id, facing, slack),
+    keeps: true,
+    frame,
+    seat: sideSeat(scene, id, frame, slack),
     partner: null,
     prefix: null,
     guesses: new Map(),
@@ -153,16 +220,8 @@ export function joinSlots(
   key: PatternKey,
   textOf: (slot: string) => string | undefined,
 ): string | null {
-  let name = '';
-  for (const { slot, optional, glued } of convention.pattern(key) ?? []) {
-    const text = textOf(slot);
-    if (!text) {
-      if (!optional) return null;
-      continue;
-    }
-    name += (name && !glued ? convention.source.separator : '') + text;
-  }
-  return name;
+  for (const { slot, optional } of convention.pattern(key) ?? []) if (!optional && !textOf(slot)) return null;
+  return joinTexts(convention, key, textOf);
 }
 
 /** Numbers that names outside the proposal hold, by what stands around them. */
@@ -181,7 +240,8 @@ function takenNumbers(
       const slot = convention.slotFor('number', 'helper');
       const span = slot && reading.slots.get(slot.name);
       const { name } = scene.get(id);
-      if (span) add(`${name.slice(0, span.start)}#${name.slice(span.end)}`, Number(span.text));
+      const value = span && readNumber(slot.rule, span.text);
+      if (span && value !== null) add(`${name.slice(0, span.start)}#${name.slice(span.end)}`, value!);
       continue;
     }
     if (targets.has(id) || !reading.fits) continue;
@@ -193,7 +253,7 @@ function takenNumbers(
     );
     if (base === null) continue;
     // One without a number stands where the first would.
-    add(base, text ? Number(text) : (number.rule.start ?? 1));
+    add(base, (text ? readNumber(number.rule, text) : null) ?? number.rule.start ?? 1);
   }
   return taken;
 }

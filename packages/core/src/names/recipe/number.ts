@@ -1,6 +1,7 @@
 import { RenquilError } from '../../errors.js';
 import { ownWords } from '../propose/own-words.js';
 import { orderRows, type NumberOrder } from './number-order.js';
+import { lettersOf, readNumber } from '../slots/slot-number.js';
 import { withSlot } from './set-slot.js';
 import type { StepBase, StepContext, StepDefinition, StepRow } from './step.js';
 
@@ -87,10 +88,7 @@ function write(step: NumberStep, value: number): string {
 export function toLetters(value: number): string {
   if (value < 1)
     throw new RenquilError('recipe-invalid', { detail: `${value} cannot be written in letters; start at 1` });
-  let out = '';
-  for (let n = value; n > 0; n = Math.floor((n - 1) / 26))
-    out = String.fromCharCode(97 + ((n - 1) % 26)) + out;
-  return out;
+  return lettersOf(value);
 }
 
 interface Halves {
@@ -124,7 +122,7 @@ function slotHalves({ convention, scene }: StepContext, { object, name }: StepRo
   const old = ownWords(convention, key, name).words.get(slot.name)?.wanted;
   return {
     base: withSlot(convention, key, name, new Map([[slot.name, '']])),
-    old: old === undefined ? null : Number(old),
+    old: old === undefined ? null : readNumber(slot.rule, old),
     put: (text) => withSlot(convention, key, name, new Map([[slot.name, text]])),
   };
 }

@@ -1,3 +1,4 @@
+import { framesOf } from '../../frames/frames-of.js';
 import { depthSeat, heightSeat, sideSeat, type Seat } from '../sides/seating.js';
 import type { CompiledSlot } from '../slots/compiled-convention.js';
 import { wordPointing } from '../slots/senses.js';
@@ -22,7 +23,7 @@ export const setSide: StepDefinition<SetSideStep> = {
     rows.map(({ object, name }) => {
       const key = convention.keyOf(scene, object);
       const slack = step.slack ?? convention.source.slack;
-      const { facing } = convention.source;
+      const frame = framesOf(scene, convention).of(object.id);
       const changes = new Map<string, string>();
       const put = (slot: CompiledSlot | null, seat: Seat): void => {
         if (!slot) return;
@@ -31,12 +32,12 @@ export const setSide: StepDefinition<SetSideStep> = {
         if (seat.sense === 'centre') changes.set(slot.name, step.middle === 'word' ? (word ?? '') : '');
         else if (word !== null) changes.set(slot.name, word);
       };
-      if (step.side) put(convention.slotFor('side', key), sideSeat(scene, object.id, facing, slack));
+      if (step.side) put(convention.slotFor('side', key), sideSeat(scene, object.id, frame, slack));
       if (step.place) {
         const slot = convention.slotFor('place', key);
         const ways = new Set(slot?.senses.values());
         const along = ways.has('front') || ways.has('back');
-        put(slot, along ? depthSeat(scene, object.id, facing, slack) : heightSeat(scene, object.id, slack));
+        put(slot, along ? depthSeat(scene, object.id, frame, slack) : heightSeat(scene, object.id, slack));
       }
       return changes.size ? withSlot(convention, key, name, changes) : name;
     }),

@@ -2,7 +2,8 @@ import { RenquilError } from '../../errors.js';
 import { ownWords, type OwnWord } from '../propose/own-words.js';
 import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
 import type { PatternPart } from '../slots/convention.js';
-import { inCase } from '../slots/read-name.js';
+import { joinTexts } from '../slots/join-slots.js';
+import { writeWords } from '../slots/slot-words.js';
 import type { StepBase, StepDefinition } from './step.js';
 
 export interface SetSlotStep extends StepBase {
@@ -48,16 +49,13 @@ export function withSlot(
     (slot === kept?.slot ? kept.text : undefined) ??
     words.get(slot)?.wanted ??
     (reading.fits ? (reading.slots.get(slot)?.text ?? '') : '');
-  let out = prefix ?? '';
-  let any = false;
-  for (const part of pattern) {
-    const { slot, glued } = part;
-    const text = now(slot) || (gives && !changes.has(slot) ? soleWord(convention, part) : '');
-    if (!text) continue;
-    out += (any && !glued ? convention.source.separator : '') + text;
-    any = true;
-  }
-  return any ? out : name;
+  const parts = new Map(pattern.map((part) => [part.slot, part] as const));
+  const joined = joinTexts(
+    convention,
+    asKey,
+    (slot) => now(slot) || (gives && !changes.has(slot) ? soleWord(convention, parts.get(slot)!) : ''),
+  );
+  return joined ? (prefix ?? '') + joined : name;
 }
 
 /** The word of a part that must be there and takes no other; empty: there is a choice. */
@@ -78,7 +76,7 @@ function overwritten(
     const word = words.get(slot);
     const points = convention.slots.get(slot)?.senses.size;
     if (word?.how === 'spelling' && !points && word.text.length > 3)
-      return { slot: what.name, text: inCase([word.text], what.rule.case ?? 'any') };
+      return { slot: what.name, text: writeWords([word.text], what.rule) };
   }
   return null;
 }

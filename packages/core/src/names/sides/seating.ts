@@ -2,10 +2,10 @@ import { drawnWorld } from '../../scene/bounds.js';
 import { branchBoxes, ownBoxes } from '../../scene/places.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
-import type { Convention } from '../slots/convention.js';
+import { defaultSlack, type Frame } from '../../frames/frame.js';
+import { axesOf, type Way } from '../../frames/read-facing.js';
 import type { Sense } from '../slots/senses.js';
 
-export type Facing = Convention['facing'];
 /** Where an object sits along one direction of the asset: which way, how far its middle is out, and whether all of it is there. */
 export interface Seat {
   readonly sense: Sense;
@@ -14,9 +14,6 @@ export interface Seat {
   /** Whether the whole of it is on that side, or its middle within the slack: nothing to argue about. */
   readonly clear: boolean;
 }
-
-/** Metres from the mirror plane that still count as the middle. */
-export const defaultSlack = 0.005;
 
 /** Which way is which along an axis of the world, and where the plane is. */
 interface Along {
@@ -37,24 +34,23 @@ function seatAlong(scene: Scene, id: ObjectId, along: Along, slack: number, midd
   return seat(at, at, along, slack);
 }
 
-const leftAlong = (axis: 0 | 2, sign: 1 | -1): Along => ({ axis, sign, plus: 'left', minus: 'right' });
-const frontAlong = (axis: 0 | 2, sign: 1 | -1): Along => ({ axis, sign, plus: 'front', minus: 'back' });
-/** Axis and sign of the asset's left and front. glTF 2.0: the front faces +Z and up is +Y, so left, up cross front, is +X. */
-const axes: Readonly<Record<Facing, { readonly left: Along; readonly front: Along }>> = {
-  '+Z': { left: leftAlong(0, 1), front: frontAlong(2, 1) },
-  '-Z': { left: leftAlong(0, -1), front: frontAlong(2, -1) },
-  '+X': { left: leftAlong(2, -1), front: frontAlong(0, 1) },
-  '-X': { left: leftAlong(2, 1), front: frontAlong(0, -1) },
-};
 const upAlong: Along = { axis: 1, sign: 1, plus: 'top', minus: 'under' };
+const leftAlong = (way: Way): Along => ({ ...way, plus: 'left', minus: 'right' });
+const frontAlong = (way: Way): Along => ({ ...way, plus: 'front', minus: 'back' });
+const alongs = Object.fromEntries(
+  Object.entries(axesOf).map(([facing, [left, front]]) => [
+    facing,
+    { left: leftAlong(left), front: frontAlong(front) },
+  ]),
+) as Readonly<Record<Frame['facing'], { readonly left: Along; readonly front: Along }>>;
 
-/** Left, right or centre, seen from the asset, against the world plane that mirrors it. */
-export function sideSeat(scene: Scene, id: ObjectId, facing: Facing, slack = defaultSlack): Seat {
-  return seatAlong(scene, id, axes[facing].left, slack);
+/** Left, right or centre, seen from its asset, against the plane that mirrors that. */
+export function sideSeat(scene: Scene, id: ObjectId, { facing, side }: Frame, slack = defaultSlack): Seat {
+  return seatAlong(scene, id, alongs[facing].left, slack, side.middle);
 }
 /** Front, back or centre, the same way. */
-export function depthSeat(scene: Scene, id: ObjectId, facing: Facing, slack = defaultSlack): Seat {
-  return seatAlong(scene, id, axes[facing].front, slack);
+export function depthSeat(scene: Scene, id: ObjectId, { facing, depth }: Frame, slack = defaultSlack): Seat {
+  return seatAlong(scene, id, alongs[facing].front, slack, depth.middle);
 }
 /** Top or under, against the middle of what it hangs under: the floor says nothing of what is on top. */
 export function heightSeat(scene: Scene, id: ObjectId, slack = defaultSlack): Seat {

@@ -1,13 +1,30 @@
+import { framesOf } from '../../frames/frames-of.js';
 import { sceneFromOutline } from '../../testing/outline.js';
 import { seededRandom } from '../../testing/random-edits.js';
 import { CompiledConvention } from '../slots/compiled-convention.js';
 import { partsConvention } from '../slots/parts.js';
 import { senseOf } from '../slots/senses.js';
 import { mirrorPartners } from './mirror-partners.js';
-import { depthSeat, heightSeat, sideSeat, type Facing } from './seating.js';
+import type { Facing, Frame } from '../../frames/frame.js';
+import { depthSeat, heightSeat, sideSeat } from './seating.js';
 import { swapSides } from './swap-sides.js';
 
 const parts = new CompiledConvention(partsConvention);
+
+/** An asset about the world's origin that faces a way. */
+const facing = (way: Facing): Frame => {
+  const plane = { middle: 0, by: 'origin', pairs: 0 } as const;
+  return {
+    root: null,
+    facing: way,
+    facingBy: 'declared',
+    against: null,
+    side: plane,
+    depth: plane,
+    agree: 0,
+    of: 0,
+  };
+};
 
 describe('where an object sits', () => {
   const scene = sceneFromOutline(`
@@ -20,8 +37,8 @@ describe('where an object sits', () => {
       b : mesh @7,8,0
     point : light @-1,0,0
   `);
-  const side = (name: string, facing: Facing = '+Z') => {
-    const seat = sideSeat(scene, [...scene.withName(name)][0]!, facing);
+  const side = (name: string, way: Facing = '+Z') => {
+    const seat = sideSeat(scene, [...scene.withName(name)][0]!, facing(way));
     return `${seat.sense}${seat.clear ? '' : '?'}`;
   };
   it('is left where glTF 2.0 has the left of what faces +Z, at +X', () => {
@@ -42,16 +59,17 @@ describe('where an object sits', () => {
   });
   it('of a group is where all below it is', () => {
     expect(side('pair_grp')).toBe('left');
-    expect(sideSeat(scene, 5, '+Z').metres).toBe(6);
+    expect(sideSeat(scene, 5, facing('+Z')).metres).toBe(6);
   });
   it('front and back likewise, top and under within what it hangs under', () => {
-    expect(depthSeat(scene, 4, '+Z').sense).toBe('front');
-    expect(depthSeat(scene, 4, '-Z').sense).toBe('back');
+    expect(depthSeat(scene, 4, facing('+Z')).sense).toBe('front');
+    expect(depthSeat(scene, 4, facing('-Z')).sense).toBe('back');
     expect([heightSeat(scene, 6).sense, heightSeat(scene, 7).sense]).toEqual(['under', 'top']);
   });
 });
 
 describe('mirror partners', () => {
+  const towardsX = new CompiledConvention({ ...partsConvention, facing: '+X' });
   it('are found across the plane, both ways, each once', () => {
     const scene = sceneFromOutline(`
       a : mesh @2,0,1
@@ -62,13 +80,13 @@ describe('mirror partners', () => {
       big : mesh @4,0,1 ~2,2,2
       big2 : mesh @-4,0.001,1 ~2,2,2
     `);
-    expect([...mirrorPartners(scene, '+Z')]).toEqual([
+    expect([...mirrorPartners(scene, null)]).toEqual([
       [1, 2],
       [2, 1],
       [6, 7],
       [7, 6],
     ]);
-    expect(mirrorPartners(scene, '+X').size).toBe(0);
+    expect(mirrorPartners(scene, towardsX).size).toBe(0);
   });
   it('leave nobody alone who has somebody free across', () => {
     let paired = 0;
@@ -79,13 +97,17 @@ describe('mirror partners', () => {
       const scene = sceneFromOutline(
         Array.from({ length: 40 }, (_, i) => `n${i} : mesh @${near()},${near()},0`).join('\n'),
       );
-      const partners = mirrorPartners(scene, '+Z');
+      const partners = mirrorPartners(scene, null);
+      const { middle } = framesOf(scene, null).of(1).side;
       const at = (id: number) => scene.world(id).slice(12, 15) as [number, number, number];
       const isAcross = (a: number, b: number): boolean =>
-        Math.max(...[0, 1, 2].map((k) => Math.abs((k === 0 ? -at(a)[k] : at(a)[k]!) - at(b)[k]!))) <= 2e-3;
+        Math.max(
+          ...[0, 1, 2].map((k) => Math.abs((k === 0 ? 2 * middle - at(a)[k] : at(a)[k]!) - at(b)[k]!)),
+        ) <=
+        2e-3 + 1e-9;
       const open = [...scene.walk()]
         .map(({ id }) => id)
-        .filter((id) => Math.abs(at(id)[0]) > 2e-3 && !partners.get(id));
+        .filter((id) => Math.abs(at(id)[0] - middle) > 2e-3 && !partners.get(id));
       for (const [a, b] of partners) {
         expect(partners.get(b)).toBe(a);
         expect(isAcross(a, b)).withContext(`seed ${seed}: ${a} and ${b}`).toBeTrue();
@@ -99,9 +121,9 @@ describe('mirror partners', () => {
   });
   it('are looked for anew when something moves', () => {
     const scene = sceneFromOutline('a : mesh @2,0,0\nb : mesh @-3,0,0');
-    expect(mirrorPartners(scene, '+Z').size).toBe(0);
+    expect(mirrorPartners(scene, null).size).toBe(0);
     scene.patch(2, { local: { t: [-2, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] } });
-    expect(mirrorPartners(scene, '+Z').get(1)).toBe(2);
+    expect(mirrorPartners(scene, null).get(1)).toBe(2);
   });
 });
 

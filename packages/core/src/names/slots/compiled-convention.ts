@@ -1,20 +1,16 @@
 import { parseQuery, type Query } from '../../query/query.js';
 import type { Kind, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
-import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule, WordCase } from './convention.js';
+import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule } from './convention.js';
 import { PatternFit } from './pattern-fit.js';
+import { PieceTest } from './piece-test.js';
+import { isNumber } from './slot-number.js';
+import { lowerFirst, upperFirst } from './slot-words.js';
 import { patternRegex, type PatternRegex } from './pattern-regex.js';
 import { opposite, roleOf, senseOf, wordPointing, type Sense } from './senses.js';
 
 /** Which pattern: of a kind, of something that is no object, or the nth of the special ones. */
 export type PatternKey = Kind | OtherThing | `special ${number}`;
-
-const casePatterns: Record<WordCase, RegExp> = {
-  camel: /^[a-z][a-z0-9]*(?:[A-Z][a-z0-9]*)*$/,
-  lower: /^[a-z][a-z0-9]*$/,
-  upper: /^[A-Z][A-Z0-9]*$/,
-  any: /^[A-Za-z][A-Za-z0-9]*$/,
-};
 
 export interface CompiledSlot {
   readonly name: string;
@@ -27,6 +23,11 @@ export interface CompiledSlot {
   readonly senses: ReadonlyMap<string, Sense>;
   /** Word -> the word that points the other way. */
   readonly opposites: ReadonlyMap<string, string>;
+}
+
+/** The listed word that a text is, also by one of its spellings. */
+export function listedWord({ words, spelled }: CompiledSlot, text: string): string | undefined {
+  return words.has(text) ? text : spelled.get(text.toLowerCase());
 }
 
 /** A pattern with what reading a name by it asks again and again. */
@@ -50,9 +51,16 @@ export class CompiledConvention {
 
   /** Throws query-invalid when the query of a special pattern cannot be read. */
   constructor(readonly source: Convention) {
-    this.slots = new Map(Object.entries(source.slots).map(([name, rule]) => [name, compileSlot(name, rule)]));
+    this.slots = new Map(
+      Object.entries(source.slots).map(([name, rule]) => [name, compileSlot(name, rule, source.humps)]),
+    );
     for (const [key, parts] of Object.entries({ ...source.patterns, ...source.others }))
       this.#keep(key as PatternKey, parts);
+    this.signs = [
+      source.separator,
+      ...Object.values(source.slots).map(({ joint }) => joint ?? ''),
+      ...[...this.#patterns.values()].flatMap(({ parts }) => parts.map(({ after }) => after ?? '')),
+    ].join('');
     this.#special = (source.special ?? []).map(({ where, pattern }, i) => {
       const key: PatternKey = `special ${i}`;
       this.#keep(key, pattern);
@@ -63,16 +71,18 @@ export class CompiledConvention {
     const slots = parts.map(({ slot }) => this.slots.get(slot)!);
     const takes = (test: (rule: SlotRule) => boolean): string | null =>
       slots.find((slot) => slot && test(slot.rule))?.name ?? null;
-    const fit = new PatternFit(parts, this.slots, this.source.separator);
+    const fit = new PatternFit(parts, this.slots, this.source);
     this.#patterns.set(key, {
       parts,
       fit,
-      regex: patternRegex(fit.units, this.slots, this.source.separator),
+      regex: this.source.humps ? null : patternRegex(fit.parts, this.source.separator),
       slots,
-      free: takes((rule) => !rule.words && rule.digits === undefined),
-      number: takes((rule) => rule.digits !== undefined),
+      free: takes((rule) => (!rule.words || rule.joint !== undefined) && !isNumber(rule)),
+      number: takes((rule) => isNumber(rule) && !rule.prefix),
     });
   }
+  /** Every character that the convention parts words with. */
+  readonly signs: string;
   /** Whether some patterns hang on more than the kind. */
   get hasSpecial(): boolean {
     return this.#special.length > 0;
@@ -114,14 +124,13 @@ export class CompiledConvention {
   accepts(part: PatternPart, text: string): boolean {
     const slot = this.slots.get(part.slot);
     if (!slot) return false;
-    if (part.only) return part.only.includes(text);
-    if (slot.words.size) return slot.words.has(text);
-    if (slot.rule.digits !== undefined) return isDigits(text) && text.length === slot.rule.digits;
-    return casePatterns[slot.rule.case ?? 'any'].test(text);
+    // Between humps a word begins with a capital wherever it stands but first.
+    if (this.source.humps && !slot.words.size && !isNumber(slot.rule)) return /^[A-Za-z]+$/.test(text);
+    return new PieceTest(slot, part).accepts(text, 0, text.length);
   }
 }
 
-function compileSlot(name: string, rule: SlotRule): CompiledSlot {
+function compileSlot(name: string, rule: SlotRule, humps: Convention['humps']): CompiledSlot {
   const spelled = new Map<string, string>();
   const senses = new Map<string, Sense>();
   for (const one of rule.words ?? []) {
@@ -135,17 +144,21 @@ function compileSlot(name: string, rule: SlotRule): CompiledSlot {
     const other = opposite[sense] && wordPointing(senses, opposite[sense]);
     if (other) opposites.set(word, other);
   }
+  // Between humps a word begins with a capital, or with a small letter where it stands first.
+  const forms = (word: string): string[] => (humps ? [word, upperFirst(word), lowerFirst(word)] : [word]);
+  for (const [word, sense] of [...senses]) for (const form of forms(word)) senses.set(form, sense);
+  for (const [word, other] of [...opposites])
+    for (const form of forms(word))
+      if (form !== word)
+        opposites.set(form, form === upperFirst(word) ? upperFirst(other) : lowerFirst(other));
   return {
     name,
-    rule,
-    words: new Set(rule.words?.map((w) => w.word) ?? []),
+    // Between humps every word begins with a capital.
+    rule: humps && !rule.words && !isNumber(rule) ? { ...rule, case: 'pascal' } : rule,
+    words: new Set((rule.words ?? []).flatMap(({ word }) => forms(word))),
     spelled,
     role: roleOf(name, rule),
     senses,
     opposites,
   };
-}
-
-export function isDigits(text: string): boolean {
-  return /^[0-9]+$/.test(text);
 }

@@ -8,7 +8,10 @@ export function conventionDifferences(before: Convention, after: Convention): st
   if (before.name !== after.name) say(`name: ${before.name} → ${after.name}`);
   if (before.separator !== after.separator)
     say(`separator: ${quote(before.separator)} → ${quote(after.separator)}`);
-  if (before.facing !== after.facing) say(`front: ${before.facing} → ${after.facing}`);
+  if (before.humps !== after.humps)
+    say(after.humps ? 'capitals part the slots' : 'capitals do not part the slots');
+  if (before.facing !== after.facing)
+    say(`front: ${before.facing ?? 'as names say'} → ${after.facing ?? 'as names say'}`);
   if ((before.slack ?? 0.005) !== (after.slack ?? 0.005))
     say(`middle: within ${(before.slack ?? 0.005) * 1000} mm → ${(after.slack ?? 0.005) * 1000} mm`);
   slotLines(before, after, say);
@@ -42,6 +45,14 @@ function slotLines(before: Convention, after: Convention, say: (line: string) =>
       say(`${name}: ${was.digits ?? 'no'} digits → ${now.digits ?? 'no'} digits`);
     if ((was.start ?? 1) !== (now.start ?? 1)) say(`${name}: starts at ${now.start ?? 1}`);
     if ((was.case ?? 'any') !== (now.case ?? 'any')) say(`${name}: ${now.case ?? 'any'} case`);
+    if (!!was.atLeast !== !!now.atLeast)
+      say(`${name}: ${now.atLeast ? 'as many digits or more' : 'just as many digits'}`);
+    if (was.letters !== now.letters)
+      say(`${name}: ${now.letters ? 'numbers as letters' : 'numbers as digits'}`);
+    if (was.prefix !== now.prefix)
+      say(`${name}: ${now.prefix ? `"${now.prefix}" before the digits` : 'nothing before the digits'}`);
+    if (was.joint !== now.joint)
+      say(`${name}: ${now.joint ? `several words with "${now.joint}" between them` : 'one word'}`);
     if ((was.role ?? '') !== (now.role ?? '')) say(`${name}: tells ${now.role ?? 'as its name says'}`);
     wordLines(name, was, now, say);
   });
@@ -86,10 +97,15 @@ function patternChange(was: readonly PatternPart[], now: readonly PatternPart[])
   return said.length ? said.join(', ') : sayPattern(now);
 }
 
-/** `side? _ what+number _ type`, as people read it. */
+/** `side (or none), what with number joined on, type`, as people read it. */
 export function sayPattern(parts: readonly PatternPart[]): string {
   return parts
-    .map((part, i) => `${part.glued && i ? '+' : i ? ' ' : ''}${part.slot}${part.optional ? '?' : ''}`)
+    .map((part, i) => {
+      const text = part.optional ? `${part.slot} (or none)` : part.slot;
+      if (!i) return text;
+      if (part.glued) return ` with ${text} joined on`;
+      return part.after === undefined ? `, ${text}` : `, then "${part.after}" and ${text}`;
+    })
     .join('');
 }
 const quote = (text: string): string => (text === '' ? 'none' : `"${text}"`);

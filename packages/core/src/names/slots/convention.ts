@@ -1,8 +1,11 @@
+import type { Facing } from '../../frames/frame.js';
 import type { Kind } from '../../scene/scene-object.js';
 import type { AssetTemplate } from '../../templates/asset-template.js';
 import type { Severity } from '../../checks/check.js';
 
-export type WordCase = 'camel' | 'lower' | 'upper' | 'any';
+export const wordCases = ['camel', 'pascal', 'lower', 'upper', 'any'] as const;
+/** Small first with humps, capital first with humps, small letters, capitals, or as it comes. */
+export type WordCase = (typeof wordCases)[number];
 
 /** An allowed word, and the spellings people use instead. */
 export interface WordRule {
@@ -12,14 +15,34 @@ export interface WordRule {
   readonly means?: string;
 }
 /** What a slot tells of an object, and so where a proposal looks for it. */
-export const slotRoles = ['side', 'place', 'what', 'number', 'surface', 'type', 'other'] as const;
+export const slotRoles = [
+  'side',
+  'place',
+  'what',
+  'number',
+  'surface',
+  'type',
+  'version',
+  'variant',
+  'other',
+] as const;
 export type SlotRole = (typeof slotRoles)[number];
-/** What may stand in a slot: words of a list, a number of so many digits, or any one word in a case. */
+/** What may stand in a slot: words of a list, a number of so many digits, letters that count, or any word in a case. */
 export interface SlotRule {
   readonly words?: readonly WordRule[];
   readonly digits?: number;
+  /** Numbers may have more digits, then with no zero before them. */
+  readonly atLeast?: boolean;
+  /** Numbers are written as letters: a, b ... z, aa. */
+  readonly letters?: 'lower' | 'upper';
+  /** What the digits have before them, as the v of `v02`. */
+  readonly prefix?: string;
   readonly start?: number;
   readonly case?: WordCase;
+  /** Several words may stand here, with this between them, as in `index_finger_tip`. */
+  readonly joint?: string;
+  /** So many words at most; left out: 6. */
+  readonly most?: number;
   /** Left out: by the slot's own name, else `number` with digits, `other` with a list, `what` without. */
   readonly role?: SlotRole;
 }
@@ -28,6 +51,8 @@ export interface PatternPart {
   readonly slot: string;
   readonly optional?: boolean;
   readonly glued?: boolean;
+  /** What stands before it in place of the separator, as the dot of `lamp.front_L`. */
+  readonly after?: string;
   /** Narrows the word list, e.g. the type of a mesh to `geo`. */
   readonly only?: readonly string[];
 }
@@ -49,8 +74,10 @@ export interface Convention {
   readonly renquil: 'convention/1';
   readonly name: string;
   readonly separator: string;
-  /** Which way an asset's front faces; glTF 2.0: +Z, so its left is +X. */
-  readonly facing: '+Z' | '-Z' | '+X' | '-X';
+  /** Without a separator, capitals part the slots; `camel`: the first begins small. */
+  readonly humps?: 'camel' | 'pascal';
+  /** Which way assets face; left out: as their names say, else glTF 2.0's +Z, and then no side is sure. */
+  readonly facing?: Facing;
   /** In the order of the columns. */
   readonly slots: Readonly<Record<string, SlotRule>>;
   readonly patterns: Readonly<Partial<Record<Kind, readonly PatternPart[]>>>;

@@ -37,7 +37,9 @@ describe('differences between conventions', () => {
   for (const [title, fields, lines] of cases)
     it(`say ${title}`, () => expect(conventionDifferences(partsConvention, change(fields))).toEqual(lines));
   it('read a pattern as people do', () => {
-    expect(sayPattern(partsConvention.patterns.mesh!)).toBe('side? place? what+number surface type');
+    expect(sayPattern(partsConvention.patterns.mesh!)).toBe(
+      'side (or none), place (or none), what with number joined on, surface, type',
+    );
   });
 });
 

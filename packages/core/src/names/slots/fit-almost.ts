@@ -1,5 +1,5 @@
 import type { CompiledConvention, PatternKey } from './compiled-convention.js';
-import type { PatternFit } from './pattern-fit.js';
+import type { FitPart, PatternFit } from './pattern-fit.js';
 import type { SlotSpan } from './slot-span.js';
 
 /**
@@ -13,40 +13,55 @@ export function fitAlmost(
   from = 0,
 ): { readonly spans: readonly SlotSpan[]; readonly odd: SlotSpan } | null {
   const pattern = convention.compiled(key);
+  if (convention.source.humps) return null;
   const pieces = pattern?.fit.pieces(name, from);
   if (!pieces || pieces.length < 2) return null;
   const { fit, parts } = pattern!;
   // Two pieces that stand nowhere are no single slip; one that stands nowhere is the odd one.
-  const strangers = pieces.flatMap((piece, i) => (fit.hasPlaceFor(piece) ? [] : [i]));
+  const strangers = pieces.flatMap((piece, i) => (fit.hasPlaceFor(name, piece) ? [] : [i]));
   if (strangers.length > 1) return null;
   for (let odd = strangers[0] ?? pieces.length - 1; odd >= (strangers[0] ?? 0); odd--) {
     const { start, end } = pieces[odd]!;
     const text = name.slice(start, end);
     if (!/^[\p{L}\p{N}]+$/u.test(text)) continue;
     const low = text.toLowerCase();
-    const heads = fit.units.map((unit) => convention.slots.get(unit.parts[0]!.slot));
-    const isKnown = heads.some((slot) => slot?.spelled.has(low));
-    for (let unit = fit.units.length - 1; unit >= 0; unit--) {
-      const slot = heads[unit];
-      if (fit.units[unit]!.parts.length > 1 || !slot?.words.size) continue;
+    const isKnown = fit.parts.some(({ slot, part }) => !part.glued && slot.spelled.has(low));
+    for (let at = fit.parts.length - 1; at >= 0; at--) {
+      const { slot, optional } = fit.parts[at]!;
+      if (!standsAlone(fit.parts, at) || !slot.words.size) continue;
       // A slot that may be left out claims no stranger: it is more likely that the word belongs elsewhere.
-      if (fit.units[unit]!.optional && !slot.spelled.has(low)) continue;
+      if (optional && !slot.spelled.has(low)) continue;
       // Capitals run together are a slot each: `LF`.
-      if (isRun(convention, fit, text)) return null;
+      if (isRun(fit, text)) return null;
       // Nor is a word odd that another slot knows: it stands in the wrong place.
       if (isKnown && !slot.spelled.has(low)) continue;
-      const places = fit.without(unit, odd, pieces.length);
-      if (places) return { spans: spansOf(parts, name, places), odd: { slot: slot.name, text, start, end } };
+      const places = fit.fitWith(name, from, at, pieces[odd]!);
+      if (!places) continue;
+      const spans = spansOf(parts, name, places);
+      // A word of another slot is not what a thing is called because something else is missing.
+      if (spans.some((span) => isStolen(fit.parts, span))) continue;
+      return {
+        spans: spans.filter((span) => span.start !== start),
+        odd: { slot: slot.name, text, start, end },
+      };
     }
   }
   return null;
 }
 
-function isRun(convention: CompiledConvention, { units }: PatternFit, text: string): boolean {
+/** Whether a slot for any word holds one that another slot lists. */
+function isStolen(parts: readonly FitPart[], { slot, text }: SlotSpan): boolean {
+  const own = parts.find((one) => one.slot.name === slot)!;
+  if (own.test.takes !== 'word') return false;
+  return parts.some((one) => one !== own && one.slot.words.has(text));
+}
+/** Whether nothing is glued to a part, nor it to anything. */
+function standsAlone(parts: readonly FitPart[], at: number): boolean {
+  return !parts[at]!.part.glued && !parts[at + 1]?.part.glued;
+}
+function isRun({ parts }: PatternFit, text: string): boolean {
   if (!/^[A-Z]{2,3}$/.test(text)) return false;
-  return [...text].every((letter) =>
-    units.some(({ parts }) => convention.slots.get(parts[0]!.slot)?.words.has(letter)),
-  );
+  return [...text].every((letter) => parts.some(({ slot, part }) => !part.glued && slot.words.has(letter)));
 }
 
 /** Slots from their places, in the order of the pattern. */

@@ -15,7 +15,6 @@ export const partsConvention = defineConvention({
   renquil: 'convention/1',
   name: 'Parts',
   separator: '_',
-  facing: '+Z',
   slots: {
     side: {
       words: [

@@ -1,12 +1,10 @@
 import { splitWords, type Word } from '../split-words.js';
-import {
-  isDigits,
-  type CompiledConvention,
-  type CompiledPattern,
-  type PatternKey,
-} from './compiled-convention.js';
+import { type CompiledConvention, type CompiledPattern, type PatternKey } from './compiled-convention.js';
 import { fitAlmost, spansOf } from './fit-almost.js';
 import { nearListed, nearWord } from './near-word.js';
+import { joinTexts } from './join-slots.js';
+import { isDigits, writeNumber } from './slot-number.js';
+import { writeWords } from './slot-words.js';
 import type { SlotSpan } from './slot-span.js';
 
 export type MisfitCode =
@@ -169,6 +167,8 @@ class Guess {
       if (known.size && words.some((word) => known.has(word.text))) this.#exact.add(name);
   }
   take(word: Word, next?: Word): void {
+    if (this.#taken === word) return;
+    if (this.#takePrefixed(word, next) || this.#takeCounting(word)) return;
     if (isDigits(word.text)) this.#takeNumber(word);
     // `window001`: a number glued to a word says that this is what the thing is, whatever lists the word stands in.
     else if (word.text.length > 3 && next?.start === word.end && isDigits(next.text)) this.#free.push(word);
@@ -198,24 +198,57 @@ class Guess {
       this.#found.push({ code: 'loose', slot: '', text: name, wanted: this.#joined() });
     return this.#found;
   }
+  /** The digits that went with the word before them. */
+  #taken: Word | undefined;
+  /** `v2`: digits with what its slot has before them. */
+  #takePrefixed(word: Word, next: Word | undefined): boolean {
+    if (next?.start !== word.end || !isDigits(next.text)) return false;
+    const slot = this.#pattern?.slots.find(
+      ({ rule, name }) =>
+        rule.prefix?.toLowerCase() === word.text.toLowerCase() && rule.prefix && !this.slots.has(name),
+    );
+    if (!slot) return false;
+    this.#taken = next;
+    const text = word.text + next.text;
+    this.slots.set(slot.name, { slot: slot.name, text, start: word.start, end: next.end });
+    const wanted = writeNumber(slot.rule, Number(next.text.slice(0, 15)));
+    if (text !== wanted) this.#found.push({ code: 'digits', slot: slot.name, text, wanted });
+    return true;
+  }
+  /** One letter, where numbers are letters; the last such one counts. */
+  #takeCounting(word: Word): boolean {
+    const slot = this.#numberSlot === null ? null : this.convention.slots.get(this.#numberSlot)!;
+    if (!slot?.rule.letters || !/^[A-Za-z]$/.test(word.text)) return false;
+    const before = this.slots.get(slot.name);
+    if (before) this.#free.push(before);
+    this.#drop('digits');
+    this.slots.set(slot.name, spanAt(slot.name, word));
+    const wanted = slot.rule.letters === 'lower' ? word.text.toLowerCase() : word.text.toUpperCase();
+    if (wanted !== word.text) this.#found.push({ code: 'digits', slot: slot.name, text: word.text, wanted });
+    return true;
+  }
   #takeNumber(word: Word): void {
     const slot = this.#numberSlot;
-    const digits = slot === null ? 0 : this.convention.slots.get(slot)!.rule.digits!;
     if (slot === null) return;
+    const { rule } = this.convention.slots.get(slot)!;
+    // A letter that counts is there already.
+    if (rule.letters && this.slots.has(slot)) return void this.#free.push(word);
     this.slots.set(slot, spanAt(slot, word));
     this.#drop('digits');
     const { text } = word;
-    if (text.length === digits) return;
     let zeros = 0;
     while (zeros < text.length - 1 && text[zeros] === '0') zeros++;
-    this.#found.push({ code: 'digits', slot, text, wanted: text.slice(zeros).padStart(digits, '0') });
+    const wanted = rule.letters
+      ? writeNumber(rule, Number(text.slice(zeros, zeros + 6)))
+      : text.slice(zeros).padStart(rule.digits!, '0');
+    if (text !== wanted) this.#found.push({ code: 'digits', slot, text, wanted });
   }
   #takeListed(word: Word): boolean {
     const low = word.text.toLowerCase();
     const { parts, slots } = this.#pattern ?? noPattern;
     for (let i = 0; i < parts.length; i++) {
       const [part, slot] = [parts[i]!, slots[i]!];
-      if (!slot.words.size || this.slots.has(part.slot)) continue;
+      if (!slot.words.size || slot.rule.joint !== undefined || this.slots.has(part.slot)) continue;
       const listed = slot.words.has(word.text) ? word.text : slot.spelled.get(low);
       const near =
         listed === undefined && word.text.length > 3 ? nearListed(word.text, slot.words) : undefined;
@@ -257,24 +290,16 @@ class Guess {
     const first = this.#free[0];
     if (slot === null || !first) return;
     const last = this.#free.at(-1)!;
-    const wanted = inCase(
+    const wanted = writeWords(
       this.#free.map((w) => w.text),
-      this.convention.slots.get(slot)!.rule.case ?? 'any',
+      this.convention.slots.get(slot)!.rule,
     );
     const text = this.#free.length === 1 ? first.text : name.slice(first.start, last.end);
     this.slots.set(slot, { slot, text, start: first.start, end: last.end });
     if (text !== wanted) this.#found.push({ code: 'case', slot, text, wanted });
   }
   #joined(): string {
-    const glued = new Set(
-      (this.convention.pattern(this.kind) ?? []).filter((p) => p.glued).map((p) => p.slot),
-    );
-    let out = '';
-    for (const part of this.convention.pattern(this.kind) ?? []) {
-      const span = this.slots.get(part.slot);
-      if (span) out += (out && !glued.has(part.slot) ? this.convention.source.separator : '') + span.text;
-    }
-    return out;
+    return joinTexts(this.convention, this.kind, (slot) => this.slots.get(slot)?.text);
   }
   #drop(code: MisfitCode): void {
     const at = this.#found.findIndex((m) => m.code === code);
@@ -283,12 +308,3 @@ class Guess {
 }
 
 const spanAt = (slot: string, { text, start, end }: Word): SlotSpan => ({ slot, text, start, end });
-
-/** Words joined in a case: `cabin body` -> `cabinBody`. */
-export function inCase(words: readonly string[], wanted: 'camel' | 'lower' | 'upper' | 'any'): string {
-  if (wanted === 'any') return words.join('');
-  if (wanted === 'upper') return words.join('').toUpperCase();
-  const low = words.map((w) => w.toLowerCase());
-  if (wanted === 'lower') return low.join('');
-  return low.map((w, i) => (i ? w[0]!.toUpperCase() + w.slice(1) : w)).join('');
-}

@@ -1,4 +1,4 @@
-import type { SlotRole, SlotRule, WordRule } from './convention.js';
+import { slotRoles, type SlotRole, type SlotRule, type WordRule } from './convention.js';
 
 /** Which way a word points. */
 export const senses = ['left', 'right', 'centre', 'front', 'back', 'top', 'under', 'inner', 'outer'] as const;
@@ -54,9 +54,7 @@ export function wordPointing(words: ReadonlyMap<string, Sense>, sense: Sense | u
 /** What a slot tells: as its rule says, else by its name, else by what may stand in it. */
 export function roleOf(name: string, rule: SlotRule): SlotRole {
   if (rule.role) return rule.role;
-  const named = (['side', 'place', 'what', 'number', 'surface', 'type'] as const).find(
-    (role) => role === name,
-  );
+  const named = slotRoles.find((role) => role === name && role !== 'other');
   if (named) return named;
   return rule.digits !== undefined ? 'number' : rule.words ? 'other' : 'what';
 }

@@ -126,32 +126,56 @@ export function findRunning(data: string): Running | null {
   return null;
 }
 
-/** @returns false when the server went away before it answered. */
+export type Readiness = 'ready' | 'gone' | 'stuck';
+const mostWait = 60_000;
+/** It took the call, or the question, and said nothing. */
+const silent: ReadonlySet<string> = new Set(['ETIMEDOUT', 'PROTOCOL_SEQUENCE_TIMEOUT']);
+
+/**
+ * Waits for a MariaDB that is coming up or on its way out.
+ * @param silence How long it may take calls and not say a word, milliseconds: one that was told to stop while it was
+ * starting can stay like that for ever.
+ * @returns `gone` when it ended before it answered.
+ */
 export async function untilReady(
   address: DatabaseAddress,
   data: string,
   isAlive: () => boolean,
-): Promise<boolean> {
-  const deadline = Date.now() + 60_000;
+  silence: number,
+): Promise<Readiness> {
+  const start = Date.now();
+  let spoke = start;
   for (;;) {
-    if (!isAlive()) return false;
+    if (!isAlive()) return 'gone';
+    const asked = Date.now();
+    const patience = Math.min(2000, silence);
+    let connection: mysql.Connection | null = null;
     try {
-      const connection = await mysql.createConnection({
-        ...connectionOptions(address),
-        connectTimeout: 2000,
-      });
-      const [rows] = await connection.query('SELECT @@datadir AS datadir');
-      await connection.end();
+      connection = await mysql.createConnection({ ...connectionOptions(address), connectTimeout: patience });
+      const [rows] = await connection.query({ sql: 'SELECT @@datadir AS datadir', timeout: patience });
       const seen = (rows as { datadir: string }[])[0]?.datadir.replace(/\/$/, '');
-      if (seen === data) return true;
+      if (seen === data) return 'ready';
       throw new SetUpError(`port ${address.port} is answered by another MariaDB (${seen})`);
     } catch (error) {
-      if (error instanceof SetUpError || Date.now() > deadline) throw error;
+      if (error instanceof SetUpError) throw error;
+      const now = Date.now();
+      // A call that was refused was answered: nobody listens yet, or any more.
+      if (!silent.has((error as { code?: string }).code ?? '')) spoke = now;
+      else if (spoke < asked - silence) return 'stuck';
+      if (now - start > mostWait) {
+        // What it says itself, as that a password is wrong, is for people to hear, and no reason to end it.
+        if (saysNo(error)) throw error;
+        return 'stuck';
+      }
       await new Promise((done) => setTimeout(done, 20));
+    } finally {
+      connection?.destroy();
     }
   }
 }
 
+/** A number is MariaDB's own word, as in "too many connections". */
+const saysNo = (error: unknown): boolean => ((error as { errno?: number }).errno ?? 0) > 0;
 /** Whether it answers at all, be it with a no. */
 export async function answers(address: DatabaseAddress, timeout: number): Promise<boolean> {
   let connection: mysql.Connection | null = null;
@@ -159,16 +183,15 @@ export async function answers(address: DatabaseAddress, timeout: number): Promis
     connection = await mysql.createConnection({ ...connectionOptions(address), connectTimeout: timeout });
     return true;
   } catch (error) {
-    // A number is MariaDB's own word, as in "too many connections".
-    return ((error as { errno?: number }).errno ?? 0) > 0;
+    return saysNo(error);
   } finally {
     connection?.destroy();
   }
 }
 
-export async function stopProcess(pid: number): Promise<void> {
+export async function stopProcess(pid: number, signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
   if (exeOf(pid) === null) return;
-  process.kill(pid, 'SIGTERM');
+  process.kill(pid, signal);
   for (let i = 0; i < 1000 && exeOf(pid) !== null; i++) await new Promise((done) => setTimeout(done, 10));
 }
 

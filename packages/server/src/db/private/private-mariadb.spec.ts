@@ -100,6 +100,19 @@ describe('the private MariaDB', () => {
     await second.stop();
     await first.stop();
   });
+  it('is ended by who comes later when it is there but does not answer', async () => {
+    const said: string[] = [];
+    const first = await PrivateMariaDb.start(folder);
+    const stuck = pid();
+    process.kill(stuck, 'SIGSTOP');
+    const probe = { every: 60_000, timeout: 300, most: 3 };
+    const second = await PrivateMariaDb.start(folder, { say: (line) => said.push(line), probe });
+    expect(pid()).not.toBe(stuck);
+    expect(await answers(second)).toBeTrue();
+    expect(said.join('\n')).toMatch(/does not answer; it is ended/);
+    await second.stop();
+    await first.stop();
+  });
   it('keeps its log over starts, and clears sockets that crashes left', async () => {
     const left = join(tmpdir(), 'renquil-00ff-99999999.sock');
     writeFileSync(left, '');

@@ -87,6 +87,9 @@ export class PrivateMariaDb {
     if (!this.adopted && this.#pid) await stopProcess(this.#pid);
   }
 
+  get #mostSilence(): number {
+    return this.#probe.timeout * this.#probe.most;
+  }
   async #findOrStart(): Promise<void> {
     await withFolderLock(join(this.folder, 'mariadb.lock'), async () => {
       // One that is on its way out (its starter was killed a moment ago) is waited for: it holds the files until it is gone.
@@ -95,7 +98,12 @@ export class PrivateMariaDb {
         if (!running) break;
         const address = { ...this.address, port: running.port };
         const isThere = (): boolean => findRunning(this.#data)?.pid === running.pid;
-        if (await untilReady(address, this.#data, isThere)) return this.#use(address, running.pid, null);
+        const readiness = await untilReady(address, this.#data, isThere, this.#mostSilence);
+        if (readiness === 'ready') return this.#use(address, running.pid, null);
+        if (readiness === 'stuck') {
+          this.#say('A MariaDB is there and does not answer; it is ended.');
+          await stopProcess(running.pid, 'SIGKILL');
+        }
       }
       if (!existsSync(this.#data)) install(this.folder, this.#data);
       await this.#startIt();
@@ -110,7 +118,9 @@ export class PrivateMariaDb {
       (child.stderr as { unref?(): void }).unref?.();
       const isAlive = (): boolean => child.exitCode === null && child.signalCode === null;
       try {
-        if (!(await untilReady(address, this.#data, isAlive))) {
+        const readiness = await untilReady(address, this.#data, isAlive, this.#mostSilence);
+        if (readiness === 'stuck') throw new SetUpError('MariaDB was started and does not answer.');
+        if (readiness === 'gone') {
           const full = /No space left|errno: 28|Disk is full/i.test(this.#log.tail())
             ? 'The disk is full.\n'
             : '';

@@ -105,6 +105,24 @@ describe('the conventions page', () => {
     await page.type(page.field('try-name'), 'L_F_door001_nylon_geo');
     expect(page.text('[data-testid=try-says]')[0]).not.toContain('sheave');
   });
+  it('says how numbers are written, that a slot takes several words, and what stands before one', async () => {
+    await start();
+    const said = (): string[] => page.text('[data-testid=differences] li');
+    await page.click(page.all('[aria-label=Slot] button')[3]!);
+    await page.click(page.field('at-least'));
+    await page.type(page.field('prefix'), 'n');
+    expect(said()).toEqual(['number: as many digits or more', 'number: "n" before the digits']);
+    await page.type(page.field('prefix'), 'n2');
+    expect(page.field('prefix').value).withContext('digits could not be told from the number').toBe('n');
+    await page.type(page.field('letters'), 'upper');
+    expect(said()).toContain('number: numbers as letters');
+    await page.click(page.all('[aria-label=Slot] button')[2]!);
+    await page.type(page.field('joint'), '_');
+    expect(said()).toContain('what: several words with "_" between them');
+    await page.type(page.field('joint'), 'a');
+    expect(page.field('joint').value).toBe('_');
+    http.match(() => true);
+  });
   it('makes every edit a draft that is kept, tried on and said in words', async () => {
     await start();
     await page.click(page.all('[aria-label=Slot] button')[3]!);

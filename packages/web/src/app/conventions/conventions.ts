@@ -2,7 +2,14 @@ import { Dialog } from '@angular/cdk/dialog';
 import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { conventionDifferences, kinds, otherThings, type Convention, type SlotRule } from '@renquil/core';
+import {
+  conventionDifferences,
+  facings,
+  kinds,
+  otherThings,
+  type Convention,
+  type SlotRule,
+} from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
@@ -16,6 +23,7 @@ import { DraftEffect } from './draft-effect';
 import { LearnSheet } from './learn-sheet';
 import { PatternRow } from './pattern-row';
 import { TryName } from './try-name';
+import { SlotRuleFields } from './slot-rule-fields';
 import { WordList } from './word-list';
 
 const sections = [
@@ -39,6 +47,7 @@ const sections = [
     FormsModule,
     PatternRow,
     RouterLink,
+    SlotRuleFields,
     TopBar,
     TryName,
     WordList,
@@ -61,8 +70,7 @@ export class Conventions {
   readonly slot = signal('surface');
   readonly sections = sections;
   readonly kinds = kinds;
-  readonly facings = ['+Z', '-Z', '+X', '-X'] as const;
-  readonly cases = ['camel', 'lower', 'upper', 'any'] as const;
+  readonly facings = facings;
   readonly slots = computed(() => Object.keys(this.draft.shown()?.slots ?? {}));
   readonly rule = computed<SlotRule>(() => this.draft.shown()?.slots[this.slot()] ?? {});
   readonly patterns = computed<readonly { place: PatternPlace; title: string }[]>(() => {
@@ -162,16 +170,12 @@ export class Conventions {
   async #beginWith(begin: { name: string; body: Convention }): Promise<void> {
     if (await this.draft.begin(begin)) this.go({ open: this.draft.info()!.id });
   }
-  set(fields: Partial<Convention>): void {
-    this.draft.edit((now) => ({ ...now, ...fields }));
-  }
-  setRule(fields: Record<string, unknown>): void {
-    this.draft.edit((now) => withSlot(now, this.slot(), { ...now.slots[this.slot()]!, ...fields }));
-  }
-  setWhole(field: 'digits' | 'start', text: string, least: number, most: number): void {
-    const n = Number(text);
-    if (text.trim() !== '' && Number.isInteger(n))
-      this.setRule({ [field]: Math.max(least, Math.min(most, n)) });
+  /** What is undefined is left out, as in a file. */
+  set(fields: { readonly [K in keyof Convention]?: Convention[K] | undefined }): void {
+    this.draft.edit((now) => {
+      const said = Object.entries({ ...now, ...fields }).filter(([, value]) => value !== undefined);
+      return Object.fromEntries(said) as unknown as Convention;
+    });
   }
   addSlot(): void {
     const name = this.fresh.name.trim();
@@ -181,9 +185,11 @@ export class Conventions {
     const rule: SlotRule =
       this.fresh.how === 'number'
         ? { digits: 3, start: 1 }
-        : this.fresh.how === 'words'
-          ? { words: [{ word: 'A' }] }
-          : { case: 'camel' };
+        : this.fresh.how === 'version'
+          ? { digits: 1, atLeast: true, prefix: 'v', role: 'version' }
+          : this.fresh.how === 'words'
+            ? { words: [{ word: 'A' }] }
+            : { case: 'camel' };
     this.draft.edit((now) => withSlot(now, name, rule));
     this.slot.set(name);
     this.fresh.name = '';

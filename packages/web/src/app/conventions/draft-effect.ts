@@ -20,10 +20,13 @@ import { ConventionDraft } from './convention-draft';
       @for (one of scenes(); track one.id) {
         <div>
           <div class="h-3 bg-sunk">
-            <div class="h-3 bg-[#9fb4a8]" [style.width.%]="share(one.fitBefore, one.names)"></div>
+            <div
+              class="h-3 bg-[#9fb4a8] dark:bg-ink-2/45"
+              [style.width.%]="share(one.fitBefore, one.names)"
+            ></div>
           </div>
           <div class="mt-0.5 h-3 bg-sunk">
-            <div class="h-3 bg-spruce" [style.width.%]="share(one.fitAfter, one.names)"></div>
+            <div class="h-3 bg-spruce dark:bg-ink" [style.width.%]="share(one.fitAfter, one.names)"></div>
           </div>
         </div>
       }

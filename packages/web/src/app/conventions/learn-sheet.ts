@@ -80,7 +80,7 @@ export interface LearnFrom {
                 <td class="w-36 py-1">
                   <div class="h-1.5 rounded bg-sunk">
                     <div
-                      class="h-1.5 rounded bg-spruce"
+                      class="h-1.5 rounded bg-spruce dark:bg-ink-2"
                       [style.width.%]="guess.asked ? (guess.holds / guess.asked) * 100 : 0"
                     ></div>
                   </div>

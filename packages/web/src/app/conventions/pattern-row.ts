@@ -3,13 +3,24 @@ import { CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angu
 import { Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus } from '@ng-icons/lucide';
+import type { PatternPart } from '@renquil/core';
+import { MenuChoice } from '../ui/menu-choice';
 import { ConventionDraft } from './convention-draft';
 import { patternAt, withPart, withPattern, type PatternPlace } from './convention-edits';
 
 /** One pattern as chips in order: dashed ones may be left out, joined ones stand without a separator. */
 @Component({
   selector: 'rq-pattern-row',
-  imports: [CdkDrag, CdkDropList, CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger, NgIcon],
+  imports: [
+    CdkDrag,
+    CdkDropList,
+    CdkMenu,
+    CdkMenuItem,
+    CdkMenuItemCheckbox,
+    CdkMenuTrigger,
+    MenuChoice,
+    NgIcon,
+  ],
   viewProviders: [provideIcons({ lucidePlus })],
   template: `
     <span class="w-[76px] shrink-0 truncate text-[12px] font-semibold text-ink-2" [title]="title()">{{
@@ -25,7 +36,7 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
       @for (part of parts(); track part.slot; let i = $index) {
         <div class="flex items-center" cdkDrag>
           @if (i && !part.glued) {
-            <span class="px-1 font-mono text-ink-2">{{ draft.shown()?.separator || '·' }}</span>
+            <span class="px-1 font-mono text-ink-2">{{ signOf(part) }}</span>
           }
           <button
             type="button"
@@ -91,6 +102,13 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
                 <span aria-hidden="true">✓</span>
               }
             </button>
+          }
+          @if (i && !draft.shown()?.humps) {
+            @for (sign of signs(); track sign) {
+              <button [rqMenuChoice]="!part.glued && signOf(part) === sign" (chosen)="putSign(i, sign)">
+                Behind <span class="font-mono">{{ sign === ' ' ? 'a blank' : sign }}</span>
+              </button>
+            }
           }
           @for (word of wordsOf(part.slot); track word) {
             <button
@@ -168,6 +186,18 @@ export class PatternRow {
       (slot) => !this.parts().some((part) => part.slot === slot),
     ),
   );
+  /** Signs that may stand before a slot: the separator first. */
+  readonly signs = computed(() => {
+    const { separator = '' } = this.draft.shown() ?? {};
+    return [...new Set([separator, '_', '.', '-', ' '])].filter((sign) => sign !== '');
+  });
+  signOf({ after }: PatternPart): string {
+    const shown = this.draft.shown();
+    return shown?.humps ? '·' : (after ?? shown?.separator) || '·';
+  }
+  putSign(at: number, sign: string): void {
+    this.set(at, { glued: undefined, after: sign === this.draft.shown()?.separator ? undefined : sign });
+  }
   wordsOf(slot: string): string[] {
     const words = this.draft.shown()?.slots[slot]?.words ?? [];
     return words.length <= 12 ? words.map((one) => one.word) : [];

@@ -16,13 +16,13 @@ export interface SaveVersionData {
     <form class="sheet w-[460px] max-w-[92vw]" (submit)="save(note.value); $event.preventDefault()">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Save a version</h2>
       <label class="block px-4 py-3"
-        >What changed
+        >What changed <span class="font-normal text-ink-2">(Enter saves, Shift Enter begins a new line)</span>
         <textarea
           #note
           class="mt-1 block h-20 w-full rounded-md border border-line-strong bg-sheet p-2"
           maxlength="1000"
           data-testid="note"
-          (keydown.control.enter)="save(note.value)"
+          (keydown.enter)="enter($event, note.value)"
         ></textarea>
       </label>
       @if (error()) {
@@ -47,6 +47,11 @@ export class SaveVersion {
   readonly busy = signal(false);
   readonly error = signal('');
 
+  enter(event: Event, note: string): void {
+    if ((event as KeyboardEvent).shiftKey) return;
+    event.preventDefault();
+    void this.save(note);
+  }
   async save(note: string): Promise<void> {
     if (this.busy()) return;
     this.busy.set(true);

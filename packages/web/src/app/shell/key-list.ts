@@ -12,7 +12,13 @@ const always: readonly (readonly [string, string])[] = [
   ['in a slot', 'type or Enter changes it in all that is picked; Delete empties it; Ctrl D fills down'],
   ['Ctrl C, Ctrl V', 'copy rows to a spreadsheet; paste a block from the row the keys are on'],
   ['Esc', 'back out; pick nothing'],
+  ['Alt Down', 'in the ledger: the menu of the column the keys are in: sort, group, filter'],
   ['F, I, B', 'in the 3D view: bring into view; only what is picked; pick by a box'],
+  [
+    'N, Shift N, C',
+    'in the 3D view: pick the next from left to right, the one before, the foremost at the middle',
+  ],
+  ['D', 'in the 3D view: draw in full what is picked and stands as a box'],
   ['1 2 3 4', 'in the 3D view: free, front, side, top'],
 ];
 
@@ -21,7 +27,11 @@ const always: readonly (readonly [string, string])[] = [
   template: `
     <div class="sheet w-[560px] max-w-[92vw]">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Keys</h2>
-      <dl class="grid grid-cols-[150px_1fr] gap-y-1.5 overflow-y-auto px-4 py-3">
+      <dl
+        tabindex="0"
+        aria-label="Keys and what they do"
+        class="max-h-[70vh] grid grid-cols-[150px_1fr] gap-y-1.5 overflow-y-auto px-4 py-3"
+      >
         @for (line of lines; track line[1]) {
           <dt>
             <kbd class="chip">{{ line[0] }}</kbd>

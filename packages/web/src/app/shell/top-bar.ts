@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, DestroyRef, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
@@ -7,6 +7,7 @@ import { lucideSearch } from '@ng-icons/lucide';
 import { Commands } from '../state/commands';
 import { Session } from '../state/session';
 import { Theme, themeChoices } from '../state/theme';
+import { MenuChoice } from '../ui/menu-choice';
 import { DoAnything } from './do-anything';
 import { KeyList } from './key-list';
 import { WordSheet } from './word-sheet';
@@ -14,11 +15,11 @@ import { WordSheet } from './word-sheet';
 /** Mark, where one is, what can be done, who one is. The steps of a scene go into the middle. */
 @Component({
   selector: 'rq-top-bar',
-  imports: [CdkMenu, CdkMenuItem, CdkMenuItemRadio, CdkMenuTrigger, NgIcon, RouterLink],
+  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, MenuChoice, NgIcon, RouterLink],
   viewProviders: [provideIcons({ lucideSearch })],
   template: `
     <a routerLink="/" class="flex items-center gap-2.5 text-[15px] font-bold"
-      ><img src="mark.svg" alt="" class="size-6" />Renquil</a
+      ><img src="mark.svg" alt="" class="size-6" /><span class="max-[760px]:sr-only">Renquil</span></a
     >
     <ng-content select="[crumbs]" />
     <span class="flex flex-1 justify-center"><ng-content select="[middle]" /></span>
@@ -30,7 +31,7 @@ import { WordSheet } from './word-sheet';
     >
       <ng-icon class="shrink-0" name="lucideSearch" size="14px" />
       <span class="min-w-0 overflow-hidden max-[1150px]:hidden">Do anything</span>
-      <kbd class="shrink-0 font-sans text-[11px]">Ctrl K</kbd>
+      <kbd class="shrink-0 font-sans text-[11px] max-[760px]:sr-only">Ctrl K</kbd>
     </button>
     <ng-content select="[right]" />
     <button
@@ -51,14 +52,7 @@ import { WordSheet } from './word-sheet';
         }
         <hr class="my-1 border-line" />
         @for (choice of themes; track choice) {
-          <button
-            type="button"
-            class="btn btn-bare w-full"
-            cdkMenuItemRadio
-            [cdkMenuItemChecked]="theme.choice() === choice"
-            (cdkMenuItemTriggered)="theme.choose(choice)"
-          >
-            <span class="w-3" aria-hidden="true">{{ theme.choice() === choice ? '✓' : '' }}</span>
+          <button [rqMenuChoice]="theme.choice() === choice" (chosen)="theme.choose(choice)">
             {{ { light: 'Light', dark: 'Dark', system: 'Colours of the system' }[choice]
             }}{{ choice === 'system' ? '' : ' colours' }}
           </button>
@@ -80,7 +74,8 @@ import { WordSheet } from './word-sheet';
     </ng-template>
   `,
   host: {
-    class: 'flex h-[46px] shrink-0 items-center gap-3.5 bg-spruce px-3.5 text-on-spruce',
+    class:
+      'flex h-[46px] shrink-0 items-center gap-3.5 bg-spruce px-3.5 text-on-spruce max-[760px]:gap-1.5 max-[760px]:px-2',
     role: 'banner',
     '(document:keydown)': 'hear($event)',
   },
@@ -114,7 +109,13 @@ export class TopBar {
     this.#commands.hear(event);
   }
   doAnything(): void {
-    this.#dialog.open(DoAnything, { ariaLabel: 'Do anything', panelClass: 'mb-auto', autoFocus: 'input' });
+    const { overlayRef } = this.#dialog.open(DoAnything, {
+      ariaLabel: 'Do anything',
+      panelClass: 'mb-auto',
+      autoFocus: 'input',
+    });
+    // At once, not with the next frame: who knows what they want types on without looking.
+    overlayRef.overlayElement.querySelector('input')?.focus();
   }
   word(): void {
     const project = this.#project();

@@ -3,28 +3,38 @@ import type {
   ClashPolicy,
   Convention,
   Edit,
-  Finding,
+  Frame,
   Gate,
   NameProposal,
   ObjectId,
+  PackedFindings,
+  PackedSnapshot,
   RecipeStep,
-  SceneSnapshot,
   Standing,
+  TakeChoices,
 } from '@renquil/core';
 
 import type { PackedNames } from './packed-names';
+import type { PackedTaken } from './packed-taken';
 
 /** What the page asks of its analysis worker. The worker keeps a copy of the scene and follows every edit. */
 export type ToAnalysis =
+  /** The bytes of a snapshot: the answer is the same in flat pieces, and the worker keeps the scene for `open`. */
+  | { readonly type: 'read'; readonly seq: number; readonly bytes: ArrayBuffer }
   | {
       readonly type: 'open';
-      readonly snapshot: SceneSnapshot;
+      readonly reading: number;
       readonly changes: readonly (readonly Edit[])[];
       readonly convention: Convention;
     }
   | { readonly type: 'hold-to'; readonly convention: Convention }
-  | { readonly type: 'propose'; readonly seq: number; readonly objects: readonly ObjectId[] }
+  | { readonly type: 'propose'; readonly seq: number; readonly objects: Int32Array }
+  /** Nobody wants the names any more: what is under way is called off, what was made is forgotten. */
   | { readonly type: 'stop-proposing' }
+  /** What taking what was proposed by `seq` would do. */
+  | ({ readonly type: 'take' } & TakeRequest)
+  /** What is proposed for one object, and why. */
+  | { readonly type: 'why'; readonly asked: number; readonly object: ObjectId }
   | { readonly type: 'edits'; readonly edits: readonly Edit[] }
   | {
       readonly type: 'preview';
@@ -37,6 +47,13 @@ export interface PreviewRequest {
   readonly steps: readonly RecipeStep[];
   readonly policy: ClashPolicy;
 }
+export interface TakeRequest {
+  /** Of the proposals. */
+  readonly seq: number;
+  /** Comes back with the answer. */
+  readonly asked: number;
+  readonly choices: TakeChoices;
+}
 export interface PreviewResult {
   readonly seq: number;
   readonly names: ReadonlyMap<ObjectId, string>;
@@ -47,20 +64,24 @@ export interface PreviewResult {
   /** Milliseconds the worker took. */
   readonly took: number;
 }
+/** Names are proposed; they stay in the worker until they are asked for. */
 export interface ProposeResult {
   readonly seq: number;
-  readonly made: readonly NameProposal[];
   readonly asked: number;
   readonly took: number;
 }
 export interface FindingsDelta {
   /** All of them, in place of what was known. */
   readonly whole: boolean;
-  readonly rows: readonly (readonly [ObjectId, readonly Finding[]])[];
+  readonly found: PackedFindings;
 }
 export type FromAnalysis =
+  | { readonly type: 'read'; readonly seq: number; readonly packed: PackedSnapshot }
+  | { readonly type: 'unread'; readonly seq: number; readonly text: string }
   | { readonly type: 'progress'; readonly done: number; readonly total: number }
   | ({ readonly type: 'findings' } & FindingsDelta)
+  /** Which way the assets face, whenever that may be another. */
+  | { readonly type: 'frames'; readonly frames: readonly Frame[] }
   | { readonly type: 'summary'; readonly standing: Standing; readonly gate: Gate }
   | {
       readonly type: 'preview';
@@ -73,5 +94,12 @@ export type FromAnalysis =
       readonly total: number;
     }
   | { readonly type: 'proposals'; readonly result: ProposeResult }
+  | {
+      readonly type: 'taken';
+      readonly seq: number;
+      readonly asked: number;
+      readonly taken: PackedTaken | null;
+    }
+  | { readonly type: 'because'; readonly asked: number; readonly proposal: NameProposal | null }
   | { readonly type: 'preview-error'; readonly seq: number; readonly text: string }
   | { readonly type: 'broken'; readonly text: string };

@@ -4,6 +4,7 @@ import { sceneFromOutline } from '@renquil/core/testing';
 import { firstValueFrom } from 'rxjs';
 import { Analysis } from './analysis';
 import type { ProposeResult } from './analysis-messages';
+import type { ShownTaken } from './packed-taken';
 
 const many = 4000;
 const ids = Array.from({ length: many }, (_, i) => i + 1);
@@ -19,12 +20,15 @@ describe('the analysis worker', () => {
     TestBed.configureTestingModule({ providers: [Analysis] });
     analysis = TestBed.inject(Analysis);
     const outline = ids.map((i) => `door left ${i} : mesh @${i},0,0`).join('\n');
-    analysis.open(takeSnapshot(sceneFromOutline(outline)), [], partsConvention);
+    const snapshot = JSON.stringify(takeSnapshot(sceneFromOutline(outline)));
+    const { packed, reading } = await analysis.read(new TextEncoder().encode(snapshot).buffer);
+    expect(packed.ids).toHaveSize(many);
+    analysis.open(reading, [], partsConvention);
     await until(() => analysis.progress() === null);
   });
 
   it('finds what is wrong, and finds it again after an edit', async () => {
-    expect(analysis.all.size).toBe(many);
+    expect(ids.filter((id) => analysis.of(id).length)).toHaveSize(many);
     expect(analysis.of(1).map((finding) => finding.check)).toContain('forbidden-characters');
     analysis.follow([{ kind: 'rename', object: 1, from: 'door left 1', to: 'L_door001_oak_geo' }]);
     await until(() => !analysis.of(1).some((finding) => finding.check === 'forbidden-characters'));
@@ -68,7 +72,11 @@ describe('the analysis worker', () => {
     analysis.propose(2, [1, 2, 3]);
     await until(() => made.length > 0);
     await new Promise((done) => setTimeout(done, 300));
-    expect(made.map((result) => [result.seq, result.made.length])).toEqual([[2, 3]]);
+    expect(made.map((result) => [result.seq, result.asked])).toEqual([[2, 3]]);
+    expect([await analysis.why(3), await analysis.why(4)]).toEqual([
+      jasmine.objectContaining({ before: 'door left 3' }),
+      null,
+    ]);
     expect(analysis.proposing()).toBeNull();
   });
   it('begins a proposal anew when the scene changes under it', async () => {
@@ -76,8 +84,34 @@ describe('the analysis worker', () => {
     analysis.propose(1, ids);
     await until(() => (analysis.proposing()?.done ?? 0) > 0);
     analysis.follow([{ kind: 'rename', object: many, from: `door left ${many}`, to: 'hatch 7' }]);
-    const { made } = await answer;
-    expect(made).toHaveSize(many);
-    expect(made.at(-1)!.before).toBe('hatch 7');
+    expect((await answer).asked).toBe(many);
+    expect((await analysis.why(many))!.before).toBe('hatch 7');
+  });
+  it('says what taking would do, of the newest choices only, and forgets what nobody wants', async () => {
+    const answer = firstValueFrom(analysis.proposals);
+    analysis.propose(1, [1, 2, 3]);
+    await answer;
+    const asked: number[] = [];
+    const choices = { withoutSlots: new Set<string>(), withoutReasons: new Set<never>(), chosen: new Map() };
+    let last: ShownTaken | null = null;
+    analysis.taken.subscribe((one) => {
+      asked.push(one.asked);
+      last = one.taken;
+    });
+    const take = (n: number, left: readonly number[]) =>
+      analysis.take({
+        seq: 1,
+        asked: n,
+        choices: { ...choices, least: 0.5, decided: new Map(left.map((id) => [id, false])) },
+      });
+    [1, 2, 3, 4].forEach((n) => take(n, [n]));
+    await until(() => asked.includes(4));
+    expect(asked).toEqual([1, 4]);
+    expect(last!.counts.takes + last!.counts.open + last!.counts.unsure).toBe(3);
+    analysis.stopProposing();
+    take(5, []);
+    await until(() => asked.includes(5));
+    expect(last).toBeNull();
+    expect(await analysis.why(1)).toBeNull();
   });
 });

@@ -1,5 +1,16 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
-import type { Convention, Edit, Finding, Gate, ObjectId, SceneSnapshot, Standing } from '@renquil/core';
+import {
+  FoundFindings,
+  type Convention,
+  type Edit,
+  type Finding,
+  type Frame,
+  type Gate,
+  type NameProposal,
+  type ObjectId,
+  type PackedSnapshot,
+  type Standing,
+} from '@renquil/core';
 import { Subject } from 'rxjs';
 import type {
   FindingsDelta,
@@ -7,39 +18,73 @@ import type {
   PreviewRequest,
   PreviewResult,
   ProposeResult,
+  TakeRequest,
   ToAnalysis,
 } from './analysis-messages';
+import { Newest } from './newest';
 import { NamesById } from './packed-names';
+import { showTaken, type ShownTaken } from './packed-taken';
 
 /**
- * Checks and previews of the open scene, computed in a worker that follows every edit. Previews: only the newest
- * request counts; one that was overtaken while another ran is never started.
+ * Checks and previews of the open scene, computed in a worker that follows every edit. Of previews, and of what
+ * taking proposals would do, only the newest request counts.
  */
 @Injectable()
 export class Analysis implements OnDestroy {
   readonly #worker = new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' });
-  readonly #found = new Map<ObjectId, readonly Finding[]>();
-  #busy = false;
-  #next: PreviewRequest | null = null;
+  readonly found = new FoundFindings();
+  readonly #reading = new Map<
+    number,
+    { readonly done: (packed: PackedSnapshot) => void; readonly fail: (error: Error) => void }
+  >();
+  #readings = 0;
+  readonly #previews = new Newest<PreviewRequest>((request) =>
+    this.#send({ type: 'preview', request: { ...request, objects: Int32Array.from(request.objects) } }),
+  );
+  readonly #takes = new Newest<TakeRequest>((request) => this.#send({ type: 'take', ...request }));
+  readonly #whys = new Map<number, (proposal: NameProposal | null) => void>();
+  #asked = 0;
 
   /** Grows with every delta; read it to depend on the findings. */
   readonly version = signal(0);
   readonly progress = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
   readonly standing = signal<Standing | null>(null);
   readonly gate = signal<Gate | null>(null);
+  /** Which way the assets face. */
+  readonly frames = signal<readonly Frame[]>([]);
   readonly broken = signal<string | null>(null);
   readonly previews = new Subject<PreviewResult | { readonly seq: number; readonly text: string }>();
 
   readonly proposing = signal<{ done: number; total: number } | null>(null);
   readonly proposals = new Subject<ProposeResult>();
+  readonly taken = new Subject<{
+    readonly seq: number;
+    readonly asked: number;
+    readonly taken: ShownTaken | null;
+  }>();
 
   constructor() {
     this.#worker.onmessage = ({ data }: MessageEvent<FromAnalysis>) => this.#hear(data);
-    this.#worker.onerror = (event) =>
-      this.broken.set(`the checks stopped: ${event.message || 'their worker did not start'}`);
+    this.#worker.onerror = (event) => {
+      const why = `the checks stopped: ${event.message || 'their worker did not start'}`;
+      this.broken.set(why);
+      for (const { fail } of this.#reading.values()) fail(new Error(why));
+      this.#reading.clear();
+    };
   }
-  open(snapshot: SceneSnapshot, changes: readonly (readonly Edit[])[], convention: Convention): void {
-    this.#send({ type: 'open', snapshot, changes, convention });
+  /** The bytes of a snapshot in flat pieces; the worker keeps the scene. @throws Error when they are none */
+  read(bytes: ArrayBuffer): Promise<{ readonly packed: PackedSnapshot; readonly reading: number }> {
+    const seq = ++this.#readings;
+    return new Promise((done, fail) => {
+      this.#reading.set(seq, { done: (packed) => done({ packed, reading: seq }), fail });
+      this.#worker.postMessage({ type: 'read', seq, bytes } satisfies ToAnalysis, [bytes]);
+    });
+  }
+  /** Judges what was read, with the changes made since. */
+  open(reading: number, changes: readonly (readonly Edit[])[], convention: Convention): void {
+    this.progress.set({ done: 0, total: 0 });
+    this.frames.set([]);
+    this.#send({ type: 'open', reading, changes, convention });
   }
   follow(edits: readonly Edit[]): void {
     this.#send({ type: 'edits', edits });
@@ -52,27 +97,29 @@ export class Analysis implements OnDestroy {
   /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
   propose(seq: number, objects: readonly ObjectId[]): void {
     this.proposing.set({ done: 0, total: objects.length });
-    this.#send({ type: 'propose', seq, objects });
+    this.#send({ type: 'propose', seq, objects: Int32Array.from(objects) });
   }
-  /** Nobody waits for the names any more. */
+  /** Nobody wants the names any more. */
   stopProposing(): void {
-    if (!this.proposing()) return;
     this.proposing.set(null);
     this.#send({ type: 'stop-proposing' });
   }
+  /** What taking by these choices would do; the answer comes by `taken`. */
+  take(request: TakeRequest): void {
+    this.#takes.ask(request);
+  }
+  /** What is proposed for one object, and why; null: nothing. */
+  why(object: ObjectId): Promise<NameProposal | null> {
+    return new Promise((done) => {
+      this.#whys.set(++this.#asked, done);
+      this.#send({ type: 'why', asked: this.#asked, object });
+    });
+  }
   preview(request: PreviewRequest): void {
-    if (this.#busy) {
-      this.#next = request;
-      return;
-    }
-    this.#busy = true;
-    this.#send({ type: 'preview', request: { ...request, objects: Int32Array.from(request.objects) } });
+    this.#previews.ask(request);
   }
   of(id: ObjectId): readonly Finding[] {
-    return this.#found.get(id) ?? none;
-  }
-  get all(): ReadonlyMap<ObjectId, readonly Finding[]> {
-    return this.#found;
+    return this.found.of(id);
   }
   ngOnDestroy(): void {
     this.#worker.terminate();
@@ -82,6 +129,12 @@ export class Analysis implements OnDestroy {
   }
   #hear(message: FromAnalysis): void {
     switch (message.type) {
+      case 'read':
+        this.#reading.get(message.seq)?.done(message.packed);
+        return void this.#reading.delete(message.seq);
+      case 'unread':
+        this.#reading.get(message.seq)?.fail(new Error(message.text));
+        return void this.#reading.delete(message.seq);
       case 'progress':
         return this.progress.set({ done: message.done, total: message.total });
       case 'findings':
@@ -89,12 +142,14 @@ export class Analysis implements OnDestroy {
       case 'summary':
         this.standing.set(message.standing);
         return this.gate.set(message.gate);
+      case 'frames':
+        return this.frames.set(message.frames);
       case 'preview':
         this.previews.next({ ...message.result, names: new NamesById(message.result.names) });
-        return this.#free();
+        return this.#previews.done();
       case 'preview-error':
         this.previews.next({ seq: message.seq, text: message.text });
-        return this.#free();
+        return this.#previews.done();
       case 'proposing':
         // One that was called off may have a word on its way still.
         if (this.proposing()) this.proposing.set({ done: message.done, total: message.total });
@@ -102,24 +157,19 @@ export class Analysis implements OnDestroy {
       case 'proposals':
         this.proposing.set(null);
         return this.proposals.next(message.result);
+      case 'taken':
+        this.taken.next({ ...message, taken: message.taken && showTaken(message.taken) });
+        return this.#takes.done();
+      case 'because':
+        this.#whys.get(message.asked)?.(message.proposal);
+        return void this.#whys.delete(message.asked);
       case 'broken':
         this.broken.set(message.text);
     }
   }
-  #take({ whole, rows }: FindingsDelta): void {
-    if (whole) this.#found.clear();
-    for (const [id, findings] of rows) {
-      if (findings.length) this.#found.set(id, findings);
-      else this.#found.delete(id);
-    }
+  #take({ whole, found }: FindingsDelta): void {
+    this.found.take(found, whole);
     if (whole) this.progress.set(null);
     this.version.update((n) => n + 1);
   }
-  #free(): void {
-    this.#busy = false;
-    const next = this.#next;
-    this.#next = null;
-    if (next) this.preview(next);
-  }
 }
-const none: readonly Finding[] = [];

@@ -2,17 +2,28 @@ import {
   applyChange,
   CheckRun,
   CompiledConvention,
+  findingBuffers,
+  framesOf,
   openSnapshot,
+  packedBuffers,
+  packFindings,
+  packSnapshot,
   proposingNames,
   runGate,
   runRecipe,
   standingOf,
+  takeProposals,
+  tellFrames,
   type Convention,
   type Edit,
+  type Frame,
+  type NameProposal,
   type Scene,
+  type SceneSnapshot,
 } from '@renquil/core';
-import type { FromAnalysis, ToAnalysis } from './analysis-messages';
+import type { FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
 import { packNames } from './packed-names';
+import { packTaken, takenBuffers } from './packed-taken';
 
 let run: CheckRun | null = null;
 let summaryTimer: ReturnType<typeof setTimeout> | undefined;
@@ -20,27 +31,51 @@ const tell = (message: FromAnalysis): void => postMessage(message);
 
 addEventListener('message', ({ data }: MessageEvent<ToAnalysis>) => {
   try {
-    if (data.type === 'open') open(data);
+    if (data.type === 'read') read(data);
+    else if (data.type === 'open') open(data);
     else if (data.type === 'edits') follow(data.edits);
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
     else if (data.type === 'propose') void propose(data.seq, data.objects);
-    else if (data.type === 'stop-proposing') asked = null;
+    else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
+    else if (data.type === 'take') take(data);
+    else if (data.type === 'why')
+      tell({ type: 'because', asked: data.asked, proposal: proposed?.byId.get(data.object) ?? null });
     else preview(data.request);
   } catch (error) {
     tell({ type: 'broken', text: (error as Error).message });
   }
 });
 
-function open({ snapshot, changes, convention }: Extract<ToAnalysis, { type: 'open' }>): void {
-  const scene = openSnapshot(snapshot);
+/** What was read and is not open yet, by its reading; of those that never are, the last two are kept. */
+const unopened = new Map<number, Scene>();
+
+function read({ seq, bytes }: Extract<ToAnalysis, { type: 'read' }>): void {
+  try {
+    const snapshot = JSON.parse(new TextDecoder().decode(bytes)) as SceneSnapshot;
+    const packed = packSnapshot(snapshot);
+    postMessage({ type: 'read', seq, packed } satisfies FromAnalysis, packedBuffers(packed));
+    unopened.set(seq, openSnapshot(snapshot));
+    for (const old of unopened.keys()) if (unopened.size > 2) unopened.delete(old);
+  } catch (error) {
+    tell({ type: 'unread', seq, text: (error as Error).message });
+  }
+}
+
+function open({ reading, changes, convention }: Extract<ToAnalysis, { type: 'open' }>): void {
+  const scene = unopened.get(reading);
+  if (!scene) throw new Error('this scene was not read');
+  unopened.delete(reading);
   for (const edits of changes) applyChange(scene, { label: '', edits });
   judge(scene, convention);
 }
 
 function judge(scene: Scene, convention: Convention): void {
-  run = new CheckRun(scene, new CompiledConvention(convention));
+  const compiled = new CompiledConvention(convention);
+  tellFrames(scene, () => framesOf(scene, compiled));
+  toldFrames = null;
+  run = new CheckRun(scene, compiled);
   run.all((done) => tell({ type: 'progress', done, total: scene.size }));
-  tell({ type: 'findings', whole: true, rows: [...run.rows()] });
+  tellFindings(true, run.rows());
   summarise();
 }
 
@@ -50,14 +85,26 @@ function follow(edits: readonly Edit[]): void {
   if (!result.ok) throw new Error(`the checks lost track of the scene: ${result.detail}`);
   const seen = run.after(edits);
   const known = run;
-  tell({ type: 'findings', whole: false, rows: [...seen].map((id) => [id, known.of(id)] as const) });
+  tellFindings(
+    false,
+    [...seen].map((id) => [id, known.of(id)] as const),
+  );
   clearTimeout(summaryTimer);
   // Counting walks the whole scene; while someone types on, once is enough.
   summaryTimer = setTimeout(summarise, 60);
 }
 
+function tellFindings(whole: boolean, rows: Parameters<typeof packFindings>[0]): void {
+  const found = packFindings(rows);
+  postMessage({ type: 'findings', whole, found } satisfies FromAnalysis, findingBuffers(found));
+}
+
+let toldFrames: readonly Frame[] | null = null;
 function summarise(): void {
-  if (run) tell({ type: 'summary', standing: standingOf(run), gate: runGate(run) });
+  if (!run) return;
+  tell({ type: 'summary', standing: standingOf(run), gate: runGate(run) });
+  const frames = framesOf(run.scene, run.convention).all;
+  if (frames !== toldFrames) tell({ type: 'frames', frames: (toldFrames = frames) });
 }
 
 function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): void {
@@ -77,17 +124,29 @@ function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): 
 }
 
 /** What names are being proposed for; null: nothing, or it was called off. */
-let asked: { readonly seq: number; readonly objects: readonly number[] } | null = null;
+let asked: { readonly seq: number; readonly objects: Int32Array } | null = null;
+/** What was proposed last: a quarter of a million of them would stop the page, which shows a screenful. */
+let proposed: {
+  readonly seq: number;
+  readonly made: readonly NameProposal[];
+  readonly byId: ReadonlyMap<number, NameProposal>;
+} | null = null;
+
+function take({ seq, asked, choices }: TakeRequest): void {
+  if (!run || proposed?.seq !== seq) return tell({ type: 'taken', seq, asked, taken: null });
+  const taken = packTaken(takeProposals(run.scene, run.convention, proposed.made, choices));
+  postMessage({ type: 'taken', seq, asked, taken } satisfies FromAnalysis, takenBuffers(taken));
+}
 
 /** In steps, so that it can be called off, and begins anew when the scene changes under it. */
-async function propose(seq: number, objects: readonly number[]): Promise<void> {
+async function propose(seq: number, objects: Int32Array): Promise<void> {
   const mine = (asked = { seq, objects });
   const began = performance.now();
   try {
     while (asked === mine && run) {
       const [{ scene, convention }, version] = [run, run.scene.anyVersion];
-      const there = objects.filter((id) => scene.find(id));
-      const steps = proposingNames(scene, convention, there);
+      const there = [...objects].filter((id) => scene.find(id));
+      const steps = proposingNames(scene, convention, there, run);
       let step = steps.next();
       while (!step.done) {
         tell({ type: 'proposing', seq, done: step.value, total: there.length });
@@ -99,7 +158,9 @@ async function propose(seq: number, objects: readonly number[]): Promise<void> {
       if (!step.done) continue;
       asked = null;
       const took = performance.now() - began;
-      tell({ type: 'proposals', result: { seq, made: step.value, asked: there.length, took } });
+      const made = step.value;
+      proposed = { seq, made, byId: new Map(made.map((one) => [one.object, one])) };
+      tell({ type: 'proposals', result: { seq, asked: there.length, took } });
     }
   } catch (error) {
     asked = null;

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Convention, Edit, Recipe, SceneSnapshot } from '@renquil/core';
+import type { Convention, Edit, Recipe } from '@renquil/core';
 import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 import type {
   BinnedScene,
@@ -37,11 +37,21 @@ export class ApiError extends Error {
 function explained<T>(): OperatorFunction<T, T> {
   return catchError((raw: unknown) => {
     if (raw instanceof HttpErrorResponse) {
-      const said = (raw.error as { error?: { code: string; text: string } } | null)?.error;
+      const said = (textOf(raw.error) as { error?: { code: string; text: string } } | null)?.error;
       if (said) return throwError(() => new ApiError(said.code, said.text));
     }
     return throwError(() => new ApiError('offline', 'The server does not answer.'));
   });
+}
+
+/** Where bytes were asked for, what is wrong comes as bytes too. */
+function textOf(error: unknown): unknown {
+  if (!(error instanceof ArrayBuffer)) return error;
+  try {
+    return JSON.parse(new TextDecoder().decode(error)) as unknown;
+  } catch {
+    return null;
+  }
 }
 
 /** The routes of the server (docs/api.md), typed. */
@@ -109,7 +119,10 @@ export class Api {
   cancelJob = (id: number) => this.#http.delete(`/api/jobs/${id}`).pipe(explained());
 
   scene = (id: number) => this.#get<OpenedScene>(`scenes/${id}`);
-  snapshot = (id: number, revision: number) => this.#get<SceneSnapshot>(`scenes/${id}/snapshots/${revision}`);
+  snapshot = (id: number, revision: number) =>
+    this.#http
+      .get(`/api/scenes/${id}/snapshots/${revision}`, { responseType: 'arraybuffer' })
+      .pipe(explained());
   changesAfter = (id: number, after: number) =>
     this.#get<{ revision: number; changes: LoggedChange[] }>(`scenes/${id}/changes?after=${after}`);
   /** What one has done oneself before a revision, newest first. */

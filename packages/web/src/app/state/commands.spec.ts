@@ -26,6 +26,7 @@ describe('Commands', () => {
       command('undo', 'Ctrl Z'),
       command('save', 'Ctrl S'),
       { ...command('off', 'x'), off: () => true },
+      { ...command('redo', 'Ctrl Y'), off: () => true },
     ]);
     const field = document.createElement('input');
     expect(commands.hear(press('/'))).toBeTrue();
@@ -33,6 +34,8 @@ describe('Commands', () => {
     expect(commands.hear(press('z', { ctrlKey: true }, field))).toBeFalse();
     expect(commands.hear(press('s', { ctrlKey: true }, field))).toBeTrue();
     expect(commands.hear(press('x'))).toBeFalse();
+    const off = press('y', { ctrlKey: true });
+    expect([commands.hear(off), off.defaultPrevented]).toEqual([false, true]);
     expect(ran).toEqual(['filter', 'save']);
     remove();
     expect(commands.hear(press('/'))).toBeFalse();

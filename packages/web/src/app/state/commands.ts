@@ -25,13 +25,18 @@ export class Commands {
   all(): readonly Command[] {
     return this.#sources().flatMap((source) => source());
   }
-  /** Runs the command whose keys were pressed. False when there is none or someone is typing. */
+  /**
+   * Runs the command whose keys were pressed. False when there is none that can be done now, or someone is typing; the
+   * browser's own meaning of keys that are ours is kept off all the same.
+   */
   hear(event: KeyboardEvent): boolean {
     const typing =
       event.target instanceof HTMLElement &&
       (event.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName));
     const pressed = keysOf(event);
-    const command = this.all().find((one) => one.keys?.toLowerCase() === pressed && !one.off?.());
+    const meant = this.all().filter((one) => one.keys?.toLowerCase() === pressed);
+    const command = meant.find((one) => !one.off?.());
+    if (!command && meant.length && !typing && pressed.startsWith('ctrl')) event.preventDefault();
     // In a field, plain letters are text, and undo and redo are the field's own.
     if (
       !command ||

@@ -1,4 +1,6 @@
 import { TestBed } from '@angular/core/testing';
+import { takeSnapshot } from '@renquil/core';
+import { sceneFromOutline } from '@renquil/core/testing';
 import { workbenchBed } from '../../testing/bed';
 import type { LoggedChange } from './api-types';
 import { ToastList } from './toast-list';
@@ -21,6 +23,24 @@ describe('OpenScene', () => {
     open.apply('2', [rename(2, 'a', 'b')]);
     expect((await commit(1)).base).toBe(0);
     expect((await commit(2)).base).toBe(1);
+  });
+  it('is of the scene that was asked for last, whatever is answered first', async () => {
+    const { open, http, settle } = await workbenchBed(outline);
+    const info = open.info()!;
+    const snapshot = new TextEncoder().encode(
+      JSON.stringify(takeSnapshot(sceneFromOutline('other : mesh'))),
+    ).buffer;
+    const answer = async (id: number): Promise<void> => {
+      http.expectOne(`/api/scenes/${id}`).flush({ ...info, scene: { ...info.scene, id } });
+      await settle();
+      http.expectOne(`/api/scenes/${id}/snapshots/0`).flush(snapshot);
+      await settle();
+    };
+    const both = [open.open(2), open.open(3)];
+    await answer(3);
+    await answer(2);
+    await Promise.all(both);
+    expect([open.info()!.scene.id, open.state()]).toEqual([3, 'open']);
   });
   it('undoes and redoes as changes of their own', async () => {
     const { open, commit } = await workbenchBed(outline);

@@ -1,13 +1,16 @@
-import { computed, inject, Injectable, signal, type OnDestroy } from '@angular/core';
+import { computed, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import {
   CompiledConvention,
   errorCatalogue,
   fillText,
   invertEdits,
+  mayChangeHome,
   partsConvention,
   Scene,
   staysHome,
+  framesAmong,
   tellFacts,
+  tellFrames,
   touchedBy,
   type Edit,
 } from '@renquil/core';
@@ -46,6 +49,7 @@ export class OpenScene implements OnDestroy {
   });
   #saving: SaveSession | null = null;
   #loaded: LoadedScene | null = null;
+  #openings = 0;
   #own = new OwnLog(0);
   readonly #stacks = signal<Stacks>({ undo: [], redo: [] });
   readonly #empty = new Scene();
@@ -75,7 +79,9 @@ export class OpenScene implements OnDestroy {
   readonly redoNext = computed(() => this.#stacks().redo.at(-1)?.label ?? null);
   readonly lastDone = computed(() => this.#stacks().undo.at(-1) ?? null);
   readonly mayEdit = computed(() => (this.info()?.role ?? 'viewer') !== 'viewer');
-  readonly home = computed(() => (this.tick(), staysHome(this.scene, this.convention)), {
+  /** Grows when other objects may stay home than before. */
+  readonly #homeTick = signal(0);
+  readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.scene, this.convention)), {
     equal: (a, b) => sameSet(a.all, b.all),
   });
 
@@ -85,6 +91,10 @@ export class OpenScene implements OnDestroy {
     const key = this.convention.keyOf(this.scene, object);
     const reading = this.reader().read(key, object.name);
     return reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
+  }
+  /** Whether an object was changed since the last version. */
+  hasChanged(id: number): boolean {
+    return this.#changed.has(id);
   }
   /** Who changed an object last while this page was open; empty: nobody but this person. */
   lastChangedBy(id: number): string {
@@ -100,8 +110,11 @@ export class OpenScene implements OnDestroy {
   async open(id: number): Promise<void> {
     this.#leave();
     this.state.set('loading');
+    const mine = ++this.#openings;
     try {
-      const loaded = await loadScene(this.#api, id);
+      const loaded = await loadScene(this.#api, id, this.#read);
+      // Another one was opened meanwhile.
+      if (mine !== this.#openings) return;
       const account = this.#account.info()?.account.id ?? 0;
       this.#own = new OwnLog(account);
       const saving = this.#begin(id, account, loaded);
@@ -112,6 +125,7 @@ export class OpenScene implements OnDestroy {
       await saving.restore();
       await this.#remember(id);
     } catch (error) {
+      if (mine !== this.#openings) return;
       if (this.state() === 'open') return this.#toasts.complain(error);
       this.failure.set((error as Error).message);
       this.state.set('failed');
@@ -168,6 +182,7 @@ export class OpenScene implements OnDestroy {
     this.#leave();
   }
 
+  readonly #read = (bytes: ArrayBuffer): ReturnType<Analysis['read']> => this.#analysis.read(bytes);
   #leave(): void {
     this.#events.close();
     const now = this.info();
@@ -181,7 +196,7 @@ export class OpenScene implements OnDestroy {
         firstValueFrom(this.#api.change(id, { ...change, base })),
       changesAfter: (revision: number) => firstValueFrom(this.#api.changesAfter(id, revision)),
       reload: async () => {
-        const fresh = await loadScene(this.#api, id);
+        const fresh = await loadScene(this.#api, id, this.#read);
         if (this.#saving === saving) this.#loaded = fresh;
         return { scene: fresh.scene, revision: fresh.info.scene.revision };
       },
@@ -231,7 +246,7 @@ export class OpenScene implements OnDestroy {
     this.status.set(saving.status);
   }
   /** Everything that stands on the scene begins with it anew. */
-  #show({ info, snapshot, scene }: LoadedScene, onTop: readonly (readonly Edit[])[]): void {
+  #show({ info, scene, reading }: LoadedScene, onTop: readonly (readonly Edit[])[]): void {
     const convention = new CompiledConvention(info.convention.body);
     this.held.set(convention);
     this.#changed.clear();
@@ -246,14 +261,18 @@ export class OpenScene implements OnDestroy {
       slot: (object, slot) => this.slotText(object, slot),
       slots: () => [...this.convention.slots.keys()],
     });
+    const { frames } = this.#analysis;
+    const known = computed(() => framesAmong(scene, frames()));
+    tellFrames(scene, () => untracked(known), true);
     this.#analysis.open(
-      snapshot,
+      reading,
       [...info.changes.map((change) => change.edits), ...onTop],
       info.convention.body,
     );
     this.#own.begin(info.changes);
     for (const change of this.#saving!.pending) this.#own.add(change);
     this.#stacks.set(this.#own.stacks);
+    this.#homeTick.update((n) => n + 1);
     this.tick.update((n) => n + 1);
     this.drawTick.update((n) => n + 1);
   }
@@ -285,6 +304,9 @@ export class OpenScene implements OnDestroy {
       this.edits.next(edits);
     }
     if (!applied.length) return;
+    const before = untracked(this.home);
+    if (applied.some((edits) => mayChangeHome(this.scene, this.convention, before, edits)))
+      this.#homeTick.update((n) => n + 1);
     for (const change of this.#saving!.pending) this.#own.add(change);
     this.#stacks.set(this.#own.stacks);
     this.tick.update((n) => n + 1);

@@ -19,15 +19,20 @@ export function packNames(names: ReadonlyMap<ObjectId, string>): PackedNames {
   return { ids, ends, text: [...names.values()].join('') };
 }
 
+/** For each id its place in a list, from 1; 0: it is not in it. */
+export function placesOf(ids: Int32Array): Int32Array {
+  let most = 0;
+  for (let at = 0; at < ids.length; at++) if (ids[at]! > most) most = ids[at]!;
+  const places = new Int32Array(most + 1);
+  for (let at = 0; at < ids.length; at++) places[ids[at]!] = at + 1;
+  return places;
+}
+
 /** Packed names as the map that they were; each name is cut out when it is asked for. */
 export class NamesById implements ReadonlyMap<ObjectId, string> {
   readonly #places: Int32Array;
   constructor(readonly packed: PackedNames) {
-    const { ids } = packed;
-    let most = 0;
-    for (let at = 0; at < ids.length; at++) if (ids[at]! > most) most = ids[at]!;
-    this.#places = new Int32Array(most + 1);
-    for (let at = 0; at < ids.length; at++) this.#places[ids[at]!] = at + 1;
+    this.#places = placesOf(packed.ids);
   }
   get size(): number {
     return this.packed.ids.length;

@@ -40,7 +40,9 @@ import { LedgerState } from './ledger/ledger-state';
         (keydown)="key($event, field)"
         (blur)="leave()"
       />
-      @if (ledger.matches(); as found) {
+      @if (ledger.looking()) {
+        <span class="shrink-0 text-[12px] text-ink-2">looking</span>
+      } @else if (ledger.matches(); as found) {
         <span class="shrink-0 text-[12px] text-ink-2" data-testid="found"
           >{{ found.size | count }} found</span
         >

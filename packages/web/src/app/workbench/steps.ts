@@ -7,3 +7,10 @@ export const walked: readonly { readonly step: StepName; readonly title: string 
   { step: 'check', title: 'Check' },
   { step: 'hand-off', title: 'Hand off' },
 ];
+export const stepTitles: Readonly<Record<StepName, string>> = {
+  arrange: 'Arrange',
+  name: 'Name',
+  check: 'Check',
+  'hand-off': 'Hand off',
+  history: 'History',
+};

@@ -1,6 +1,7 @@
 import type { Command } from '../state/commands';
 import type { Workbench } from './workbench';
 import { arrangeCommands } from './arrange/arrange-commands';
+import { walkCommands } from './walk-commands';
 import type { StepId } from '@renquil/core';
 import { stepKinds } from './name/step-kinds';
 import { walked } from './steps';
@@ -71,7 +72,22 @@ export function workbenchCommands(page: Workbench): Command[] {
       off: readOnly,
       run: () => addStep(page, kind as StepId),
     })),
+    ...walkCommands(page),
     ...(page.now() === 'arrange' ? arrangeCommands(arrange, () => open.mayEdit()) : []),
+    {
+      id: 'take',
+      title: 'Take the name proposed for the row, or leave it',
+      keys: 'Alt T',
+      off: () => !page.propose.on() || ledger.picking().active === null,
+      run: () => page.propose.turn(ledger.picking().active!),
+    },
+    {
+      id: 'apply',
+      title: 'Apply what will change',
+      keys: 'Alt Enter',
+      off: () => readOnly() || !ledger.preview()?.names.size,
+      run: () => (page.propose.on() ? page.propose.apply() : bench.apply()),
+    },
     { id: 'fold', title: 'Fold everything', run: () => ledger.foldAll() },
     { id: 'unfold', title: 'Unfold everything', run: () => ledger.unfoldAll() },
     {

@@ -9,6 +9,7 @@ import {
   untracked,
   ViewContainerRef,
 } from '@angular/core';
+import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
@@ -35,11 +36,12 @@ import { SlotCells } from './ledger/slot-cells';
 import { SwitchPaint } from './ledger/switch-paint';
 import { BenchState } from './name/bench-state';
 import { ProposeState } from './name/propose-state';
+import { Speaker } from './speaker';
 import { SaveStatusBox } from './save-status-box';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
 import { StageHost } from './viewport/stage-host';
-import { steps, walked, type StepName } from './steps';
+import { steps, stepTitles, walked, type StepName } from './steps';
 import { ToolRow } from './tool-row';
 import { workbenchCommands } from './workbench-commands';
 
@@ -70,6 +72,7 @@ import { workbenchCommands } from './workbench-commands';
     ColumnChoice,
     SwitchPaint,
     SlotCells,
+    Speaker,
     StageHost,
   ],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
@@ -83,6 +86,7 @@ export class Workbench {
   readonly bench = inject(BenchState);
   readonly propose = inject(ProposeState);
   readonly arrange = inject(ArrangeState);
+  readonly findings = inject(FindingsState);
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
   readonly #api = inject(Api);
@@ -117,7 +121,16 @@ export class Workbench {
     return this.open.revision() - (info.scene.revision - info.scene.unsaved) + this.open.status().waiting;
   });
 
+  readonly #speaker = inject(Speaker);
+  readonly #title = inject(Title);
+
   constructor() {
+    effect(() => {
+      const name = this.open.info()?.scene.name;
+      const step = stepTitles[this.now()];
+      this.#title.setTitle(name === undefined ? 'Renquil' : `${name} · ${step} · Renquil`);
+      untracked(() => this.#speaker.say('step', step));
+    });
     effect(() => {
       const id = Number(this.scene());
       untracked(() => void this.open.open(id));
@@ -131,6 +144,9 @@ export class Workbench {
     this.open.versions.subscribe(() => void this.open.refreshInfo());
     const remove = inject(Commands).add(() => (this.open.state() === 'open' ? workbenchCommands(this) : []));
     inject(DestroyRef).onDestroy(remove);
+  }
+  say(text: string): void {
+    this.#toasts.say(text);
   }
   go(step: StepName): void {
     void this.#router.navigate(['/scenes', this.scene(), step]);

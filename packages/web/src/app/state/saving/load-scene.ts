@@ -1,23 +1,41 @@
-import { applyChange, openSnapshot, type Scene, type SceneSnapshot } from '@renquil/core';
+import { applyChange, openPacked, type PackedSnapshot, type Scene } from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
 import type { Api } from '../api';
 import type { OpenedScene } from '../api-types';
 
 export interface LoadedScene {
   readonly info: OpenedScene;
-  readonly snapshot: SceneSnapshot;
   /** The snapshot with all changes made since. */
   readonly scene: Scene;
+  /** By which the analysis knows what it read for it. */
+  readonly reading: number;
 }
 
-/** A scene as it is on the server now. */
-export async function loadScene(api: Api, id: number): Promise<LoadedScene> {
+/** Rows that are opened before the page may draw in between. */
+const stretch = 8000;
+
+/** A scene as it is on the server now. `read` turns the bytes of a snapshot into flat pieces, in another thread. */
+export async function loadScene(
+  api: Api,
+  id: number,
+  read: (bytes: ArrayBuffer) => Promise<{ readonly packed: PackedSnapshot; readonly reading: number }>,
+): Promise<LoadedScene> {
   const info = await firstValueFrom(api.scene(id));
-  const snapshot = await firstValueFrom(api.snapshot(id, info.snapshot));
-  const scene = openSnapshot(snapshot);
+  const { packed, reading } = await read(await firstValueFrom(api.snapshot(id, info.snapshot)));
+  const scene = await openInStretches(packed);
   for (const change of info.changes) {
     const result = applyChange(scene, change);
     if (!result.ok) throw new Error(`Revision ${change.revision} does not apply: ${result.detail}.`);
   }
-  return { info, snapshot, scene };
+  return { info, scene, reading };
+}
+
+async function openInStretches(packed: PackedSnapshot): Promise<Scene> {
+  const steps = openPacked(packed, stretch);
+  let step = steps.next();
+  while (!step.done) {
+    await new Promise((done) => setTimeout(done));
+    step = steps.next();
+  }
+  return step.value;
 }

@@ -1,5 +1,6 @@
 import { Component, inject } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
+import { afterPaint } from '../../ui/after-paint';
 import { PaneSizes } from '../../ui/pane-sizes';
 import { Inspector } from '../inspector/inspector';
 import { Ledger } from '../ledger/ledger';
@@ -16,4 +17,8 @@ import { SidePanel } from './side-panel';
 })
 export class ArrangeStep {
   readonly sizes = inject(PaneSizes);
+  /** The ledger and the view come first; what stands beside them a moment later, so that the step answers at once. */
+  readonly side = afterPaint();
+  readonly inspector = afterPaint(1);
+  readonly lineage = afterPaint(2);
 }

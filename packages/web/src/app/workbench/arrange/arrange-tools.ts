@@ -17,6 +17,7 @@ import {
   type TidyItem,
 } from '@renquil/core';
 import { Submenu } from '../../ui/submenu';
+import { settled } from '../../ui/settled';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
@@ -56,9 +57,9 @@ export class ArrangeTools {
   readonly saved = computed(() => bytesText(this.copies().bytes));
   readonly axes = ['x', 'y', 'z'] as const;
   readonly none = computed(() => !this.open.mayEdit() || !this.arrange.picked().length);
+  readonly #settled = settled(this.open.tick, () => this.open.scene.size, 3);
   readonly untidy = computed(() => {
-    this.open.tick();
-    return findUntidy(this.open.scene, this.open.convention);
+    return this.#settled() < 0 ? [] : findUntidy(this.open.scene, this.open.convention);
   });
 
   /** What is picked; nothing picked: everything at the top, or all directly below the one root. */

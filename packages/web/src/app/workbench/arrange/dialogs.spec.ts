@@ -30,7 +30,9 @@ describe('tidy up', () => {
   it('gives back what is ticked', async () => {
     const { closed } = dialog(items);
     const page = await show(TidyList);
-    expect(page.text('li')).toEqual(['"a" groups nothing', '"b" holds one object']);
+    await new Promise((done) => setTimeout(done, 50));
+    await page.settle();
+    expect(page.text('label')).toEqual(['"a" groups nothing', '"b" holds one object']);
     await page.click(page.all('input')[0]!);
     await page.click('Tidy up 1');
     expect(closed()).toEqual([items[1]]);
@@ -38,6 +40,8 @@ describe('tidy up', () => {
   it('has nothing to give when nothing is ticked', async () => {
     dialog(items);
     const page = await show(TidyList);
+    await new Promise((done) => setTimeout(done, 50));
+    await page.settle();
     for (const box of page.all('input')) await page.click(box);
     expect(page.button('Tidy up 0').disabled).toBeTrue();
   });
@@ -83,10 +87,11 @@ describe('grouping by what parts share', () => {
 
 describe('the review list', () => {
   it('shows every name before and after, with what nobody could see made visible', async () => {
-    const { closed } = dialog([
+    const lines = [
       { before: 'pulley2 ', after: 'sheave002', clash: null },
       { before: '', after: 'x', clash: 'took the next number' },
-    ]);
+    ];
+    const { closed } = dialog({ ids: [0, 1], lineOf: (id: number) => lines[id] });
     const page = await show(ReviewList);
     await new Promise((done) => setTimeout(done, 50));
     await page.settle();

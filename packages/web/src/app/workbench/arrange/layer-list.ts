@@ -12,6 +12,7 @@ import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucidePlus } from '@ng-icons/lucide';
 import { planLayer, planRemoveLayer, planRenameLayer, type Ruling } from '@renquil/core';
 import { Submenu } from '../../ui/submenu';
+import { settled } from '../../ui/settled';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
@@ -39,9 +40,14 @@ export class LayerList {
   readonly naming = signal<{ readonly renames: string | null } | null>(null);
   readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly swatches = swatches;
+  readonly #settled = settled(this.open.tick, () => this.open.scene.size, 1);
   readonly rows = computed(() => {
-    this.open.tick();
-    return layerRows(this.open.scene, tally(this.open.scene).layers, this.arrange.layer());
+    const counted = this.#settled() >= 0;
+    return layerRows(
+      this.open.scene,
+      counted ? tally(this.open.scene).layers : new Map(),
+      this.arrange.layer(),
+    );
   });
   readonly filterOf = filterOf;
   readonly says = rulingSays;

@@ -1,11 +1,12 @@
-import { CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuGroup } from '@angular/cdk/menu';
+import { CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox } from '@angular/cdk/menu';
 import { Component, computed, input, output } from '@angular/core';
 import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core';
+import { MenuChoice } from '../../ui/menu-choice';
 
 /** The switches and the look of a layer or set: what is off here is off for all its objects. */
 @Component({
   selector: 'rq-ruling-menu',
-  imports: [CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox, CdkMenuItemRadio],
+  imports: [CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox, MenuChoice],
   template: `
     <div class="sheet w-44 p-1" cdkMenu>
       @for (name of switches; track name) {
@@ -24,16 +25,10 @@ import { displays, switchNames, type Display, type Ruling, type SwitchName } fro
       <div cdkMenuGroup>
         @for (look of looks; track look) {
           <button
-            type="button"
-            class="btn btn-bare w-full justify-between"
-            cdkMenuItemRadio
-            [cdkMenuItemChecked]="look === (of()?.display ?? 'solid')"
-            (cdkMenuItemTriggered)="changed.emit({ display: look })"
+            [rqMenuChoice]="look === (of()?.display ?? 'solid')"
+            (chosen)="changed.emit({ display: look })"
           >
             Drawn {{ look === 'box' || look === 'ghost' ? 'as ' + look : look }}
-            @if (look === (of()?.display ?? 'solid')) {
-              <span aria-hidden="true">✓</span>
-            }
           </button>
         }
       </div>

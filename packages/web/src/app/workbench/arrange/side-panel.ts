@@ -2,6 +2,7 @@ import { Dialog } from '@angular/cdk/dialog';
 import { Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChartColumn } from '@ng-icons/lucide';
+import { settled } from '../../ui/settled';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
@@ -11,7 +12,7 @@ import { AttributeSheet, type AttributeSheetData, type AttributeWish } from './a
 import { filterOf } from './filter-of';
 import { LayerList } from './layer-list';
 import { SetList } from './set-list';
-import { swatches, tally } from './tally';
+import { nothing, swatches, tally } from './tally';
 import { ViewList } from './view-list';
 
 const words = ['working on', 'waits', 'done'] as const;
@@ -31,7 +32,8 @@ export class SidePanel {
   readonly #dialog = inject(Dialog);
   readonly filterOf = filterOf;
   readonly words = words;
-  readonly tally = computed(() => (this.open.tick(), tally(this.open.scene)));
+  readonly #settled = settled(this.open.tick, () => this.open.scene.size, 2);
+  readonly tally = computed(() => (this.#settled() < 0 ? nothing : tally(this.open.scene)));
   readonly kinds = computed(() => [...this.tally().kinds].sort((a, b) => b[1] - a[1]));
   readonly marks = computed(() => [...this.tally().marks]);
   readonly attributes = computed(() => [...this.tally().attributes].sort((a, b) => b[1] - a[1]).slice(0, 30));

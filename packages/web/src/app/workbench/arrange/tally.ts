@@ -22,6 +22,14 @@ export function tally(scene: Scene): Tally {
   return { layers, kinds, marks, attributes };
 }
 
+/** Nothing is counted yet. */
+export const nothing: Tally = {
+  layers: new Map(),
+  kinds: new Map(),
+  marks: new Map(),
+  attributes: new Map(),
+};
+
 /** Colours of layers and marks: told apart by their place in the list, and always next to their word. */
 export const swatches = [
   '#b9ad8c',

@@ -1,4 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { Component, inject, signal } from '@angular/core';
 import type { TidyItem } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
@@ -6,29 +7,39 @@ import { CountPipe } from '../../ui/count';
 /** What could be tidied, each on its own tick. Closes with those that are ticked. */
 @Component({
   selector: 'rq-tidy-list',
-  imports: [CountPipe],
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe],
   template: `
     <div class="sheet w-[620px] max-w-[92vw]">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">
         {{ items.length ? 'Tidy up' : 'Nothing to tidy up' }}
       </h2>
-      <ul class="max-h-[52vh] overflow-y-auto px-4 py-2">
-        @for (item of items; track item.object) {
-          <li>
-            <label class="flex items-center gap-2.5 py-1"
-              ><input
-                type="checkbox"
-                [checked]="!off().has(item.object)"
-                (change)="toggle(item.object)"
-              /><bdi class="min-w-0 truncate">{{ item.because }}</bdi></label
-            >
-          </li>
-        } @empty {
-          <li class="py-2 text-ink-2">
-            No empty groups, no groups with one child, nothing outside the root.
-          </li>
-        }
-      </ul>
+      @if (items.length) {
+        <cdk-virtual-scroll-viewport
+          itemSize="44"
+          class="max-h-[52vh]"
+          role="group"
+          aria-label="What could be tidied"
+          [style.height.px]="items.length * 44"
+        >
+          <!-- Two lines hold every sentence about names of a usual length. -->
+          <label
+            *cdkVirtualFor="let item of items"
+            class="flex h-[44px] items-center gap-2.5 px-4 leading-tight"
+            ><input
+              type="checkbox"
+              class="shrink-0"
+              [checked]="!off().has(item.object)"
+              (change)="toggle(item.object)"
+            /><bdi class="line-clamp-2 min-w-0 break-words" [title]="item.because">{{
+              item.because
+            }}</bdi></label
+          >
+        </cdk-virtual-scroll-viewport>
+      } @else {
+        <p class="px-4 py-4 text-ink-2">
+          No empty groups, no groups with one child, nothing outside the root.
+        </p>
+      }
       <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
         <button type="button" class="btn" (click)="ref.close()">Back</button>
         <button

@@ -1,5 +1,6 @@
 import { Component, inject } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
+import { afterPaint } from '../../ui/after-paint';
 import { PaneSizes } from '../../ui/pane-sizes';
 import { Viewport } from '../viewport/viewport';
 import { FindingCard } from './finding-card';
@@ -16,9 +17,11 @@ import { FindingsList } from './findings-list';
       gutterAriaLabel="Width of the findings"
       (dragEnd)="sizes.keep('check', $event.sizes)"
     >
-      <as-split-area [size]="sizes.of('check', [38, 62])[0]" [minSize]="22"
-        ><rq-findings-list
-      /></as-split-area>
+      <as-split-area [size]="sizes.of('check', [38, 62])[0]" [minSize]="22">
+        @if (list()) {
+          <rq-findings-list />
+        }
+      </as-split-area>
       <as-split-area [size]="sizes.of('check', [38, 62])[1]" [minSize]="30">
         <as-split
           direction="vertical"
@@ -40,4 +43,6 @@ import { FindingsList } from './findings-list';
 })
 export class CheckStep {
   readonly sizes = inject(PaneSizes);
+  /** All findings are walked through for it: the step itself answers at once. */
+  readonly list = afterPaint();
 }

@@ -1,5 +1,6 @@
-import { Component, computed, inject } from '@angular/core';
+import { Component, computed, DestroyRef, inject } from '@angular/core';
 import { pathOf, sayEdits } from '@renquil/core';
+import { Commands } from '../../state/commands';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
@@ -40,17 +41,22 @@ export class FindingCard {
   });
   /** A name nobody can make up, or something else that only a person can put right. */
   readonly isName = computed(() => this.state.check()?.family === 'names');
-  readonly alike = computed(() => {
-    const finding = this.state.finding();
-    return finding?.fixable
-      ? this.state.fixes(this.state.all().filter((f) => f.check === finding.check))
-      : [];
-  });
   /** Findings of this check that have a fix: more than one edit may put one right. */
   readonly alikeCount = computed(() => {
     const finding = this.state.finding();
-    return this.state.all().filter((f) => f.check === finding?.check && f.fixable).length;
+    if (!finding?.fixable) return 0;
+    let count = 0;
+    for (const _ of this.state.ofCheck(finding.check)) count++;
+    return count;
   });
+  constructor() {
+    const off = (): boolean => !this.open.mayEdit() || !this.fix();
+    const remove = inject(Commands).add(() => [
+      { id: 'fix', title: 'Fix this finding', keys: 'Alt Enter', off, run: () => this.apply() },
+      { id: 'fix-alike', title: 'Fix all findings of this check', off, run: () => this.applyAlike() },
+    ]);
+    inject(DestroyRef).onDestroy(remove);
+  }
   apply(): void {
     const [fix, finding] = [this.fix(), this.state.finding()];
     const name = this.object()?.name;
@@ -59,6 +65,8 @@ export class FindingCard {
   }
   applyAlike(): void {
     const check = this.state.check();
-    if (check) this.open.apply(`Fix ${this.alikeCount()} × ${check.title.toLowerCase()}`, this.alike());
+    if (!check) return;
+    const edits = this.state.fixes(this.state.ofCheck(check.id));
+    this.open.apply(`Fix ${this.alikeCount()} × ${check.title.toLowerCase()}`, edits);
   }
 }

@@ -1,11 +1,12 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { Component, inject, viewChild } from '@angular/core';
+import { Component, effect, inject, untracked, viewChild } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
 import type { Finding } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
+import { WindowSource } from '../../ui/window-source';
 import { NameText } from '../../ui/name-text';
 import { SeverityMark } from '../../ui/severity-mark';
 import { LedgerState } from '../ledger/ledger-state';
@@ -32,10 +33,17 @@ export class FindingsList {
   readonly analysis = inject(Analysis);
   readonly state = inject(FindingsState);
   readonly #ledger = inject(LedgerState);
+  readonly source = new WindowSource<FindingLine>(this.state.lines);
   readonly viewport = viewChild(CdkVirtualScrollViewport);
   readonly trackLine = (_: number, line: FindingLine): string =>
     line.type === 'group' ? line.group.key : `${line.of}/${line.finding.object}/${line.finding.check}`;
 
+  constructor() {
+    effect(() => {
+      const wanted = this.state.reveal();
+      if (wanted) untracked(() => this.viewport()?.scrollToIndex(Math.max(0, wanted.at - 4)));
+    });
+  }
   nameOf(finding: Finding): string {
     return this.open.scene.find(finding.object)?.name ?? '';
   }
@@ -51,13 +59,6 @@ export class FindingsList {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!by) return;
     event.preventDefault();
-    const findings = this.state
-      .lines()
-      .flatMap((line, at) => (line.type === 'finding' ? [{ finding: line.finding, at }] : []));
-    const now = findings.findIndex(({ finding }) => this.isCurrent(finding));
-    const next = findings[Math.max(0, Math.min(findings.length - 1, now + by))];
-    if (!next) return;
-    this.choose(next.finding);
-    this.viewport()?.scrollToIndex(Math.max(0, next.at - 4));
+    this.state.step(by as 1 | -1, () => true);
   }
 }

@@ -1,6 +1,7 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import type { GateLine } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
+import { Commands } from '../../state/commands';
 import { OpenScene } from '../../state/open-scene';
 import { AgoPipe } from '../../ui/ago';
 import { BytesPipe } from '../../ui/bytes';
@@ -43,6 +44,16 @@ export class HandoffStep {
 
   constructor() {
     void this.state.load();
+    const remove = inject(Commands).add(() => [
+      {
+        id: 'hand-off-now',
+        title: 'Hand off: pack and read back',
+        off: () => !this.mayHandOff(),
+        run: () => this.go(),
+      },
+      { id: 'work-copy', title: 'Download a work copy', run: () => void this.state.workCopy() },
+    ]);
+    inject(DestroyRef).onDestroy(remove);
   }
   readonly encode = encodeURIComponent;
   go(): void {

@@ -17,7 +17,9 @@ import { CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
+import { FacingLine } from './facing-line';
 import { metres } from './numbers';
+import { PivotPicker, type Anchor } from './pivot-picker';
 import { fromDegrees, tidy, toDegrees } from './turns';
 
 interface Fact {
@@ -29,7 +31,7 @@ const axes = ['X', 'Y', 'Z'] as const;
 /** The object last picked: its place as numbers that can be typed, its pivot and rest, and what it is made of. */
 @Component({
   selector: 'rq-inspector',
-  imports: [CountPipe, NameText],
+  imports: [CountPipe, FacingLine, NameText, PivotPicker],
   templateUrl: './inspector.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-3.5' },
 })
@@ -44,7 +46,6 @@ export class Inspector {
     ['rest', 'From rest'],
   ];
   readonly axes = axes;
-  readonly anchors = [1, 0, -1].flatMap((y) => [-1, 0, 1].map((x) => ({ x, y })));
   readonly depth = signal(0);
   readonly object = computed(() => {
     this.open.tick();
@@ -67,6 +68,25 @@ export class Inspector {
           { name: 'Scale', unit: 'times', values: place.s.map(tidy) },
         ]
       : [];
+  });
+  /** Which of the nine places of its bounds the object's own origin lies at, at the depth that is asked for. */
+  readonly anchor = computed<Anchor | null>(() => {
+    this.open.tick();
+    const object = this.object();
+    const bounds = object && worldBounds(this.open.scene, object.id);
+    if (!bounds) return null;
+    const world = this.open.scene.world(object.id);
+    const at = [0, 1, 2].map((k) => {
+      const [low, high, own] = [bounds.min[k]!, bounds.max[k]!, world[12 + k]!];
+      const half = (high - low) / 2;
+      // A flat side has one place only.
+      if (half < 1e-6) return Math.abs(own - low) < 1e-4 ? 'any' : null;
+      const part = (own - low - half) / half;
+      return [-1, 0, 1].find((one) => Math.abs(one - part) < 1e-3) ?? null;
+    });
+    const [x, y, z] = at;
+    if (x === null || y === null || (z !== 'any' && z !== this.depth())) return null;
+    return { x: x === 'any' ? 0 : x!, y: y === 'any' ? 0 : y! };
   });
   readonly facts = computed<readonly Fact[]>(() => {
     this.open.tick();

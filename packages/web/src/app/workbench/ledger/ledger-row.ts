@@ -38,6 +38,8 @@ import type { TreeColumn } from './tree-columns';
     '[class.!bg-wash]': "dropAt() === 'onto'",
     '[attr.draggable]': 'draggable() && !editing()',
     '[attr.aria-level]': 'row().depth + 1',
+    '[attr.aria-posinset]': 'row().place ?? 1',
+    '[attr.aria-setsize]': 'row().siblings ?? 1',
     '[attr.aria-rowindex]': 'index() + 2',
     '[attr.aria-selected]': 'picked()',
     '[attr.aria-expanded]': 'row().hasChildren ? row().open : null',

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import {
   nothingPicked,
   parseQuery,
@@ -8,22 +8,27 @@ import {
   stepRow,
   treeRows,
   type Clash,
+  type Doubt,
   type Finding,
   type Kind,
   type ObjectId,
   type PickHow,
   type Picking,
+  type Query,
+  type Scene,
 } from '@renquil/core';
 import { ColumnChoice } from './column-choice';
 import { compareBy, treeColumns } from './tree-columns';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
+import { inSlices } from '../../ui/in-slices';
+import { largeScene } from '../../ui/settled';
 
 export interface ShownPreview {
   readonly names: ReadonlyMap<ObjectId, string>;
   readonly clashes: ReadonlyMap<ObjectId, Clash>;
   /** Objects for which something is proposed that is not taken, and why. */
-  readonly unsure?: ReadonlyMap<ObjectId, { readonly verdict: string; readonly because: string }>;
+  readonly unsure?: { get(id: ObjectId): Doubt | undefined };
 }
 
 /** What the ledger shows and what is picked: shared by ledger, viewport, bench and checks. */
@@ -56,27 +61,55 @@ export class LedgerState {
       const words = text ? parseQuery(text) : null;
       if (!words && !kind) return { test: null, error: null };
       return {
-        test: (
-          scene: Parameters<NonNullable<typeof words>>[0],
-          object: Parameters<NonNullable<typeof words>>[1],
-        ) => (!kind || object.kind === kind) && (!words || words(scene, object)),
+        test: ((scene, object) =>
+          (!kind || object.kind === kind) && (!words || words(scene, object))) satisfies Query,
         error: null,
       };
     } catch (error) {
       return { test: null, error: (error as Error).message };
     }
   });
+  /** A large scene is being looked through: what is shown is what was found before. */
+  readonly looking = signal(false);
+  readonly #foundBefore = signal<ReadonlySet<ObjectId> | null>(null);
   readonly matches = computed<ReadonlySet<ObjectId> | null>(() => {
+    const finder = this.#finder();
+    if (!finder) return null;
+    return finder.isLong ? this.#foundBefore() : atOnce(finder.steps());
+  });
+  /** What the filter finds, step by step; null: there is no filter. */
+  readonly #finder = computed(() => {
     this.#open.tick();
     // What the checks found comes later than the change it is about.
     if (this.filter().includes('finding:')) this.#analysis.version();
     const { test } = this.query();
-    if (!test) return null;
-    const found = new Set<ObjectId>();
     const { scene } = this.#open;
-    for (const object of scene.walk()) if (test(scene, object)) found.add(object.id);
-    return found;
+    return test && { isLong: scene.size > largeScene, steps: () => findAll(scene, test) };
   });
+
+  constructor() {
+    effect((onCleanup) => {
+      const finder = this.#finder();
+      this.looking.set(finder?.isLong ?? false);
+      if (!finder?.isLong) return this.#foundBefore.set(null);
+      onCleanup(
+        inSlices(finder.steps(), (found) => {
+          this.#foundBefore.set(found);
+          this.looking.set(false);
+        }),
+      );
+    });
+    // What was picked among few rows is looked for among all when the filter goes.
+    let wasNarrow = false;
+    effect(() => {
+      const isNarrow = this.matches() !== null;
+      if (wasNarrow && !isNarrow) {
+        const { active } = untracked(this.picking);
+        if (active !== null) this.reveal.set({ id: active });
+      }
+      wasNarrow = isNarrow;
+    });
+  }
   /** How siblings are sorted while Arrange is shown; null: as the tree has them. */
   readonly sorted = computed(() => {
     const sort = this.#columns.sort();
@@ -118,7 +151,7 @@ export class LedgerState {
       compare: this.sorted(),
     });
   });
-  readonly order = computed(() => this.rows().map((row) => row.id));
+  readonly order = computed(() => this.rows().ids);
   readonly shownCount = computed(() => this.matches()?.size ?? (this.#open.tick(), this.#open.scene.size));
   /** Faces of what is picked and all below it, each object once. */
   readonly pickedFaces = computed(() => {
@@ -166,14 +199,29 @@ export class LedgerState {
   }
   /** All that match the filter; without one, all rows shown. */
   pickShown(): void {
-    const rows = this.rows().filter((row) => !row.context);
-    this.picking.set(pickMany(rows.map((row) => row.id)));
+    this.picking.set(pickMany(this.rows().ownIds()));
   }
   step(by: number, extend: boolean): void {
     const next = stepRow(this.order(), this.picking().active, by);
     if (next === null) return;
     this.pick(next, extend ? 'range' : 'only');
     this.reveal.set({ id: next });
+  }
+  /** The next shown row of which something holds, from the one the keys are on, and round again. False: there is none. */
+  stepTo(by: 1 | -1, is: (id: ObjectId) => boolean): boolean {
+    const rows = this.rows();
+    const { active } = this.picking();
+    const { ids } = rows;
+    const from = active === null ? -1 : rows.indexOf(active);
+    for (let i = 1; i <= ids.length; i++) {
+      const at = ((((from < 0 && by < 0 ? 0 : from) + by * i) % ids.length) + ids.length) % ids.length;
+      const id = ids[at]!;
+      if (!is(id)) continue;
+      this.pick(id, 'only');
+      this.reveal.set({ id });
+      return true;
+    }
+    return false;
   }
   toEdge(edge: 'first' | 'last', extend: boolean): void {
     const row = this.order().at(edge === 'first' ? 0 : -1);
@@ -197,7 +245,7 @@ export class LedgerState {
   /** Left: fold, else to the parent. Right: unfold, else to the first child. In groups by a slot: fold and unfold the group. */
   walk(to: 'out' | 'in'): void {
     const { active } = this.picking();
-    const row = this.rows().find((r) => r.id === active);
+    const row = active === null ? undefined : this.rows().at(this.rows().indexOf(active));
     if (!row) return;
     if (this.bySlot()?.grouped && !this.sorts()) return this.#walkGroup(row.id, to);
     const object = this.#open.scene.get(row.id);
@@ -208,9 +256,9 @@ export class LedgerState {
   }
   #walkGroup(id: ObjectId, to: 'out' | 'in'): void {
     const rows = this.rows();
-    let first = rows.findIndex((row) => row.id === id);
-    while (first > 0 && !rows[first]!.group) first--;
-    const { group, open, id: head } = rows[first]!;
+    let first = rows.indexOf(id);
+    while (first > 0 && !rows.at(first)!.group) first--;
+    const { group, open, id: head } = rows.at(first)!;
     if (!group) return;
     if (open === (to === 'out')) this.toggleGroup(group.label);
     if (to === 'out' && head !== id) this.show(head);
@@ -232,6 +280,22 @@ export class LedgerState {
     }
     this.pick(id, how);
     this.reveal.set({ id });
+  }
+}
+
+function* findAll(scene: Scene, test: Query): Generator<void, ReadonlySet<ObjectId>> {
+  const found = new Set<ObjectId>();
+  let n = 0;
+  for (const object of scene.walk()) {
+    if (test(scene, object)) found.add(object.id);
+    if (++n % 256 === 0) yield;
+  }
+  return found;
+}
+function atOnce<T>(steps: Iterator<unknown, T>): T {
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
   }
 }
 

@@ -2,23 +2,34 @@ import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideColumns3 } from '@ng-icons/lucide';
-import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
+import {
+  CdkFixedSizeVirtualScroll,
+  CdkVirtualForOf,
+  CdkVirtualScrollableElement,
+  CdkVirtualScrollViewport,
+} from '@angular/cdk/scrolling';
 import {
   afterNextRender,
   Component,
   computed,
+  DestroyRef,
   effect,
   type ElementRef,
   inject,
   input,
   Injector,
+  signal,
   untracked,
   viewChild,
+  viewChildren,
 } from '@angular/core';
 import type { TreeRow } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { count } from '../../ui/count';
+import { MenuChoice } from '../../ui/menu-choice';
+import { openMenu } from '../../ui/open-menu';
+import { WindowSource } from '../../ui/window-source';
 import { ColumnChoice } from './column-choice';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
@@ -56,13 +67,15 @@ const slotWidths: Readonly<Record<string, string>> = {
     CdkMenuItemCheckbox,
     CdkMenuTrigger,
     CdkVirtualForOf,
+    CdkVirtualScrollableElement,
     CdkVirtualScrollViewport,
     LedgerRow,
+    MenuChoice,
     NgIcon,
   ],
   viewProviders: [provideIcons({ lucideColumns3 })],
   templateUrl: './ledger.html',
-  host: { class: 'flex h-full min-h-0 min-w-0 flex-col bg-sheet' },
+  host: { class: 'relative flex h-full min-h-0 min-w-0 flex-col bg-sheet' },
 })
 export class Ledger {
   readonly open = inject(OpenScene);
@@ -74,10 +87,29 @@ export class Ledger {
   /** Slot columns, or what Arrange wants to see instead. */
   readonly columns = input<'slots' | 'tree'>('slots');
   readonly viewport = viewChild.required(CdkVirtualScrollViewport);
+  readonly columnTrigger = viewChild<CdkMenuTrigger>('columnTrigger');
+  readonly heads = viewChildren(SlotHead);
+  /** Which rows are on the page. */
+  readonly #shown = signal({ start: 0, end: 0 });
+  /** The cell the keys are in, when it is on the page. */
+  readonly activeCell = computed(() => {
+    const { active } = this.state.picking();
+    if (active === null) return null;
+    const at = this.state.rows().indexOf(active);
+    const { start, end } = this.#shown();
+    if (at < start || at >= end) return null;
+    const cell = this.columns() === 'slots' ? this.state.cell() : null;
+    return `cell-${active}-${cell ?? 'name'}`;
+  });
+  readonly sorts = computed(() => [
+    { key: 'name', title: 'Name' },
+    ...this.choice.chosen().map(({ key, title }) => ({ key, title })),
+  ]);
   readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
 
   readonly slots = computed(() => [...this.open.held().slots.keys()]);
   readonly titles = computed(() => this.slots().map((slot) => slotTitles[slot] ?? slot));
+  readonly source = new WindowSource<TreeRow>(this.state.rows);
   readonly choice = inject(ColumnChoice);
   readonly template = computed(() => {
     const middle =
@@ -109,6 +141,11 @@ export class Ledger {
   readonly trackRow = (_: number, row: TreeRow): number => row.id;
 
   constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const ranges = this.viewport().renderedRangeStream.subscribe((range) => this.#shown.set(range));
+      destroyed.onDestroy(() => ranges.unsubscribe());
+    });
     effect(() => this.state.sorts.set(this.columns() === 'tree'));
     effect(() => this.drag.ontoOnly.set(this.state.sorted() !== null));
     effect(() => {
@@ -138,6 +175,10 @@ export class Ledger {
   focus(): void {
     this.grid().nativeElement.focus({ preventScroll: true });
   }
+  /** After a closed menu has given the focus back to its button. */
+  focusSoon(): void {
+    setTimeout(() => this.focus());
+  }
   click(event: MouseEvent, row: TreeRow): void {
     const cell = (event.target as HTMLElement).closest('[data-slot]')?.getAttribute('data-slot') ?? null;
     this.state.cell.set(this.columns() === 'slots' ? cell : null);
@@ -162,7 +203,10 @@ export class Ledger {
       }
       return;
     }
-    const page = Math.max(1, Math.floor(this.viewport().getViewportSize() / 26) - 1);
+    const grid = this.grid().nativeElement;
+    // A column's own button is pressed by its own keys.
+    if (event.target !== grid && (event.key === 'Enter' || event.key === ' ')) return;
+    const page = Math.max(1, Math.floor((grid.clientHeight - headHeight) / rowHeight) - 1);
     const actions: Record<string, () => void> = {
       ArrowDown: () => this.state.step(1, event.shiftKey),
       ArrowUp: () => this.state.step(-1, event.shiftKey),
@@ -187,6 +231,11 @@ export class Ledger {
     if ((event.ctrlKey || event.metaKey) && event.key === 'd' && this.#inCell() && this.open.mayEdit()) {
       event.preventDefault();
       this.cells.fillDown(this.state.cell()!);
+      return;
+    }
+    if (event.altKey && event.key === 'ArrowDown') {
+      event.preventDefault();
+      this.#openColumnMenu();
       return;
     }
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -229,14 +278,25 @@ export class Ledger {
     const { active } = this.state.picking();
     if (active !== null) this.state.pick(active, 'toggle');
   }
+  /** The menu of the column the keys are in; in Arrange that of all columns. */
+  #openColumnMenu(): void {
+    if (this.columns() === 'tree') return openMenu(this.columnTrigger());
+    const cell = this.state.cell() ?? this.slots()[0];
+    this.heads()
+      .find((head) => head.slot() === cell)
+      ?.openMenu();
+  }
   #scrollTo(id: number): void {
-    const at = this.state.order().indexOf(id);
+    const at = this.state.rows().indexOf(id);
     if (at < 0) return;
-    const viewport = this.viewport();
-    viewport.checkViewportSize();
-    const [top, size] = [viewport.measureScrollOffset('top'), viewport.getViewportSize()];
-    const y = at * 26;
-    if (y < top || y + 26 > top + size)
-      viewport.scrollToOffset(Math.max(0, y < top && top - y < 60 ? y : y - size / 2 + 13));
+    this.viewport().checkViewportSize();
+    const grid = this.grid().nativeElement;
+    // The head stays in view and covers as much.
+    const [top, size] = [grid.scrollTop, grid.clientHeight - headHeight];
+    const y = at * rowHeight;
+    if (y >= top && y + rowHeight <= top + size) return;
+    grid.scrollTop = Math.max(0, y < top && top - y < 60 ? y : y - size / 2 + rowHeight / 2);
   }
 }
+const rowHeight = 26;
+const headHeight = 30;

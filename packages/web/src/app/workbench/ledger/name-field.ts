@@ -3,6 +3,7 @@ import {
   afterNextRender,
   Component,
   computed,
+  effect,
   type ElementRef,
   inject,
   input,
@@ -14,8 +15,10 @@ import {
 import { judgeName, type SceneObject } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
+import { backToRows } from './back-to-rows';
 import { EditedText } from './edited-text';
 import { LedgerState } from './ledger-state';
+import { Speaker } from '../speaker';
 import { Meanwhile } from './meanwhile';
 
 /**
@@ -73,7 +76,13 @@ export class NameField implements OnInit, OnDestroy {
   readonly asks = computed(() => this.text.theirs() !== null && (this.#tried() || this.text.isTyped));
   #done = false;
 
+  readonly #speaker = inject(Speaker, { optional: true });
+
   constructor() {
+    effect(() => {
+      const finding = this.finding();
+      if (this.text.isTyped) this.#speaker?.say('verdict', finding ? finding.message : 'fits');
+    });
     afterNextRender(() => {
       this.field().nativeElement.focus();
       this.field().nativeElement.select();
@@ -119,6 +128,7 @@ export class NameField implements OnInit, OnDestroy {
   close(): void {
     this.#done = true;
     this.#state.editing.set(null);
+    backToRows(this.field().nativeElement);
   }
   #rename(wanted: boolean): void {
     const { id, name } = this.object();

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { planRename, resolveClashes, withSlot, type ObjectId } from '@renquil/core';
+import { judgeName, planRename, resolveClashes, withSlot, type Finding, type ObjectId } from '@renquil/core';
 import { readRows } from '@renquil/formats';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
@@ -18,13 +18,16 @@ export class SlotCells {
     const { picked } = this.#state.picking();
     return picked.has(id) && picked.size > 1 ? this.#inOrder(picked) : [id];
   }
-  /** Shows in place what a text would make of the rows. */
-  preview(id: ObjectId, slot: string, text: string): void {
+  /** Shows in place what a text would make of the rows. @returns what would be wrong with this row's name; null: it fits. */
+  preview(id: ObjectId, slot: string, text: string): Finding | null {
     const rows = this.rowsOf(id);
     if (this.#state.previewBy() !== 'cells') this.#before = this.#state.previewBy() as 'bench' | 'propose';
     this.#state.previewBy.set('cells');
     const { names, clashes } = this.#resolve(new Map(rows.map((row) => [row, new Map([[slot, text]])])));
     this.#state.preview.set({ names, clashes: new Map(clashes.map((clash) => [clash.object, clash])) });
+    const { scene, convention } = this.#open;
+    const object = scene.get(id);
+    return judgeName(scene, convention, object, names.get(id) ?? object.name, names);
   }
   endPreview(): void {
     if (this.#state.previewBy() !== 'cells') return;
@@ -73,10 +76,7 @@ export class SlotCells {
     }
     const slots = [...this.#open.convention.slots.keys()];
     const from = slot === null ? 0 : slots.indexOf(slot);
-    const order = this.#state
-      .rows()
-      .filter((row) => !row.context)
-      .map((row) => row.id);
+    const order = this.#state.rows().ownIds();
     const rows = order.slice(order.indexOf(active), order.indexOf(active) + lines.length);
     const wanted = new Map<ObjectId, string>();
     const changes = new Map<ObjectId, Map<string, string>>();
@@ -94,7 +94,7 @@ export class SlotCells {
     this.#apply(changes, `Paste ${rows.length} row${rows.length === 1 ? '' : 's'}`, wanted);
   }
   #inOrder(ids: ReadonlySet<ObjectId>): ObjectId[] {
-    return this.#state.order().filter((id) => ids.has(id));
+    return Array.from(this.#state.order().filter((id) => ids.has(id)));
   }
   #resolve(
     changes: ReadonlyMap<ObjectId, ReadonlyMap<string, string>>,

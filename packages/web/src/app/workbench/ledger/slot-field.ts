@@ -14,6 +14,8 @@ import {
 import type { ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
+import { Speaker } from '../speaker';
+import { backToRows } from './back-to-rows';
 import { EditedText } from './edited-text';
 import { LedgerState } from './ledger-state';
 import { Meanwhile } from './meanwhile';
@@ -67,6 +69,7 @@ export class SlotField implements OnInit, OnDestroy {
   readonly #state = inject(LedgerState);
   readonly #cells = inject(SlotCells);
   readonly #toasts = inject(ToastList);
+  readonly #speaker = inject(Speaker, { optional: true });
   readonly object = input.required<ObjectId>();
   readonly slot = input.required<string>();
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
@@ -108,7 +111,8 @@ export class SlotField implements OnInit, OnDestroy {
   typed(text: string): void {
     this.#touched = true;
     this.text.draft.set(text.trim());
-    this.#cells.preview(this.object(), this.slot(), text.trim());
+    const finding = this.#cells.preview(this.object(), this.slot(), text.trim());
+    this.#speaker?.say('verdict', finding ? finding.message : 'fits');
   }
   key(event: KeyboardEvent): void {
     event.stopPropagation();
@@ -144,6 +148,7 @@ export class SlotField implements OnInit, OnDestroy {
     this.#done = true;
     this.#cells.endPreview();
     this.#state.editing.set(null);
+    backToRows(this.field().nativeElement);
   }
   #put(wanted: boolean): void {
     this.close();

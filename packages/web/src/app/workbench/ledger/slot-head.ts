@@ -1,5 +1,6 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, computed, inject, input } from '@angular/core';
+import { Component, computed, inject, input, output, viewChild } from '@angular/core';
+import { openMenu } from '../../ui/open-menu';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from './ledger-state';
 import { SlotCells } from './slot-cells';
@@ -13,9 +14,11 @@ import { SlotCells } from './slot-cells';
       type="button"
       tabindex="-1"
       class="flex min-w-0 flex-1 items-center gap-1.5 font-semibold"
-      [title]="'Sort, group, filter by ' + slot()"
+      [title]="'Sort, group, filter by ' + slot() + ' (Alt ↓)'"
       [attr.data-testid]="'slot-head-' + slot()"
+      #trigger="cdkMenuTriggerFor"
       [cdkMenuTriggerFor]="menu"
+      (cdkMenuClosed)="closed.emit()"
     >
       <span
         class="size-2 shrink-0 rounded-[2px]"
@@ -103,6 +106,9 @@ export class SlotHead {
   readonly cells = inject(SlotCells);
   readonly slot = input.required<string>();
   readonly title = input.required<string>();
+  readonly trigger = viewChild.required<CdkMenuTrigger>('trigger');
+  /** The menu was closed: the keys go back to the rows. */
+  readonly closed = output();
   readonly sort = computed(() => {
     const by = this.state.bySlot();
     return by?.slot === this.slot() ? by : null;
@@ -112,6 +118,9 @@ export class SlotHead {
     const { active } = this.state.picking();
     return active !== null && this.open.scene.find(active) ? this.open.slotText(active, this.slot()) : '';
   });
+  openMenu(): void {
+    openMenu(this.trigger());
+  }
   by(down: boolean, grouped: boolean): void {
     this.state.bySlot.set({ slot: this.slot(), down, grouped });
     this.state.foldedGroups.set(new Set());

@@ -52,7 +52,7 @@ function across(scene: Scene, { id }: SceneObject): number | null {
 
 /** Every column there is, in the order they are offered. */
 export const treeColumns: readonly TreeColumn[] = [
-  number('kids', 'Kids', '42px', (_, { children }) => children.length || null),
+  number('kids', 'Kids', 'minmax(42px,58px)', (_, { children }) => children.length || null),
   number('faces', 'Faces', '62px', (scene, object) => shapeOf(scene, object)?.faces ?? null),
   number('verts', 'Vertices', '70px', (scene, object) => shapeOf(scene, object)?.vertices ?? null),
   words('layer', 'Layer', 'minmax(44px,64px)', (_, { layer }) => layer),

@@ -22,17 +22,17 @@ interface Datum {
  */
 export function layLineage(scene: Scene, by: WidthBy, least: number): Block[] {
   const weights = branchWeights(scene, by);
-  const total = scene.roots.reduce((sum, id) => sum + weights.get(id)!, 0) || 1;
+  const total = scene.roots.reduce((sum, id) => sum + (weights[id] ?? 0), 0) || 1;
   const root: Datum = { id: null, own: 0, children: [] };
   const stack: { datum: Datum; ids: readonly ObjectId[] }[] = [{ datum: root, ids: scene.roots }];
   while (stack.length) {
     const { datum, ids } = stack.pop()!;
     for (const id of ids) {
-      const weight = weights.get(id)!;
+      const weight = weights[id] ?? 0;
       if (weight / total < least) continue;
       const { children } = scene.get(id);
-      const shown = children.filter((child) => weights.get(child)! / total >= least);
-      const own = weight - shown.reduce((sum, child) => sum + weights.get(child)!, 0);
+      const shown = children.filter((child) => (weights[child] ?? 0) / total >= least);
+      const own = weight - shown.reduce((sum, child) => sum + (weights[child] ?? 0), 0);
       const made: Datum = { id, own, children: [] };
       datum.children.push(made);
       stack.push({ datum: made, ids: shown });
@@ -50,23 +50,26 @@ export function layLineage(scene: Scene, by: WidthBy, least: number): Block[] {
  * What a branch weighs: its faces, its objects, or its objects each as much as it lies deep. By faces an object without a
  * shape counts a little, so that it can be seen.
  */
-function branchWeights(scene: Scene, by: WidthBy): Map<ObjectId, number> {
-  const weights = new Map<ObjectId, number>();
-  const order = [...scene.walk()];
+function branchWeights(scene: Scene, by: WidthBy): Float64Array {
+  // By id, as flat numbers: the whole tree is weighed after each change of it. An id far beyond all others weighs nothing.
+  const weights = new Float64Array(scene.nextId);
+  const depths = new Int32Array(scene.nextId);
+  const order = new Int32Array(scene.size);
   const light =
     by === 'faces'
       ? Math.max(1, scene.shapes.reduce((sum, shape) => sum + shape.faces, 0) / Math.max(1, scene.size) / 8)
       : 1;
-  const depths = new Map<ObjectId, number>();
-  for (const { id, shape, parent } of order) {
-    const depth = parent === null ? 1 : depths.get(parent)! + 1;
-    depths.set(id, depth);
+  let at = 0;
+  for (const { id, shape, parent } of scene.walk()) {
+    order[at++] = id;
+    const depth = parent === null ? 1 : (depths[parent] ?? 0) + 1;
+    depths[id] = depth;
     const own = by === 'faces' && shape !== null ? Math.max(light, scene.shapes[shape]!.faces) : light;
-    weights.set(id, by === 'depth' ? depth : own);
+    weights[id] = by === 'depth' ? depth : own;
   }
   for (let i = order.length - 1; i >= 0; i--) {
-    const { id, parent } = order[i]!;
-    if (parent !== null) weights.set(parent, weights.get(parent)! + weights.get(id)!);
+    const { parent } = scene.get(order[i]!);
+    if (parent !== null) weights[parent]! += weights[order[i]!] ?? 0;
   }
   return weights;
 }

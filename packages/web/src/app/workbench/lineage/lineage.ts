@@ -12,6 +12,8 @@ import {
 } from '@angular/core';
 import type { ObjectId } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
+import { CountPipe } from '../../ui/count';
+import { settled } from '../../ui/settled';
 import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
 import { LedgerState, worst } from '../ledger/ledger-state';
@@ -28,6 +30,7 @@ const rowHeight = 27;
 /** The tree drawn as a map: what is above lies above, as wide as what it holds. Arrows walk it, a click picks. */
 @Component({
   selector: 'rq-lineage',
+  imports: [CountPipe],
   template: `
     <div class="flex items-baseline gap-3 px-3 pt-2 pb-1">
       <h2 class="font-bold">Lineage</h2>
@@ -56,6 +59,11 @@ const rowHeight = 27;
       <span class="text-[12px] text-ink-2" aria-hidden="true">← → siblings · ↑ parent · ↓ first child</span>
     </div>
     <div class="min-h-0 flex-1 overflow-y-auto px-3 pb-2">
+      @if (tooFine(); as roots) {
+        <p class="text-ink-2" data-testid="lineage-too-fine">
+          {{ roots | count }} branches lie side by side, each thinner than a line can show.
+        </p>
+      }
       <canvas
         #canvas
         class="block w-full outline-none focus-visible:shadow-[0_0_0_2px_var(--jonquil)]"
@@ -94,17 +102,22 @@ export class Lineage {
   } | null = null;
   readonly width = signal(0);
   readonly hovered = signal<ObjectId | null>(null);
+  readonly #settled = settled(this.#open.drawTick, () => this.#open.scene.size);
   readonly blocks = computed<readonly Block[]>(() => {
-    this.#open.drawTick();
-    return this.width() ? layLineage(this.#open.scene, this.widthBy(), 1.5 / this.width()) : [];
+    const counted = this.#settled() >= 0;
+    return counted && this.width() ? layLineage(this.#open.scene, this.widthBy(), 1.5 / this.width()) : [];
   });
+
+  /** How many branches there are when none is wide enough to be drawn; 0: some are, or there are none. */
+  readonly tooFine = computed(() =>
+    this.#settled() >= 0 && this.width() && !this.blocks().length ? this.#open.scene.roots.length : 0,
+  );
 
   constructor() {
     const destroy = inject(DestroyRef);
     afterNextRender(() => {
       const observer = new ResizeObserver(([entry]) => this.width.set(Math.floor(entry!.contentRect.width)));
       observer.observe(this.canvas().nativeElement.parentElement!);
-      this.width.set(this.canvas().nativeElement.clientWidth);
       destroy.onDestroy(() => observer.disconnect());
     });
     effect(() => {
@@ -156,7 +169,7 @@ export class Lineage {
     if (this.dragged && Math.hypot(event.clientX - this.dragged.x, event.clientY - this.dragged.y) > 4)
       this.dragged.moved = true;
     this.canvas().nativeElement.style.cursor = this.dragged?.moved ? 'grabbing' : '';
-    this.canvas().nativeElement.title = id === null ? '' : this.#open.scene.get(id).name;
+    this.canvas().nativeElement.title = id === null ? '' : (this.#open.scene.find(id)?.name ?? '');
   }
   key(event: KeyboardEvent): void {
     if (event.key === 'Escape') this.dragged = null;

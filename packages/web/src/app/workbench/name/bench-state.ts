@@ -39,9 +39,15 @@ export class BenchState {
     return matches
       ? this.#inTreeOrder(matches)
       : rows.length === this.#open.scene.size
-        ? rows.map((row) => row.id)
+        ? Array.from(rows.ids)
         : this.#inTreeOrder(null);
   });
+  /** How many they are, without listing them. */
+  readonly count = computed(
+    () =>
+      this.#ledger.picking().picked.size ||
+      (this.#ledger.matches()?.size ?? (this.#open.tick(), this.#open.scene.size)),
+  );
   readonly target = computed(() =>
     this.#ledger.picking().picked.size ? 'picked' : this.#ledger.matches() ? 'shown' : 'all',
   );
@@ -74,9 +80,12 @@ export class BenchState {
       });
     });
   }
+  /** The step that was just put in: its first field takes the keys. */
+  readonly fresh = signal(-1);
   add(kind: StepId): void {
     this.steps.update((steps) => [...steps, stepKinds[kind].make()]);
     this.selected.set(this.steps().length - 1);
+    this.fresh.set(this.selected());
   }
   change(at: number, fields: Partial<RecipeStep>): void {
     this.steps.update((steps) =>
@@ -113,7 +122,8 @@ export class BenchState {
   /** All the renames as one edit; the bench is empty afterwards. */
   apply(): boolean {
     const result = this.result();
-    if (!result?.names.size || this.unresolved()) return false;
+    // A filter that is not through yet would name what it is going to hide.
+    if (!result?.names.size || this.unresolved() || this.#ledger.looking()) return false;
     const edits = planRename(this.#open.scene, result.names);
     const done = this.#open.apply(`Rename ${edits.length} object${edits.length === 1 ? '' : 's'}`, edits);
     if (done) this.discard();

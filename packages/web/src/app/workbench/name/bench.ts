@@ -20,13 +20,13 @@ import { stepKinds } from './step-kinds';
         on
         @switch (bench.target()) {
           @case ('picked') {
-            what is picked, {{ bench.objects().length | count: 'object' }}
+            what is picked, {{ bench.count() | count: 'object' }}
           }
           @case ('shown') {
-            what the filter shows, {{ bench.objects().length | count: 'object' }}
+            what the filter shows, {{ bench.count() | count: 'object' }}
           }
           @case ('all') {
-            the whole scene, {{ bench.objects().length | count: 'object' }}
+            the whole scene, {{ bench.count() | count: 'object' }}
           }
         }
       </span>

@@ -1,5 +1,6 @@
 import { Component, inject, viewChild } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
+import { afterPaint } from '../../ui/after-paint';
 import { PaneSizes } from '../../ui/pane-sizes';
 import { Ledger } from '../ledger/ledger';
 import { Viewport } from '../viewport/viewport';
@@ -36,7 +37,9 @@ import { Tray } from './tray';
             [visible]="bench.shown()"
             [minSize]="15"
           >
-            @if (propose.on()) {
+            @if (!beside()) {
+              <!-- A moment later. -->
+            } @else if (propose.on()) {
               <rq-propose-panel />
             } @else {
               <rq-bench />
@@ -55,5 +58,7 @@ export class NameStep {
   readonly bench = inject(BenchState);
   readonly propose = inject(ProposeState);
   readonly sizes = inject(PaneSizes);
+  /** The ledger and the view come first. */
+  readonly beside = afterPaint();
   readonly ledger = viewChild.required(Ledger);
 }

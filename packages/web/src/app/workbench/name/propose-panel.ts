@@ -20,10 +20,7 @@ export class ProposePanel {
   readonly titles = reasonTitles;
   readonly percent = computed(() => Math.round(this.propose.least() * 100));
   /** The proposal of the row one is at. */
-  readonly active = computed(() => {
-    const { active } = this.#ledger.picking();
-    return active === null ? null : (this.propose.byId().get(active) ?? null);
-  });
+  readonly active = this.propose.active;
   readonly activeName = computed(() => {
     const { active } = this.#ledger.picking();
     this.open.tick();

@@ -1,18 +1,12 @@
 import { TestBed } from '@angular/core/testing';
+import { sidedOutline } from '@renquil/core/testing';
 import { workbenchBed } from '../../../testing/bed';
 import { show } from '../../../testing/page';
+import { Analysis } from '../../state/analysis';
 import { ProposePanel } from './propose-panel';
 import { ProposeState } from './propose-state';
 
-const outline = [
-  'body_grp',
-  '  L_lamp001_glass_geo : mesh @4,0,0',
-  '  R_lamp001_glass_geo : mesh @-4,0,0',
-  '  L_hook001_steel_geo : mesh @4,4,0 ~0.5,1,1',
-  '  hook right steel : mesh @-4,4,0 ~0.5,1,1',
-  '  Cube : mesh @0,9,0 ~2,2,1',
-  'lids',
-].join('\n');
+const outline = `${sidedOutline}\nlids`;
 
 describe('proposed names', () => {
   const start = async () => {
@@ -21,7 +15,7 @@ describe('proposed names', () => {
     TestBed.tick();
     propose.start();
     TestBed.tick();
-    const taken = () => [...propose.result().names].map(([id, name]) => `${id} ${name}`);
+    const taken = () => (TestBed.tick(), [...propose.result().names].map(([id, name]) => `${id} ${name}`));
     return { ...bed, propose, taken };
   };
   it('are shown in the ledger, counted, and taken by how sure they are', async () => {
@@ -53,6 +47,23 @@ describe('proposed names', () => {
     propose.choose(6, 'surface', 'oak');
     expect(taken()).toContain('6 C_plinth001_oak_geo');
   });
+  it('wait for what a choice made a moment ago would do before they are applied', async () => {
+    const { propose, open, taken } = await start();
+    expect(taken()).toHaveSize(2);
+    propose.choose(6, 'what', 'plinth');
+    propose.choose(6, 'surface', 'oak');
+    const analysis = TestBed.inject(Analysis);
+    const asked = spyOn(analysis, 'take');
+    TestBed.tick();
+    expect(propose.apply()).toBeFalse();
+    expect(open.scene.get(5).name).toBe('hook right steel');
+    asked.and.callThrough();
+    analysis.take(asked.calls.mostRecent().args[0]);
+    expect([5, 6].map((id) => open.scene.get(id).name)).toEqual([
+      'R_hook001_steel_geo',
+      'C_plinth001_oak_geo',
+    ]);
+  });
   it('become one edit, and the rest stays for later', async () => {
     const { propose, open, commit } = await start();
     const before = open.scene.get(6).name;
@@ -67,8 +78,9 @@ describe('proposed names', () => {
     expect(open.scene.get(5).name).toBe('hook right steel');
   });
   it('say why, slot by slot, for the row one is at', async () => {
-    const { ledger } = await start();
+    const { ledger, settle } = await start();
     ledger.pick(5, 'only');
+    await settle();
     const page = await show(ProposePanel);
     const why = page.text('[data-testid=propose-why]')[0]!;
     expect(why).toContain('4 m to the right');

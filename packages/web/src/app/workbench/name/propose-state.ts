@@ -2,16 +2,17 @@ import { computed, effect, inject, Injectable, signal, untracked } from '@angula
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   highConfidence,
+  nameProposed,
   planRename,
-  resolveClashes,
-  withSlot,
+  takesProposal,
   type NameProposal,
   type ObjectId,
   type Reason,
-  type SlotGuess,
+  type TakeChoices,
 } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
+import type { ShownTaken } from '../../state/packed-taken';
 import { LedgerState } from '../ledger/ledger-state';
 import { BenchState } from './bench-state';
 
@@ -31,6 +32,14 @@ export const reasonTitles: Readonly<Record<Reason, string>> = {
   shape: "its shape's name",
 };
 
+const nothing: ShownTaken = {
+  names: new Map(),
+  clashes: [],
+  counts: { fit: 0, open: 0, takes: 0, unsure: 0 },
+  reasons: [],
+  unsure: new Map(),
+};
+
 /** Names proposed for what is picked, shown, or all, and which of them would be taken. Nothing changes before Apply. */
 @Injectable()
 export class ProposeState {
@@ -41,7 +50,13 @@ export class ProposeState {
   #seq = 0;
 
   readonly on = signal(false);
-  readonly made = signal<readonly NameProposal[] | null>(null);
+  /** They are there, and what taking them would do is known. */
+  readonly made = signal(false);
+  readonly #proposed = signal(false);
+  /** How often it was asked what taking would do, the last answer's number, and whether Apply waits for the next. */
+  #asks = 0;
+  #answered = 0;
+  #applies = false;
   readonly took = signal(0);
   /** What was asked about when it began. */
   readonly target = signal<'picked' | 'shown' | 'all'>('all');
@@ -54,61 +69,53 @@ export class ProposeState {
   /** Another text for a slot, chosen by a person. */
   readonly chosen = signal<ReadonlyMap<ObjectId, ReadonlyMap<string, string>>>(new Map());
   readonly progress = this.#analysis.proposing;
-  readonly byId = computed(() => new Map((this.made() ?? []).map((one) => [one.object, one] as const)));
-
-  /** What would change, object by object, before clashes. */
-  readonly #wanted = computed(() => {
-    this.#open.tick();
-    const wanted = new Map<ObjectId, string>();
-    for (const one of this.made() ?? []) {
-      if (!this.#open.scene.find(one.object) || !this.takes(one)) continue;
-      const name = this.nameOf(one);
-      if (name !== null && name !== this.#open.scene.get(one.object).name) wanted.set(one.object, name);
-    }
-    return wanted;
-  });
-  readonly result = computed(() => resolveClashes(this.#open.scene, this.#wanted(), 'number-on'));
-  readonly counts = computed(() => {
-    const made = this.made() ?? [];
-    const fit = made.filter((one) => one.after === one.before).length;
-    const open = made.filter((one) => one.after === null).length;
-    return {
-      fit,
-      open,
-      takes: this.result().names.size,
-      unsure: made.length - fit - open - this.result().names.size,
-    };
-  });
+  readonly choices = computed<TakeChoices>(() => ({
+    least: this.least(),
+    withoutSlots: this.withoutSlots(),
+    withoutReasons: this.withoutReasons(),
+    decided: this.decided(),
+    chosen: this.chosen(),
+  }));
+  /** What taking them would do. */
+  readonly result = signal<ShownTaken>(nothing);
+  readonly counts = computed(() => this.result().counts);
   /** How many names rest on each reason. */
-  readonly reasons = computed(() => {
-    const counts = new Map<Reason, number>();
-    for (const one of this.made() ?? []) {
-      if (one.after === one.before) continue;
-      for (const reason of new Set(this.#changing(one).map((guess) => guess.reason)))
-        counts.set(reason, (counts.get(reason) ?? 0) + 1);
-    }
-    return [...counts].sort((a, b) => b[1] - a[1]);
-  });
+  readonly reasons = computed(() => this.result().reasons);
+  /** The proposal of the row one is at. */
+  readonly active = signal<NameProposal | null>(null);
 
   constructor() {
     effect(() => {
-      const [on, made] = [this.on(), this.made()];
-      const { names } = this.result();
-      const clashes = new Map(this.result().clashes.map((clash) => [clash.object, clash] as const));
+      this.#open.tick();
+      const choices = this.choices();
+      if (this.on() && this.#proposed())
+        untracked(() => this.#analysis.take({ seq: this.#seq, asked: ++this.#asks, choices }));
+    });
+    effect(() => {
+      const { active } = this.#ledger.picking();
+      const asks = this.on() && this.made() && active !== null;
       untracked(() => {
-        if (!on || !made) return;
-        const unsure = new Map(
-          made
-            .filter((one) => one.after !== one.before && !names.has(one.object))
-            .map((one) => [one.object, this.#sayUnsure(one)] as const),
-        );
-        this.#ledger.preview.set({ names, clashes, unsure });
+        if (this.active()?.object !== active) this.active.set(null);
+        if (asks) void this.#askWhy(active);
       });
+    });
+    effect(() => {
+      const { names, clashes, unsure } = this.result();
+      if (!this.made() || this.#ledger.previewBy() !== 'propose') return;
+      const byObject = new Map(clashes.map((clash) => [clash.object, clash] as const));
+      untracked(() => this.#ledger.preview.set({ names, clashes: byObject, unsure }));
+    });
+    this.#analysis.taken.pipe(takeUntilDestroyed()).subscribe(({ seq, asked, taken }) => {
+      if (seq !== this.#seq || !this.on() || !taken) return;
+      this.#answered = asked;
+      this.result.set(taken);
+      this.made.set(true);
+      if (this.#applies) this.apply();
     });
     this.#analysis.proposals.pipe(takeUntilDestroyed()).subscribe((result) => {
       if (result.seq !== this.#seq || !this.on()) return;
       this.took.set(result.took);
-      this.made.set(result.made);
+      this.#proposed.set(true);
     });
   }
   toggle(): void {
@@ -133,8 +140,13 @@ export class ProposeState {
     this.#ledger.preview.set(null);
     this.#ledger.previewBy.set('bench');
   }
-  /** Everything taken becomes one edit; what was not stays open for a next time. */
+  /**
+   * Everything taken becomes one edit; what was not stays open for a next time. What was chosen a moment ago counts: it
+   * is waited for.
+   */
   apply(): boolean {
+    this.#applies = this.#answered !== this.#asks;
+    if (this.#applies) return false;
     const { names } = this.result();
     if (!names.size) return false;
     const edits = planRename(this.#open.scene, names);
@@ -146,42 +158,16 @@ export class ProposeState {
     return done;
   }
   takes(one: NameProposal): boolean {
-    const decided = this.decided().get(one.object);
-    if (decided !== undefined) return decided && this.nameOf(one) !== null;
-    if (this.nameOf(one) === null) return false;
-    const changing = this.#changing(one);
-    if (changing.some((guess) => this.withoutReasons().has(guess.reason))) return false;
-    return this.sureOf(one) >= this.least();
-  }
-  /** How sure the slots are that would be taken; a text a person chose is sure. */
-  sureOf(one: NameProposal): number {
-    const chosen = this.chosen().get(one.object);
-    const counted = one.guesses.filter((guess) => !this.withoutSlots().has(guess.slot));
-    return Math.min(
-      one.prefix ? 0.85 : 1,
-      ...counted.map((guess) => (chosen?.has(guess.slot) ? 1 : guess.confidence)),
-    );
+    return takesProposal(this.#open.scene, this.#open.convention, one, this.choices());
   }
   /** The name as it would be taken; null: a slot that must be there is still open. */
   nameOf(one: NameProposal): string | null {
-    const chosen = this.chosen().get(one.object);
-    if (!chosen && !this.withoutSlots().size) return one.after;
-    if (one.prefix) return one.after;
-    const open = one.open.filter((slot) => !chosen?.get(slot) && !this.withoutSlots().has(slot));
-    if (open.length && !chosen) return null;
-    const texts = new Map<string, string>();
-    for (const { slot, text, confidence } of one.guesses)
-      if (!this.withoutSlots().has(slot) && confidence >= 0.5) texts.set(slot, text);
-    for (const [slot, text] of chosen ?? []) texts.set(slot, text);
-    const { scene, convention } = this.#open;
-    const key = convention.keyOf(scene, scene.get(one.object));
-    // With what was open filled in, the number that hung on it can be given.
-    const number = convention.slotFor('number', key);
-    if (chosen && number && !texts.has(number.name) && !this.withoutSlots().has(number.name)) {
-      if (!convention.pattern(key)!.find((part) => part.slot === number.name)!.optional)
-        texts.set(number.name, String(number.rule.start ?? 1).padStart(number.rule.digits ?? 1, '0'));
-    }
-    return withSlot(convention, key, one.before, texts);
+    return nameProposed(this.#open.scene, this.#open.convention, one, this.choices());
+  }
+  /** Takes what is proposed for an object, or leaves it: the other of what it is now. */
+  turn(id: ObjectId): void {
+    const { names, unsure } = this.result();
+    if (names.has(id) || unsure.get(id)) this.decide(id, !names.has(id));
   }
   decide(id: ObjectId, takes: boolean): void {
     this.decided.update((now) => new Map(now).set(id, takes));
@@ -196,27 +182,18 @@ export class ProposeState {
   toggleReason(reason: Reason): void {
     this.withoutReasons.update((now) => toggled(now, reason));
   }
-  /** Guesses that do not only say what the name says already. */
-  #changing(one: NameProposal): SlotGuess[] {
-    return one.guesses.filter(
-      (guess) => guess.reason !== 'own' && guess.reason !== 'kind' && guess.text !== '',
-    );
-  }
-  #sayUnsure(one: NameProposal): { verdict: string; because: string } {
-    if (this.nameOf(one) === null) {
-      const open = one.open.join(', ');
-      return { verdict: `open: ${open}`, because: `Nothing says what goes into ${open}. Choose or type it.` };
-    }
-    if (this.decided().get(one.object) === false)
-      return { verdict: 'left out', because: `Proposed ${one.after}; you left it out.` };
-    const [weakest] = [...one.guesses].sort((a, b) => a.confidence - b.confidence);
-    return {
-      verdict: `not sure: ${weakest!.slot}`,
-      because: `Proposed ${one.after}, ${Math.round(this.sureOf(one) * 100)} % sure: ${weakest!.slot}, because ${weakest!.because}.`,
-    };
+  async #askWhy(object: ObjectId): Promise<void> {
+    const seq = this.#seq;
+    const proposal = await this.#analysis.why(object);
+    const isWanted = seq === this.#seq && this.#ledger.picking().active === object;
+    if (isWanted) this.active.set(proposal);
   }
   #forget(): void {
-    this.made.set(null);
+    this.made.set(false);
+    this.#proposed.set(false);
+    this.#applies = false;
+    this.result.set(nothing);
+    this.active.set(null);
     this.decided.set(new Map());
     this.chosen.set(new Map());
     this.withoutSlots.set(new Set());

@@ -1,6 +1,7 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { Component, inject } from '@angular/core';
+import type { ObjectId } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 import { NameChange } from '../../ui/name-change';
 import { SeverityMark } from '../../ui/severity-mark';
@@ -10,6 +11,12 @@ export interface ReviewLine {
   readonly after: string;
   /** What the clash was about; null: none. */
   readonly clash: string | null;
+}
+
+/** Lines are made for the screenful that is looked at. */
+export interface Review {
+  readonly ids: readonly ObjectId[];
+  lineOf(id: ObjectId): ReviewLine;
 }
 
 /** Every name that will change, before and after, one under the other. Closes with true to apply. */
@@ -26,7 +33,7 @@ export interface ReviewLine {
   template: `
     <div class="sheet w-[760px] max-w-[92vw]">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">
-        {{ lines.length | count: 'name' }} will change
+        {{ review.ids.length | count: 'name' }} will change
       </h2>
       <div class="th grid grid-cols-[1fr_1fr_150px] gap-3 px-4 py-1.5">
         <span>Before</span><span>After</span><span></span>
@@ -39,9 +46,10 @@ export interface ReviewLine {
         aria-label="Names before and after"
       >
         <div
-          *cdkVirtualFor="let line of lines"
+          *cdkVirtualFor="let id of review.ids"
           class="grid h-[26px] grid-cols-[1fr_1fr_150px] items-center gap-3 border-b border-line/60 px-4 font-mono"
         >
+          @let line = review.lineOf(id);
           <rq-name-change class="text-ink-2" side="before" [before]="line.before" [after]="line.after" />
           <rq-name-change side="after" [before]="line.before" [after]="line.after" />
           <span class="flex items-center gap-1.5 truncate font-sans text-[12px]">
@@ -60,5 +68,5 @@ export interface ReviewLine {
 })
 export class ReviewList {
   readonly ref = inject<DialogRef<boolean>>(DialogRef);
-  readonly lines = inject<readonly ReviewLine[]>(DIALOG_DATA);
+  readonly review = inject<Review>(DIALOG_DATA);
 }

@@ -1,5 +1,5 @@
 import { CdkDragHandle } from '@angular/cdk/drag-drop';
-import { Component, computed, inject, input } from '@angular/core';
+import { afterRenderEffect, Component, computed, ElementRef, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideTrash2 } from '@ng-icons/lucide';
 import type { FromListStep, RecipeStep } from '@renquil/core';
@@ -23,6 +23,19 @@ export class StepCard {
   readonly bench = inject(BenchState);
   readonly #open = inject(OpenScene);
   readonly #toasts = inject(ToastList);
+  readonly #element = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly focusing = afterRenderEffect(() => {
+    if (this.bench.fresh() !== this.index()) return;
+    this.bench.fresh.set(-1);
+    // After the menu or dialog that it was chosen in has given the focus back.
+    setTimeout(
+      () =>
+        this.#element.nativeElement
+          .querySelector<HTMLElement>('[data-fields] :is(input, select, textarea)')
+          ?.focus(),
+      40,
+    );
+  });
   readonly step = input.required<RecipeStep>();
   readonly index = input.required<number>();
   readonly chosen = computed(() => this.bench.selected() === this.index());

@@ -1,12 +1,12 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { Component, computed, inject } from '@angular/core';
-import type { ClashPolicy } from '@renquil/core';
+import type { ClashPolicy, ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
 import { BenchState } from './bench-state';
 import { ProposeState } from './propose-state';
-import { ReviewList, type ReviewLine } from './review-list';
+import { ReviewList, type Review, type ReviewLine } from './review-list';
 
 /** What applying would do, in one line, and the ways out of a clash. */
 @Component({
@@ -103,15 +103,16 @@ export class Tray {
     const result = this.shown();
     if (!result) return;
     const clashes = new Map(result.clashes.map((clash) => [clash.object, clash]));
-    const lines = [...result.names].map(([id, after]): ReviewLine => {
+    const lineOf = (id: ObjectId): ReviewLine => {
       const clash = clashes.get(id);
       return {
         before: this.open.scene.get(id).name,
-        after,
+        after: result.names.get(id)!,
         clash: clash ? (clash.way === 'number-on' ? 'took the next number' : 'name is taken') : null,
       };
-    });
-    const ref = this.#dialog.open<boolean>(ReviewList, { data: lines, ariaLabel: 'Names that will change' });
+    };
+    const data: Review = { ids: [...result.names.keys()], lineOf };
+    const ref = this.#dialog.open<boolean>(ReviewList, { data, ariaLabel: 'Names that will change' });
     ref.closed.subscribe((apply) => {
       if (apply) this.apply();
     });

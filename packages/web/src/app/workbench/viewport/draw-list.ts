@@ -1,5 +1,6 @@
 import {
   displayOf,
+  offBy,
   switchedOff,
   type Display,
   type ObjectId,
@@ -27,6 +28,18 @@ export function* looksOf(
     const said = displayOf(scene, object);
     yield { object, look: home.has(object.id) && said === 'solid' ? helpers : said };
   }
+}
+
+/** How one object is drawn; null: it is not. */
+export function lookOf(scene: Scene, { home, helpers, only }: DrawWish, object: SceneObject): Display | null {
+  if (offBy(scene, object, 'shown')) return null;
+  if (only) {
+    let at: SceneObject | undefined = object;
+    while (at && !only.has(at.id)) at = at.parent === null ? undefined : scene.get(at.parent);
+    if (!at) return null;
+  }
+  const said = displayOf(scene, object);
+  return home.has(object.id) && said === 'solid' ? helpers : said;
 }
 
 /** Objects that are drawn as their outline: controls made here. */

@@ -1,6 +1,6 @@
 import { DrawPace } from './draw-pace';
 
-describe('the pace of pictures', () => {
+describe('the pace of slices', () => {
   let now = 1000;
   let signaled = false;
   const gl = {
@@ -13,35 +13,32 @@ describe('the pace of pictures', () => {
     getSyncParameter: () => (signaled ? 3 : 4),
     deleteSync: () => undefined,
   } as unknown as WebGL2RenderingContext;
-  const draw = (pace: DrawPace, took: number): void => {
+
+  it('has one slice under way, and says what it took', () => {
+    const pace = new DrawPace(() => now);
+    const took: number[] = [];
     signaled = false;
-    pace.drew(gl);
-    expect(pace.wait()).toBeGreaterThan(0);
-    now += took;
+    pace.drew(gl, (ms) => took.push(ms));
+    now += 30;
+    expect(pace.isDrawing()).toBeTrue();
     signaled = true;
-    pace.wait();
-  };
-  it('is free where a picture takes no longer than a frame, whatever is typed', () => {
-    const pace = new DrawPace(() => now);
-    draw(pace, 8);
-    pace.busy();
-    expect(pace.wait()).toBe(0);
+    now += 10;
+    expect(pace.isDrawing()).toBeFalse();
+    expect(took).toEqual([40]);
   });
-  it('waits for a rest from typing where pictures are slow, and only then', () => {
+  it('knows when the keys rest', () => {
     const pace = new DrawPace(() => now);
-    draw(pace, 300);
-    expect(pace.wait()).toBe(0);
+    expect(pace.restsIn()).toBe(0);
     pace.busy();
-    expect(pace.wait()).toBeGreaterThan(100);
+    expect(pace.restsIn()).toBeGreaterThan(100);
     now += 250;
-    expect(pace.wait()).toBe(0);
+    expect(pace.restsIn()).toBe(0);
   });
-  it('never has two pictures under way, and does not wait for ever for one', () => {
+  it('does not wait for ever for a driver that never answers', () => {
     const pace = new DrawPace(() => now);
     signaled = false;
-    pace.drew(gl);
-    expect(pace.wait()).toBeGreaterThan(0);
+    pace.drew(gl, () => undefined);
     now += 11_000;
-    expect(pace.wait()).toBe(0);
+    expect(pace.isDrawing()).toBeFalse();
   });
 });

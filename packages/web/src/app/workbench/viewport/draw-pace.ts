@@ -1,45 +1,44 @@
-/** Pictures that take longer than this get in the way of keys; milliseconds. */
-const slow = 24;
-/** How long after the last key a slow picture waits. */
+/** How long after the last key a slow picture waits, milliseconds. */
 const rest = 220;
 
 /**
- * When the next picture may be drawn. A machine that draws a picture in a frame's time always may; one that takes longer
- * (software drawing, a very large scene) waits until the last picture is out of the way and nobody types.
+ * When the next slice may be drawn: never before the graphics process is done with the last one, and where a picture takes
+ * more than a slice, not while somebody types.
  */
 export class DrawPace {
   #lastKey = -Infinity;
-  /** What the last pictures took, from being asked for to being there; milliseconds. */
-  #cost = 0;
-  #pending: { readonly sync: WebGLSync; readonly gl: WebGL2RenderingContext; readonly began: number } | null =
-    null;
+  #pending: {
+    readonly sync: WebGLSync;
+    readonly gl: WebGL2RenderingContext;
+    readonly began: number;
+    readonly done: (took: number) => void;
+  } | null = null;
   constructor(readonly now: () => number = () => performance.now()) {}
 
   busy(): void {
     this.#lastKey = this.now();
   }
-  /** A picture was just asked of the graphics process, which works on it from now on. */
-  drew(gl: WebGL2RenderingContext): void {
-    const sync = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
-    if (sync) this.#pending = { sync, gl, began: this.now() };
-    gl.flush();
-  }
-  /** Milliseconds until one may be drawn; 0: now. */
-  wait(): number {
-    if (this.#isDrawing()) return 12;
-    if (this.#cost < slow) return 0;
+  /** Milliseconds until the person at the keys has rested; 0: they have. */
+  restsIn(): number {
     return Math.max(0, this.#lastKey + rest - this.now());
   }
-  #isDrawing(): boolean {
+  /** Something was just asked of the graphics process, which works on it from now on; `done` hears what it took, milliseconds. */
+  drew(gl: WebGL2RenderingContext, done: (took: number) => void): void {
+    const sync = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    if (sync) this.#pending = { sync, gl, began: this.now(), done };
+    gl.flush();
+  }
+  /** Whether the graphics process is still at it. */
+  isDrawing(): boolean {
     if (!this.#pending) return false;
-    const { sync, gl, began } = this.#pending;
+    const { sync, gl, began, done } = this.#pending;
     const took = this.now() - began;
     const isDone = gl.isContextLost() || gl.getSyncParameter(sync, gl.SYNC_STATUS) === gl.SIGNALED;
     // A driver that never says so must not keep the view dark.
     if (!isDone && took < 10_000) return true;
     gl.deleteSync(sync);
     this.#pending = null;
-    this.#cost = this.#cost ? 0.5 * this.#cost + 0.5 * took : took;
+    done(took);
     return false;
   }
 }

@@ -6,33 +6,51 @@ export interface Placed {
   readonly pool: DrawnPool;
   readonly at: number;
 }
+/** Objects that are drawn in one call, few enough triangles that a slow machine draws them between two frames. */
 export interface DrawnPool {
   readonly mesh: InstancedMesh | BatchedMesh;
   /** Which object stands at a place. */
   readonly objects: (ObjectId | undefined)[];
+  /** Objects that stand in it. */
+  readonly size: number;
+  /** Triangles drawn in one call. */
+  readonly triangles: number;
   set(at: number, matrix: Matrix4): void;
   remove(at: number): void;
+  dispose(): void;
 }
+/** Triangles of one draw call at most, unless a single shape has more: software drawing does some 400 in a millisecond. */
+export const callMost = 8000;
 
 const nowhere = new Matrix4().makeScale(0, 0, 0);
 
-/** Many objects of one shape: one draw call. Grows by doubling; what was taken away is drawn as nothing until its place is used again. */
+/** Objects of one shape: one draw call. What was taken away is drawn as nothing until its place is used again. */
 export class InstancePool implements DrawnPool {
-  mesh: InstancedMesh;
+  readonly mesh: InstancedMesh;
   readonly objects: (ObjectId | undefined)[] = [];
   readonly #free: number[] = [];
-  constructor(
-    readonly geometry: BufferGeometry,
-    readonly material: Material,
-    capacity: number,
-    /** The mesh was exchanged for a larger one. */
-    readonly exchanged: (before: InstancedMesh, after: InstancedMesh) => void,
-  ) {
-    this.mesh = this.#make(Math.max(1, capacity));
+  readonly #faces: number;
+
+  /** Places for as many as are `expected`, as far as one call goes. */
+  constructor(geometry: BufferGeometry, material: Material, expected: number) {
+    this.#faces = trianglesOf(geometry);
+    const most = Math.max(1, Math.floor(callMost / Math.max(1, this.#faces)));
+    this.mesh = new InstancedMesh(geometry, material, Math.min(most, Math.max(1, expected)));
+    this.mesh.count = 0;
+    this.mesh.frustumCulled = false;
   }
-  add(id: ObjectId, matrix: Matrix4): number {
+  get size(): number {
+    return this.objects.length - this.#free.length;
+  }
+  get triangles(): number {
+    return this.mesh.count * this.#faces;
+  }
+  holds(geometry: BufferGeometry): boolean {
+    if (geometry !== this.mesh.geometry) return false;
+    return this.#free.length > 0 || this.objects.length < this.mesh.instanceMatrix.count;
+  }
+  add(_shape: BufferGeometry, id: ObjectId, matrix: Matrix4): number {
     const at = this.#free.pop() ?? this.objects.length;
-    if (at >= this.mesh.instanceMatrix.count) this.#grow();
     this.objects[at] = id;
     this.mesh.count = this.objects.length;
     this.set(at, matrix);
@@ -41,41 +59,30 @@ export class InstancePool implements DrawnPool {
   set(at: number, matrix: Matrix4): void {
     this.mesh.setMatrixAt(at, matrix);
     this.mesh.instanceMatrix.needsUpdate = true;
-    this.mesh.boundingSphere = null;
   }
   remove(at: number): void {
     this.objects[at] = undefined;
     this.#free.push(at);
-    if (this.#free.length < this.objects.length) return this.set(at, nowhere);
-    // Nothing is left: nothing is drawn, not even what is drawn as nothing.
-    this.#free.length = this.objects.length = this.mesh.count = 0;
+    this.set(at, nowhere);
   }
-  #grow(): void {
-    const before = this.mesh;
-    this.mesh = this.#make(before.instanceMatrix.count * 2);
-    this.mesh.instanceMatrix.array.set(before.instanceMatrix.array);
-    this.exchanged(before, this.mesh);
-    before.dispose();
-  }
-  #make(capacity: number): InstancedMesh {
-    const mesh = new InstancedMesh(this.geometry, this.material, capacity);
-    mesh.count = this.objects.length;
-    mesh.frustumCulled = false;
-    return mesh;
+  dispose(): void {
+    this.mesh.dispose();
   }
 }
 
-/** How much one batch holds: enough to save draw calls, little enough to be filled in one go. */
-const room = { instances: 2000, vertices: 120_000, indices: 240_000 };
+/** How much one batch holds: enough to save draw calls, little enough to be drawn and filled in one go. */
+const room = { instances: 700, vertices: 16_000, indices: callMost * 3 };
 
 /** Many shapes of one material, each with its objects, in shared buffers: one draw call for all of them. */
 export class BatchPool implements DrawnPool {
   readonly mesh: BatchedMesh;
   readonly objects: (ObjectId | undefined)[] = [];
   readonly #geometries = new Map<BufferGeometry, number>();
-  #instances = 0;
+  readonly #faces: number[] = [];
+  size = 0;
+  triangles = 0;
 
-  constructor(material: Material, first: BufferGeometry) {
+  constructor(first: BufferGeometry, material: Material) {
     const [vertices, indices] = sizeOf(first);
     this.mesh = new BatchedMesh(
       room.instances,
@@ -87,9 +94,15 @@ export class BatchPool implements DrawnPool {
     this.mesh.perObjectFrustumCulled = false;
     this.mesh.sortObjects = false;
   }
+  /** Whether a shape is small enough to share a call with others. */
+  static isFor(geometry: BufferGeometry): boolean {
+    return trianglesOf(geometry) < callMost / 2;
+  }
   /** Whether one more object of this shape finds room. */
   holds(geometry: BufferGeometry): boolean {
-    if (this.#instances >= room.instances) return false;
+    if (this.size >= room.instances) return false;
+    // Instances of a shape that is there already cost no room, but they are drawn.
+    if (this.size > 0 && this.triangles + trianglesOf(geometry) > callMost) return false;
     if (this.#geometries.has(geometry)) return true;
     const [vertices, indices] = sizeOf(geometry);
     return vertices <= this.mesh.unusedVertexCount && indices <= this.mesh.unusedIndexCount;
@@ -100,7 +113,9 @@ export class BatchPool implements DrawnPool {
     const at = this.mesh.addInstance(shape);
     this.mesh.setMatrixAt(at, matrix);
     this.objects[at] = id;
-    this.#instances++;
+    this.#faces[at] = trianglesOf(geometry);
+    this.triangles += this.#faces[at];
+    this.size++;
     return at;
   }
   set(at: number, matrix: Matrix4): void {
@@ -108,11 +123,18 @@ export class BatchPool implements DrawnPool {
   }
   remove(at: number): void {
     this.objects[at] = undefined;
-    this.#instances--;
+    this.triangles -= this.#faces[at]!;
+    this.size--;
     this.mesh.deleteInstance(at);
+  }
+  dispose(): void {
+    this.mesh.dispose();
   }
 }
 
+export function trianglesOf(geometry: BufferGeometry): number {
+  return (geometry.getIndex()?.count ?? geometry.getAttribute('position').count) / 3;
+}
 function sizeOf(geometry: BufferGeometry): [number, number] {
   return [geometry.getAttribute('position').count, geometry.getIndex()!.count];
 }

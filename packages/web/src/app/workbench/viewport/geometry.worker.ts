@@ -1,18 +1,21 @@
 import { decodeShape, openGltf } from '@renquil/formats';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import type { DrawnPart, FromGeometry, ToGeometry } from './geometry-messages';
+import { packTree, treeBuffers, treeInWorkerFrom } from './shape-tree';
 
 /** Fetches the scene's file and decodes it shape by shape, off the page's thread; arrays are handed over, not copied. */
 addEventListener('message', ({ data }: MessageEvent<ToGeometry>) => {
-  void run(data.url).catch((error: unknown) => tell({ type: 'failed', text: (error as Error).message }, []));
+  void run(data).catch((error: unknown) => tell({ type: 'failed', text: (error as Error).message }, []));
 });
 const tell = (message: FromGeometry, hand: Transferable[]): void => postMessage(message, { transfer: hand });
 
-async function run(url: string): Promise<void> {
+async function run({ url, only }: ToGeometry): Promise<void> {
   const response = await fetch(url, { credentials: 'same-origin' });
   if (!response.ok) throw new Error(`the file of the scene did not come (${response.status})`);
   const source = openGltf(new Uint8Array(await response.arrayBuffer()), 'scene.glb');
-  const total = source.json.meshes?.length ?? 0;
+  const all = source.json.meshes?.length ?? 0;
+  const wanted = only ?? Array.from({ length: all }, (_, index) => index);
+  const total = wanted.length;
   let batch: { index: number; parts: DrawnPart[] | null }[] = [];
   let hand: Transferable[] = [];
   let size = 0;
@@ -21,20 +24,25 @@ async function run(url: string): Promise<void> {
     tell({ type: 'shapes', shapes: batch, done, total }, hand);
     [batch, hand, size] = [[], [], 0];
   };
-  for (let index = 0; index < total; index++) {
+  for (const [done, index] of wanted.entries()) {
     const parts =
       (decode(source, index) ?? null)?.map((part): DrawnPart => {
         edgeBudget -= part.indices.length;
-        return { ...part, edges: part.lines || edgeBudget < 0 ? null : edgesOf(part) };
+        const edges = part.lines || edgeBudget < 0 ? null : edgesOf(part);
+        const normals = part.normals ?? (part.lines ? null : normalsOf(part));
+        const tree =
+          !part.lines && part.indices.length / 3 >= treeInWorkerFrom ? packTree(geometryOf(part)) : null;
+        return { ...part, normals, edges, tree };
       }) ?? null;
     batch.push({ index, parts });
     for (const part of parts ?? []) {
       hand.push(part.positions.buffer, part.indices.buffer);
       if (part.edges) hand.push(part.edges.buffer);
       if (part.normals) hand.push(part.normals.buffer);
+      if (part.tree) hand.push(...treeBuffers(part.tree));
       size += part.indices.length;
     }
-    if (size > 300_000 || batch.length >= 200) flush(index + 1);
+    if (size > 300_000 || batch.length >= 200) flush(done + 1);
   }
   flush(total);
   tell({ type: 'done' }, []);
@@ -49,10 +57,21 @@ function decode(source: ReturnType<typeof openGltf>, index: number): ReturnType<
   }
 }
 
+/** Smooth normals for a shape that brings none. */
+function normalsOf(part: Triangles): Float32Array {
+  const geometry = geometryOf(part);
+  geometry.computeVertexNormals();
+  return geometry.getAttribute('normal').array as Float32Array;
+}
+
 /** Edges between faces that meet at more than 30 degrees. */
-function edgesOf(part: { readonly positions: Float32Array; readonly indices: Uint32Array }): Float32Array {
+function edgesOf(part: Triangles): Float32Array {
+  return new EdgesGeometry(geometryOf(part), 30).getAttribute('position').array as Float32Array;
+}
+
+type Triangles = Pick<DrawnPart, 'positions' | 'indices'>;
+function geometryOf({ positions, indices }: Triangles): BufferGeometry {
   const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new BufferAttribute(part.positions, 3));
-  geometry.setIndex(new BufferAttribute(part.indices, 1));
-  return new EdgesGeometry(geometry, 30).getAttribute('position').array as Float32Array;
+  geometry.setAttribute('position', new BufferAttribute(positions, 3));
+  return geometry.setIndex(new BufferAttribute(indices, 1));
 }

@@ -1,4 +1,4 @@
-import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import { Component, computed, effect, inject, input, signal } from '@angular/core';
 import { lastNumber, type ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
@@ -76,10 +76,10 @@ export class LabelLayer {
 
   constructor() {
     effect((onCleanup) => {
-      const stage = this.stage();
-      stage.onDrawn = () => this.#drawn.update((n) => n + 1);
-      onCleanup(() => (stage.onDrawn = null));
+      const { shown } = this.stage().painter;
+      const tell = (): void => this.#drawn.update((n) => n + 1);
+      shown.add(tell);
+      onCleanup(() => shown.delete(tell));
     });
-    inject(DestroyRef).onDestroy(() => (this.stage().onDrawn = null));
   }
 }

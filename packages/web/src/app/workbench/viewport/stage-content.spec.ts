@@ -1,6 +1,7 @@
 import { applyChange, openSnapshot, type Edit, type Scene, type SceneSnapshot } from '@renquil/core';
 import { BoxGeometry, LineBasicMaterial, MeshLambertMaterial, Raycaster, Vector3 } from 'three';
 import { ShapeStore } from './shape-store';
+import { pickRay } from './pick-ray';
 import { StageContent } from './stage-content';
 
 const identity = { t: [0, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] } as const;
@@ -46,6 +47,7 @@ function arrive(content: StageContent): void {
         edges: null,
         lines: false,
         material: null,
+        tree: null,
       },
     ]);
   });
@@ -53,10 +55,7 @@ function arrive(content: StageContent): void {
 }
 const wish = { home: new Set<number>(), helpers: 'ghost', only: null } as const;
 const at = (content: StageContent, x: number): number | undefined => {
-  const ray = new Raycaster(new Vector3(x, 0, 10), new Vector3(0, 0, -1));
-  content.group.updateMatrixWorld(true);
-  const hit = ray.intersectObjects(content.group.children, false)[0];
-  return hit && content.objectOf(hit);
+  return pickRay(content, new Raycaster(new Vector3(x, 0, 10), new Vector3(0, 0, -1)))?.id;
 };
 const move = (scene: Scene, object: number, x: number): Edit => ({
   kind: 'transform',
@@ -64,10 +63,11 @@ const move = (scene: Scene, object: number, x: number): Edit => ({
   from: scene.get(object).local,
   to: { ...identity, t: [x, 0, 0] },
 });
-const done = (content: StageContent, work: () => void): StageContent['work'] => {
-  Object.assign(content.work, { placed: 0, moved: 0, removed: 0 });
+const done = (content: StageContent, work: () => void): Omit<StageContent['work'], 'looked'> => {
+  Object.assign(content.work, { looked: 0, placed: 0, moved: 0, removed: 0 });
   work();
-  return { ...content.work };
+  const { placed, moved, removed } = content.work;
+  return { placed, moved, removed };
 };
 
 for (const [what, objects, shapes] of [
@@ -82,12 +82,18 @@ for (const [what, objects, shapes] of [
       content = contentOf(scene);
       content.update(wish);
     });
-    it('is few draw calls', () => expect(content.group.children.length).toBeLessThan(30));
+    it('is few draw calls', () => expect(content.group.children.length).toBeLessThan(60));
     it('costs an edit what it changed, not what is there', () => {
       applyChange(scene, { label: '', edits: [move(scene, 7, -50)] });
       expect(done(content, () => content.update(wish))).toEqual({ placed: 0, moved: 1, removed: 0 });
       expect([at(content, -50), at(content, 12)]).toEqual([7, undefined]);
       expect(done(content, () => content.update(wish))).toEqual({ placed: 0, moved: 0, removed: 0 });
+    });
+    it('looks at nothing else when it knows what was touched', () => {
+      applyChange(scene, { label: '', edits: [move(scene, 8, -70)] });
+      expect(done(content, () => content.updateOnly(wish, [8]))).toEqual({ placed: 0, moved: 1, removed: 0 });
+      expect(content.work.looked).toBe(1);
+      expect(at(content, -70)).toBe(8);
     });
     it('takes out and puts in single objects', () => {
       scene.patch(9, { switches: { ...scene.get(9).switches, shown: false } });
@@ -109,16 +115,16 @@ for (const [what, objects, shapes] of [
   });
 
 describe('shapes that are not there yet', () => {
-  it('are boxes in one draw call, and themselves once they arrive', () => {
+  it('are boxes in a few draw calls, and themselves once they arrive', () => {
     const scene = sceneOf(3000, 3000);
     const content = contentOf(scene, false);
     content.update(wish);
-    expect(content.group.children).toHaveSize(1);
+    expect(content.group.children.length).toBeLessThan(20);
     expect(at(content, 100)).toBe(51);
     arrive(content);
     content.update(wish);
     expect(at(content, 100)).toBe(51);
-    // Nothing of the boxes is drawn any more.
-    expect((content.group.children[0] as unknown as { count: number }).count).toBe(0);
+    // Nothing is left of the boxes: no call for them.
+    expect(content.units().reduce((sum, { triangles }) => sum + triangles, 0)).toBe(3000 * 12);
   });
 });

@@ -1,93 +1,138 @@
+import { BoxGeometry, Group, Matrix4, type BufferGeometry, type LineSegments } from 'three';
 import {
-  BoxGeometry,
-  Group,
-  LineSegments,
-  Matrix4,
-  type BufferGeometry,
-  type Intersection,
-  type Material,
-} from 'three';
-import { displays, drawnWorld, type Display, type Mat4, type ObjectId, type Scene } from '@renquil/core';
-import { looksOf, outlineList, type DrawWish } from './draw-list';
+  drawnWorld,
+  transformBox,
+  type Box,
+  type Display,
+  type Mat4,
+  type ObjectId,
+  type Scene,
+  type SceneObject,
+} from '@renquil/core';
+import { lookOf, looksOf, outlineList, type DrawWish } from './draw-list';
 import { BatchPool, InstancePool, type DrawnPool, type Placed } from './drawn-pool';
+import { drawUnits, type DrawUnit } from './draw-units';
+import type { ContentMaterials } from './content-materials';
+import { LineKeeper } from './line-keeper';
+import { PoolList } from './pool-list';
+import { sameWorld } from './same-world';
 import type { ShapeStore } from './shape-store';
 
 /** From so many objects of one shape on they are instances of it; below, shapes share buffers. */
 const instancesFrom = 24;
-/** Objects with drawn edges at most: each is a draw call of its own. */
-const edgesMost = 2500;
+/** From so many objects on the large ones are placed first: they are what is drawn while the view is turned. */
+const sortFrom = 200;
 
-interface Slot {
-  /** Shape and look: another one means that it is placed anew. */
-  readonly key: number;
+export interface Slot {
+  readonly id: ObjectId;
+  readonly shape: number;
+  readonly look: Display;
   world: Mat4;
-  readonly placed: readonly Placed[];
-  readonly lines: readonly LineSegments[];
-  /** Places are those of the unit box. */
-  readonly boxed: boolean;
+  /** World box, made when somebody picks. */
+  box: Box | null;
+  placed: readonly Placed[];
+  lines: readonly LineSegments[];
+  /** Drawn as a box: places are those of the unit box. */
+  boxed: boolean;
   seen: number;
 }
-export interface ContentMaterials {
-  of(material: number | null, look: Display): Material;
-  readonly line: Material;
-  readonly edge: Material;
-}
-
 /**
  * What is drawn of a scene, kept over edits: an edit touches what it changed. `work` counts what was done, so that a test
  * can hold it to that.
  */
 export class StageContent {
   readonly group = new Group();
-  readonly work = { placed: 0, moved: 0, removed: 0 };
-  readonly #slots = new Map<ObjectId, Slot>();
-  readonly #outlines = new Map<ObjectId, { line: LineSegments; of: unknown; world: Mat4; seen: number }>();
-  readonly #instanced = new Map<string, InstancePool>();
-  readonly #batches = new Map<string, BatchPool[]>();
+  readonly work = { looked: 0, placed: 0, moved: 0, removed: 0 };
+  readonly slots = new Map<ObjectId, Slot>();
+  readonly #lines: LineKeeper;
+  readonly #lists = new Map<string, PoolList<InstancePool | BatchPool>>();
+  readonly #listOf = new Map<DrawnPool, PoolList<InstancePool | BatchPool>>();
   readonly #box = new BoxGeometry(1, 1, 1);
+  #uses = new Uint32Array(0);
   #pass = 0;
-  #edged = 0;
 
   constructor(
     readonly scene: Scene,
     readonly store: ShapeStore,
     readonly materials: ContentMaterials,
-  ) {}
-
+  ) {
+    this.#lines = new LineKeeper(this.group, materials);
+  }
   /** Brings what is drawn to the scene as it is now. */
   update(wish: DrawWish): void {
     const pass = ++this.#pass;
     const { scene } = this;
-    const uses = new Uint32Array(scene.shapes.length);
-    const looks = [...looksOf(scene, wish)];
-    for (const { object } of looks) uses[object.shape!]!++;
-    for (const { object, look } of looks) {
-      const key = object.shape! * displays.length + displays.indexOf(look);
-      const world = drawnWorld(scene, object.id);
-      let slot = this.#slots.get(object.id);
-      if (slot && slot.key !== key) {
-        this.#remove(object.id, slot);
-        slot = undefined;
-      }
-      if (!slot) {
-        slot = this.#place(object.id, object.shape!, look, key, world, uses[object.shape!]!);
-        this.#slots.set(object.id, slot);
-      } else if (!same(slot.world, world)) this.#move(slot, object.shape!, world);
-      slot.seen = pass;
+    const toPlace: { object: SceneObject; look: Display }[] = [];
+    this.#uses = new Uint32Array(scene.shapes.length);
+    for (const { object, look } of looksOf(scene, wish)) {
+      this.#uses[object.shape!]!++;
+      const slot = this.#keep(object, look);
+      if (slot) slot.seen = pass;
+      else toPlace.push({ object, look });
     }
-    for (const [id, slot] of this.#slots) if (slot.seen !== pass) this.#remove(id, slot);
+    for (const slot of [...this.slots.values()]) if (slot.seen !== pass) this.#remove(slot);
+    if (toPlace.length >= sortFrom) {
+      const size = new Map(toPlace.map(({ object }) => [object, sizeOf(scene, object)]));
+      toPlace.sort((a, b) => size.get(b.object)! - size.get(a.object)!);
+    }
+    for (const { object, look } of toPlace) this.#place(object, look, pass);
     this.#updateOutlines(wish, pass);
+  }
+  /**
+   * The same for some objects and all below them, when nothing else can have changed. It costs what they are, not what
+   * the scene is.
+   */
+  updateOnly(wish: DrawWish, touched: Iterable<ObjectId>): void {
+    const { scene } = this;
+    const done = new Set<ObjectId>();
+    for (const top of touched) {
+      if (done.has(top)) continue;
+      if (!scene.find(top)) {
+        this.#forget(top);
+        continue;
+      }
+      for (const object of scene.walk(top)) {
+        if (done.has(object.id)) continue;
+        done.add(object.id);
+        const look = lookOf(scene, wish, object);
+        if (object.shape === null) this.#forget(object.id);
+        else if (look === null) this.#forget(object.id);
+        else if (!this.#keep(object, look)) {
+          this.#uses[object.shape]!++;
+          this.#place(object, look, this.#pass);
+        }
+        if (object.outline && object.shape === null && look !== null)
+          this.#lines.outline(object, scene, this.store.outlineOf(object.outline), this.#pass);
+      }
+    }
   }
   /** Shapes have arrived: whatever stood as a box for one of them is drawn as itself from the next update on. */
   shapesArrived(): void {
-    for (const [id, slot] of [...this.#slots]) if (slot.boxed) this.#remove(id, slot);
+    for (const slot of [...this.slots.values()])
+      if (slot.boxed && this.store.partsOf(slot.shape)) this.#remove(slot);
+  }
+  /** These shapes are boxes again from the next update on. */
+  shapesGone(shapes: ReadonlySet<number>): void {
+    for (const slot of [...this.slots.values()]) if (shapes.has(slot.shape)) this.#remove(slot);
   }
   drawnObjects(): Set<ObjectId> {
-    return new Set([...this.#slots.keys(), ...this.#outlines.keys()]);
+    return new Set([...this.slots.keys(), ...this.#lines.outlined.keys()]);
   }
-  objectOf(hit: Intersection): ObjectId | undefined {
-    const { pool, id } = hit.object.userData as { pool?: DrawnPool; id?: ObjectId };
-    return pool ? pool.objects[(hit.instanceId ?? hit.batchId)!] : id;
+  /** Objects drawn as their outline, with the line. */
+  get outlined(): LineKeeper['outlined'] {
+    return this.#lines.outlined;
+  }
+  /** Objects that are boxes for want of room or of a way to read their shape. */
+  boxedObjects(): ObjectId[] {
+    return [...this.slots.values()].filter((s) => s.boxed && s.look !== 'box').map((s) => s.id);
+  }
+  boxOf(slot: Slot): Box | null {
+    const bounds = this.scene.shapes[slot.shape]?.bounds;
+    return (slot.box ??= bounds ? transformBox(slot.world, bounds) : null);
+  }
+  /** Pieces of a picture, what is large before what is small. */
+  units(): DrawUnit[] {
+    return drawUnits(this.#listOf.keys(), this.#lines.drawn());
   }
   /** A unit box laid on the bounds of a shape; null: it has none. */
   boxMatrix(shape: number): Matrix4 | null {
@@ -102,130 +147,126 @@ export class StageContent {
     return this.#box;
   }
   dispose(): void {
-    for (const pool of this.#instanced.values()) pool.mesh.dispose();
-    for (const pools of this.#batches.values()) for (const pool of pools) pool.mesh.dispose();
+    for (const list of this.#lists.values()) list.dispose();
     this.#box.dispose();
     this.group.clear();
   }
 
-  #place(id: ObjectId, shape: number, look: Display, key: number, world: Mat4, uses: number): Slot {
-    this.work.placed++;
-    const matrix = new Matrix4().fromArray(world);
-    const parts = look === 'box' ? null : this.store.partsOf(shape);
-    if (!parts) {
-      const box = this.boxMatrix(shape);
-      const pool = this.#instances(this.#box, null, look, 64);
-      const placed = box ? [{ pool, at: pool.add(id, matrix.multiply(box)) }] : [];
-      return { key, world, placed, lines: [], boxed: true, seen: 0 };
+  /** The slot of an object that is drawn already, moved to where it is now; null: it is to be placed. */
+  #keep(object: SceneObject, look: Display): Slot | null {
+    this.work.looked++;
+    const slot = this.slots.get(object.id);
+    if (!slot) return null;
+    if (slot.shape !== object.shape || slot.look !== look) {
+      this.#remove(slot);
+      return null;
     }
+    const world = drawnWorld(this.scene, object.id);
+    if (!sameWorld(slot.world, world)) this.#move(slot, world);
+    return slot;
+  }
+  #forget(id: ObjectId): void {
+    const slot = this.slots.get(id);
+    if (slot) this.#remove(slot);
+    this.#lines.forget(id);
+  }
+  #place({ id, shape }: SceneObject, look: Display, seen: number): void {
+    this.work.placed++;
+    const world = drawnWorld(this.scene, id);
+    const matrix = new Matrix4().fromArray(world);
+    const parts = look === 'box' ? null : this.store.partsOf(shape!);
     const placed: Placed[] = [];
     const lines: LineSegments[] = [];
-    for (const { geometry, edges, lines: isLines, material } of parts) {
-      if (isLines) lines.push(this.#line(geometry, this.materials.line, world, id));
-      else if (uses >= instancesFrom) {
-        const pool = this.#instances(geometry, material, look, uses);
-        placed.push({ pool, at: pool.add(id, matrix) });
-      } else {
-        const pool = this.#batch(geometry, material, look);
-        placed.push({ pool, at: pool.add(geometry, id, matrix) });
-      }
-      if (edges && look !== 'ghost' && this.#edged < edgesMost) {
-        this.#edged++;
-        const edge = this.#line(edges, this.materials.edge, world, id);
-        // Edges are for the eye: what is picked is the face beside them.
-        edge.raycast = () => undefined;
-        edge.userData['edge'] = true;
-        lines.push(edge);
-      }
+    if (!parts) {
+      const box = this.boxMatrix(shape!);
+      if (box) placed.push(this.#instances(this.#box, null, look).add(this.#box, id, matrix.multiply(box)));
     }
-    return { key, world, placed, lines, boxed: false, seen: 0 };
+    for (const { geometry, edges, lines: isLines, material } of parts ?? []) {
+      if (isLines) lines.push(this.#lines.line(geometry, this.materials.line, world));
+      else {
+        const shared = this.#uses[shape!]! >= instancesFrom;
+        const pools = shared ? this.#instances(geometry, material, look) : this.#batches(material, look);
+        placed.push(pools.add(geometry, id, matrix));
+      }
+      const edge = edges && look !== 'ghost' && this.#lines.edge(edges, world);
+      if (edge) lines.push(edge);
+    }
+    const slot = { id, shape: shape!, look, world, box: null, placed, lines, boxed: !parts, seen };
+    this.slots.set(id, slot);
   }
-  #move(slot: Slot, shape: number, world: Mat4): void {
+  #move(slot: Slot, world: Mat4): void {
     this.work.moved++;
     slot.world = world;
+    slot.box = null;
     const matrix = new Matrix4().fromArray(world);
-    const box = slot.boxed ? this.boxMatrix(shape) : null;
+    const box = slot.boxed ? this.boxMatrix(slot.shape) : null;
     if (box) matrix.multiply(box);
     for (const { pool, at } of slot.placed) pool.set(at, matrix);
     for (const line of slot.lines) line.matrix.fromArray(world);
   }
-  #remove(id: ObjectId, slot: Slot): void {
+  #remove(slot: Slot): void {
     this.work.removed++;
-    this.#slots.delete(id);
-    for (const { pool, at } of slot.placed) pool.remove(at);
-    for (const line of slot.lines) {
-      this.group.remove(line);
-      if (line.userData['edge']) this.#edged--;
-    }
+    this.slots.delete(slot.id);
+    for (const placed of slot.placed) this.#listOf.get(placed.pool)!.remove(placed);
+    for (const line of slot.lines) this.#lines.remove(line);
   }
   #updateOutlines(wish: DrawWish, pass: number): void {
     for (const id of outlineList(this.scene, wish)) {
-      const of = this.scene.get(id).outline!;
-      const world = drawnWorld(this.scene, id);
-      let held = this.#outlines.get(id);
-      if (held && held.of !== of) {
-        this.group.remove(held.line);
-        held = undefined;
-      }
-      if (!held) {
-        const line = this.#line(this.store.outlineOf(of), this.materials.line, world, id);
-        this.#outlines.set(id, (held = { line, of, world, seen: pass }));
-      } else if (!same(held.world, world)) held.line.matrix.fromArray((held.world = world));
-      held.seen = pass;
+      const object = this.scene.get(id);
+      this.#lines.outline(object, this.scene, this.store.outlineOf(object.outline!), pass);
     }
-    for (const [id, { line, seen }] of this.#outlines)
-      if (seen !== pass) {
-        this.group.remove(line);
-        this.#outlines.delete(id);
-      }
-  }
-  #line(geometry: BufferGeometry, material: Material, world: Mat4, id: ObjectId): LineSegments {
-    const line = new LineSegments(geometry, material);
-    line.matrixAutoUpdate = false;
-    line.matrix.fromArray(world);
-    line.userData['id'] = id;
-    this.group.add(line);
-    return line;
+    this.#lines.sweep(pass);
   }
   #instances(
     geometry: BufferGeometry,
     material: number | null,
     look: Display,
-    expected: number,
-  ): InstancePool {
-    const key = `${geometry.id} ${material} ${look}`;
-    let pool = this.#instanced.get(key);
-    if (!pool) {
-      pool = new InstancePool(geometry, this.materials.of(material, look), expected, (before, after) => {
-        this.group.remove(before);
-        this.#show(this.#instanced.get(key)!, look, after);
-      });
-      this.#instanced.set(key, pool);
-      this.#show(pool, look, pool.mesh);
+  ): PoolList<InstancePool | BatchPool> {
+    return this.#list(`${geometry.id} ${material} ${look}`, () => {
+      const drawn = this.materials.of(material, look);
+      return (first, expected) => new InstancePool(first, drawn, expected);
+    });
+  }
+  #batches(material: number | null, look: Display): PoolList<InstancePool | BatchPool> {
+    return this.#list(`${material} ${look}`, () => {
+      const drawn = this.materials.of(material, look);
+      // One that fills a call by itself is drawn a stretch at a time, which only an instance can be.
+      return (first) =>
+        BatchPool.isFor(first) ? new BatchPool(first, drawn) : new InstancePool(first, drawn, 1);
+    });
+  }
+  #list(
+    key: string,
+    maker: () => (first: BufferGeometry, expected: number) => InstancePool | BatchPool,
+  ): PoolList<InstancePool | BatchPool> {
+    let list = this.#lists.get(key);
+    if (!list) {
+      const made = new PoolList(
+        maker(),
+        (pool) => {
+          this.#listOf.set(pool, made);
+          this.group.add(pool.mesh);
+        },
+        (pool) => {
+          this.#listOf.delete(pool);
+          this.group.remove(pool.mesh);
+        },
+      );
+      this.#lists.set(key, (list = made));
     }
-    return pool;
-  }
-  #batch(geometry: BufferGeometry, material: number | null, look: Display): BatchPool {
-    const key = `${material} ${look}`;
-    let pools = this.#batches.get(key);
-    if (!pools) this.#batches.set(key, (pools = []));
-    const last = pools.at(-1);
-    if (last?.holds(geometry)) return last;
-    const pool = new BatchPool(this.materials.of(material, look), geometry);
-    pools.push(pool);
-    this.#show(pool, look, pool.mesh);
-    return pool;
-  }
-  #show(pool: DrawnPool, look: Display, mesh: DrawnPool['mesh']): void {
-    mesh.userData['pool'] = pool;
-    mesh.userData['ghost'] = look === 'ghost';
-    this.group.add(mesh);
+    return list;
   }
 }
 
-/** Worlds are kept until something above them changes, so most are the very same list. */
-function same(a: Mat4, b: Mat4): boolean {
-  if (a === b) return true;
-  for (let i = 0; i < 16; i++) if (a[i] !== b[i]) return false;
-  return true;
+/** How large an object is in the world, roughly: metres. */
+function sizeOf(scene: Scene, { id, shape }: SceneObject): number {
+  const bounds = scene.shapes[shape!]?.bounds;
+  if (!bounds) return 0;
+  const m = drawnWorld(scene, id);
+  const [x, y, z] = bounds.max.map((high, k) => high - bounds.min[k]!) as [number, number, number];
+  return Math.hypot(x, y, z) * Math.cbrt(Math.abs(determinant(m)));
 }
+const determinant = (m: Mat4): number =>
+  m[0]! * (m[5]! * m[10]! - m[6]! * m[9]!) -
+  m[4]! * (m[1]! * m[10]! - m[2]! * m[9]!) +
+  m[8]! * (m[1]! * m[6]! - m[2]! * m[5]!);

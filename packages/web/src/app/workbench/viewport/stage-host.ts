@@ -1,10 +1,15 @@
 import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import { uniteBoxes, worldBounds, type Box, type ObjectId } from '@renquil/core';
 import { Box3, Vector3 } from 'three';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
-import type { FromGeometry } from './geometry-messages';
-import { Stage, type StageColours, type ViewName } from './stage';
+import type { DrawWish } from './draw-list';
+import { DrawnTouch } from './drawn-touch';
+import type { FromGeometry, ToGeometry } from './geometry-messages';
+import { Stage } from './stage';
+import type { ViewName } from './stage-camera';
+import type { StageColours } from './stage-materials';
 
 /**
  * The one stage of an open scene. It lives as long as the scene is open: a step that shows it takes the canvas in, and
@@ -17,7 +22,10 @@ export class StageHost implements OnDestroy {
   readonly stage = signal<Stage | null>(null);
   readonly loading = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
   readonly problem = signal('');
+  /** Shapes that are drawn as boxes: too big for this page all together, or packed in a way it cannot read. */
+  readonly boxed = signal(0);
   readonly view = signal<ViewName>('free');
+  readonly #touch = new DrawnTouch();
   #canvas: HTMLCanvasElement | null = null;
   #worker: Worker | null = null;
   #holder: HTMLElement | null = null;
@@ -25,6 +33,9 @@ export class StageHost implements OnDestroy {
   readonly #hearKey = (): void => this.stage()?.keyPressed();
 
   constructor() {
+    this.#open.edits
+      .pipe(takeUntilDestroyed())
+      .subscribe((edits) => this.#touch.note(this.#open.scene, edits));
     addEventListener('keydown', this.#hearKey, { capture: true });
     effect(() => {
       this.#theme.name();
@@ -37,6 +48,40 @@ export class StageHost implements OnDestroy {
       this.#open.drawTick();
       const stage = this.stage();
       if (stage && this.#holder && stage.scene !== this.#open.scene) untracked(() => this.#restart());
+    });
+  }
+  /** Brings the picture to the scene as it is: all of it, or only what the edits since can have changed. */
+  rebuild(stage: Stage, wish: DrawWish): void {
+    const touched = this.#touch.take(wish);
+    if (!touched) stage.rebuild(wish);
+    else if (touched.size) stage.rebuildOnly(wish, touched);
+  }
+  /**
+   * Draws in full what is picked and stands as a box, and all below it; what was asked for before is a box again. A word about
+   * what came of it, by `problem`.
+   */
+  drawInFull(picked: ReadonlySet<ObjectId>): void {
+    const stage = this.stage();
+    if (!stage || this.#worker) return;
+    const { scene } = this.#open;
+    const shapes = new Set<number>();
+    for (const top of picked)
+      if (scene.find(top))
+        for (const { shape } of scene.walk(top))
+          if (shape !== null && !stage.store.partsOf(shape)) shapes.add(shape);
+    if (!shapes.size) return;
+    stage.content.shapesGone(stage.store.releaseAsked());
+    this.loading.set({ done: 0, total: shapes.size });
+    let refused = 0;
+    this.#decode([...shapes], (message) => {
+      if (stage !== this.stage()) return;
+      if (message.type === 'shapes') {
+        for (const { index, parts } of message.shapes) if (!stage.store.putAsked(index, parts)) refused++;
+        return this.loading.set({ done: message.done, total: message.total });
+      }
+      const why =
+        message.type === 'failed' ? message.text : refused ? `${refused} of them cannot be drawn` : '';
+      this.#arrived(stage, why);
     });
   }
   /** The canvas goes into a place on the page; where it was, it is no more. */
@@ -75,6 +120,7 @@ export class StageHost implements OnDestroy {
     this.attach(holder);
   }
   #end(): void {
+    this.#touch.forget();
     this.#worker?.terminate();
     this.#worker = null;
     this.stage()?.dispose();
@@ -82,6 +128,7 @@ export class StageHost implements OnDestroy {
     this.#canvas?.remove();
     this.#canvas = null;
     this.problem.set('');
+    this.boxed.set(0);
     this.view.set('free');
     this.loading.set({ done: 0, total: 0 });
   }
@@ -101,11 +148,19 @@ export class StageHost implements OnDestroy {
     stage.resize();
     stage.fit(whole);
     this.stage.set(stage);
+    stage.painter.shown.add(() => {
+      if (this.#holder) this.#holder.dataset['whole'] = String(stage.painter.isWhole);
+    });
+    this.#decode(null, (message) => this.#hear(message, stage));
+  }
+  /** Lets the worker decode shapes: these, or all. */
+  #decode(only: readonly number[] | null, hear: (message: FromGeometry) => void): void {
     const worker = new Worker(new URL('./geometry.worker', import.meta.url), { type: 'module' });
     this.#worker = worker;
-    worker.onmessage = ({ data }: MessageEvent<FromGeometry>) => this.#hear(data, stage);
-    worker.onerror = () => this.#hear({ type: 'failed', text: 'the reader of shapes did not start' }, stage);
-    worker.postMessage({ url: `/api/scenes/${this.#open.info()!.scene.id}/source` });
+    worker.onmessage = ({ data }: MessageEvent<FromGeometry>) => hear(data);
+    worker.onerror = () => hear({ type: 'failed', text: 'the reader of shapes did not start' });
+    const url = `/api/scenes/${this.#open.info()!.scene.id}/source`;
+    worker.postMessage({ url, ...(only ? { only } : {}) } satisfies ToGeometry);
   }
   #hear(message: FromGeometry, stage: Stage): void {
     if (stage !== this.stage()) return;
@@ -114,15 +169,20 @@ export class StageHost implements OnDestroy {
       this.loading.set({ done: message.done, total: message.total });
       return;
     }
+    this.#arrived(
+      stage,
+      message.type === 'failed'
+        ? `The shapes could not be drawn: ${message.text}. Boxes stand in for them.`
+        : '',
+    );
+  }
+  #arrived(stage: Stage, problem: string): void {
     this.#worker?.terminate();
     this.#worker = null;
-    if (message.type === 'failed')
-      this.problem.set(`The shapes could not be drawn: ${message.text}. Boxes stand in for them.`);
-    else if (stage.store.boxed)
-      this.problem.set(
-        `${stage.store.boxed} shapes are drawn as boxes: too big for this page, or packed in a way it cannot read.`,
-      );
+    this.problem.set(problem);
+    this.boxed.set(stage.store.boxed);
     stage.content.shapesArrived();
+    this.#touch.forget();
     this.loading.set(null);
   }
 }
@@ -141,7 +201,7 @@ function makeCanvas(): HTMLCanvasElement {
   canvas.setAttribute('role', 'img');
   canvas.setAttribute(
     'aria-label',
-    'The scene in 3D. F fits, I shows only what is picked, B picks by a box, 1 to 4 change the view.',
+    'The scene in 3D. F fits, I shows only what is picked, B picks by a box, N and C pick, 1 to 4 change the view.',
   );
   return canvas;
 }

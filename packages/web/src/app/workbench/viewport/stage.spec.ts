@@ -2,10 +2,15 @@ import { Box3, Vector3 } from 'three';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { applyChange, type Scene } from '@renquil/core';
 import { looksOf, outlineList, type DrawWish } from './draw-list';
-import { framing, Stage } from './stage';
+import { Stage } from './stage';
+import { framing } from './stage-camera';
 
-const frame = (): Promise<void> =>
-  new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done())));
+const frames = async (n: number): Promise<void> => {
+  for (let i = 0; i < n; i++) await new Promise((done) => requestAnimationFrame(done));
+};
+const until = async (is: () => boolean): Promise<void> => {
+  for (let i = 0; i < 600 && !is(); i++) await frames(1);
+};
 
 describe('the stage', () => {
   let stage: Stage;
@@ -36,19 +41,20 @@ describe('the stage', () => {
   const fitOn = (x: number) =>
     stage.fit(new Box3(new Vector3(x - 0.6, -0.6, -0.6), new Vector3(x + 0.6, 0.6, 0.6)));
 
-  it('draws only when something changed', async () => {
+  it('draws only when something changed, and not the scene for what is picked', async () => {
     stage.resize();
     stage.rebuild(wish());
     fitOn(0);
-    await frame();
-    const { drawn } = stage;
-    expect(drawn).toBeGreaterThan(0);
-    await frame();
-    await frame();
-    expect(stage.drawn).toBe(drawn);
+    const { counts } = stage.painter;
+    await until(() => counts.whole > 0 && !stage.painter.picture.isDrawing);
+    await frames(8);
+    const before = { ...counts };
+    await frames(8);
+    expect(counts).toEqual(before);
     stage.markPicked(new Set([1]));
-    await frame();
-    expect(stage.drawn).toBe(drawn + 1);
+    await until(() => counts.shown > before.shown);
+    await frames(8);
+    expect(counts).toEqual({ ...before, shown: before.shown + 1 });
   });
   it('says which object lies under a point, an instance like any other', () => {
     stage.resize();
@@ -65,12 +71,15 @@ describe('the stage', () => {
     stage.rebuild(wish([1, 3]));
     expect([1, 3]).toContain(stage.objectAt(150, 100)!);
   });
-  it('finds what has its middle in a box on the screen, and where a ray meets it', () => {
+  it('finds what a box on the screen touches or wholly holds, and where a ray meets it', () => {
     stage.resize();
     stage.rebuild(wish());
-    fitOn(3);
-    expect(stage.objectsIn({ x0: 100, y0: 50, x1: 200, y1: 150 })).toContain(2);
-    expect(stage.objectsIn({ x0: 0, y0: 0, x1: 5, y1: 5 })).toEqual([]);
+    stage.fit(new Box3(new Vector3(1.5, -1.5, -1.5), new Vector3(4.5, 1.5, 1.5)));
+    const middle = { x0: 140, y0: 90, x1: 160, y1: 110 };
+    expect(stage.objectsIn(middle, 'touches')).toEqual([2]);
+    expect(stage.objectsIn(middle, 'holds')).toEqual([]);
+    expect(stage.objectsIn({ x0: 0, y0: 0, x1: 300, y1: 200 }, 'holds')).toContain(2);
+    expect(stage.objectsIn({ x0: 0, y0: 0, x1: 5, y1: 5 }, 'touches')).toEqual([]);
     expect(stage.hitAt(150, 100)!.point[0]).toBeGreaterThan(2);
   });
   it('looks from the sides without perspective and still picks', () => {

@@ -1,4 +1,4 @@
-import { CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterNextRender,
   Component,
@@ -14,9 +14,12 @@ import {
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucideMaximize } from '@ng-icons/lucide';
-import { displays, offBy, type Display, type ObjectId } from '@renquil/core';
+import { displays, framesOf, offBy, type Display, type Frame, type ObjectId } from '@renquil/core';
+import { Box3 } from 'three';
+import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
+import { MenuChoice } from '../../ui/menu-choice';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
 import { ToastList } from '../../state/toast-list';
@@ -24,9 +27,13 @@ import type { DrawWish } from './draw-list';
 import type { GizmoMode } from './gizmo';
 import { LabelLayer } from './label-layer';
 import { StageHost } from './stage-host';
-import type { Stage, ViewName } from './stage';
+import type { BoxPick } from './pick-box';
+import type { Stage } from './stage';
+import type { ViewName } from './stage-camera';
 
 const lookKey = 'renquil.helpers';
+const planeKey = 'renquil.plane';
+const boxKey = 'renquil.box-picks';
 function rememberedLook(): Display {
   return displays.find((one) => one === localStorage.getItem(lookKey)) ?? 'ghost';
 }
@@ -34,13 +41,14 @@ function rememberedLook(): Display {
 /** The scene in 3D. A click picks, here and in the ledger; Ctrl adds. */
 @Component({
   selector: 'rq-viewport',
-  imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuItemRadio, CdkMenuTrigger, LabelLayer, NgIcon, CountPipe],
+  imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger, LabelLayer, MenuChoice, NgIcon, CountPipe],
   viewProviders: [provideIcons({ lucideEllipsis, lucideMaximize })],
   templateUrl: './viewport.html',
   host: { class: 'relative block h-full min-h-0 min-w-0 overflow-hidden' },
 })
 export class Viewport {
   readonly #open = inject(OpenScene);
+  readonly #analysis = inject(Analysis);
   readonly #toasts = inject(ToastList);
   readonly ledger = inject(LedgerState);
   readonly #host = inject(StageHost);
@@ -50,6 +58,7 @@ export class Viewport {
   readonly views: readonly ViewName[] = ['free', 'front', 'side', 'top'];
   readonly loading = this.#host.loading;
   readonly problem = this.#host.problem;
+  readonly boxed = this.#host.boxed;
   readonly stage = this.#host.stage;
   /** Handles on what was last picked. */
   readonly gizmo = input(false);
@@ -60,10 +69,17 @@ export class Viewport {
   /** How what stays home is drawn; remembered on this machine. */
   readonly helpersAs = signal<Display>(rememberedLook());
   readonly displays = displays;
+  /** Whether the plane and the front of the asset at hand are drawn. */
+  readonly plane = signal(localStorage.getItem(planeKey) === 'yes');
+  readonly boxings = [
+    { how: 'touches', label: 'A box picks what it touches' },
+    { how: 'holds', label: 'A box picks what it holds' },
+  ] as const;
   /** Slots that can be read on the objects. */
   readonly slots = computed(() => [...this.#open.held().slots.keys()]);
   /** A drag draws a box and picks what is in it, in place of turning the view. */
   readonly boxing = signal(false);
+  readonly boxPicks = signal<BoxPick>(localStorage.getItem(boxKey) === 'holds' ? 'holds' : 'touches');
   readonly box = signal<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
   #down: { x: number; y: number } | null = null;
   /** The pointer let go of the handles: that is no click on what lies behind. */
@@ -80,7 +96,7 @@ export class Viewport {
       this.#open.drawTick();
       this.#ready();
       const [wish, stage] = [this.#wish(), this.stage()];
-      if (stage?.scene === this.#open.scene) untracked(() => stage.rebuild(wish));
+      if (stage?.scene === this.#open.scene) untracked(() => this.#host.rebuild(stage, wish));
     });
     effect(() => {
       this.#open.drawTick();
@@ -88,6 +104,14 @@ export class Viewport {
       const { picked } = this.ledger.picking();
       const stage = this.stage();
       if (stage?.scene === this.#open.scene) stage.markPicked(picked);
+    });
+    effect(() => {
+      this.#open.drawTick();
+      this.#ready();
+      const [frames, stage, shown] = [this.#analysis.frames(), this.stage(), this.plane()];
+      const { active } = this.ledger.picking();
+      if (stage?.scene === this.#open.scene)
+        untracked(() => this.#showFrame(stage, frames, shown ? active : undefined));
     });
     effect(() => {
       this.#open.drawTick();
@@ -105,6 +129,28 @@ export class Viewport {
     const { picked } = this.ledger.picking();
     this.ledger.isolated.update((now) => (now || !picked.size ? null : new Set(picked)));
     this.fit();
+  }
+  pickBoxed(): void {
+    this.ledger.pickAll(this.stage()?.content.boxedObjects() ?? []);
+  }
+  drawInFull(): void {
+    this.#host.drawInFull(this.ledger.picking().picked);
+  }
+  /** Picks the next object from left to right, as the eye reads the view. */
+  walkView(by: 1 | -1): void {
+    const order = this.stage()?.inViewOrder() ?? [];
+    if (!order.length) return;
+    const { active } = this.ledger.picking();
+    const at = active === null ? -1 : order.indexOf(active);
+    const next = at < 0 ? (by > 0 ? 0 : order.length - 1) : (at + by + order.length) % order.length;
+    this.ledger.show(order[next]!);
+  }
+  /** Picks what is foremost at the middle of the view. */
+  pickCentre(): void {
+    const { clientWidth, clientHeight } = this.holder().nativeElement;
+    const hit = this.stage()?.hitAt(clientWidth / 2, clientHeight / 2);
+    if (hit && this.#mayPick(hit.id)) this.ledger.show(hit.id);
+    else if (hit) this.#sayWhy(hit.id);
   }
   look(view: ViewName): void {
     this.view.set(view);
@@ -134,6 +180,25 @@ export class Viewport {
     this.helpersAs.set(look);
     localStorage.setItem(lookKey, look);
   }
+  drawPlane(): void {
+    this.plane.update((now) => !now);
+    localStorage.setItem(planeKey, this.plane() ? 'yes' : 'no');
+  }
+  /** Of the asset that an object belongs to; null: of the first there is; undefined: none. */
+  #showFrame(stage: Stage, frames: readonly Frame[], of: ObjectId | null | undefined): void {
+    const { scene } = this.#open;
+    const object = of ?? frames.find(({ root }) => root !== null && scene.find(root))?.root ?? scene.roots[0];
+    if (of === undefined || object === undefined || !scene.find(object)) {
+      stage.showFrame(null, new Box3());
+      return;
+    }
+    const frame = framesOf(scene, this.#open.convention).of(object);
+    stage.showFrame(frame, this.#host.boxOf(frame.root === null ? scene.roots : [frame.root]));
+  }
+  boxBy(how: BoxPick): void {
+    this.boxPicks.set(how);
+    localStorage.setItem(boxKey, how);
+  }
   up(event: PointerEvent): void {
     const began = this.#down;
     this.#down = null;
@@ -145,7 +210,7 @@ export class Viewport {
     const drawn = this.box();
     this.box.set(null);
     if (drawn && began && drawn.x1 - drawn.x0 > 4) {
-      this.#pickBox(this.stage()?.objectsIn(drawn) ?? [], add);
+      this.#pickBox(this.stage()?.objectsIn(drawn, this.boxPicks()) ?? [], add);
       return;
     }
     // A drag turns the view; only a click that stayed where it was picks.
@@ -195,6 +260,11 @@ export class Viewport {
       f: () => this.fit(),
       i: () => this.isolate(),
       b: () => this.toggleBoxing(),
+      n: () => this.walkView(1),
+      N: () => this.walkView(-1),
+      c: () => this.pickCentre(),
+      d: () => this.drawInFull(),
+      p: () => this.drawPlane(),
       '1': () => this.look('free'),
       '2': () => this.look('front'),
       '3': () => this.look('side'),

@@ -1,0 +1,29 @@
+import { madeScenes } from './scenes/made-scenes.js';
+import { measureProposals, type ProposalScore } from './scenes/measure-proposals.js';
+
+const [only, filter] = process.argv.slice(2).filter((one) => !one.startsWith('--'));
+const scenes = only && only !== 'all' ? { [only]: madeScenes[only]! } : madeScenes;
+const table = measureProposals(scenes, process.argv.includes('--evaluate') ? [9001, 9002, 9003] : [1, 2, 3]);
+const line = (title: string, s: ProposalScore): string =>
+  `${title.padEnd(20)} asked ${s.asked}  covered ${((100 * s.covered) / s.asked).toFixed(1)} %  right ${((100 * s.right) / s.covered).toFixed(1)} %  sides ${s.wrongSides}  harmed ${s.harmed}/${s.unspoiled}\n`;
+for (const [title, score] of Object.entries(table.byScene)) process.stdout.write(line(title, score));
+process.stdout.write('\n');
+for (const [title, score] of Object.entries(table.byOperator)) process.stdout.write(line(title, score));
+process.stdout.write(line('\nall', table.all));
+for (const [i, { claimed, right, of }] of table.bands.entries())
+  if (of)
+    process.stdout.write(
+      `band ${i / 10}: claimed ${((100 * claimed) / of).toFixed(1)} right ${((100 * right) / of).toFixed(1)} of ${of}\n`,
+    );
+if (process.argv.includes('--unsure'))
+  for (const [why, count] of Object.entries(table.unsure)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 45))
+    process.stdout.write(`${count} ${why}\n`);
+if (process.argv.includes('--wrong'))
+  process.stdout.write(
+    `${table.wrong
+      .filter((one) => !filter || one.includes(filter))
+      .slice(0, 40)
+      .join('\n')}\n`,
+  );

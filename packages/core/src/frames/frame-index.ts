@@ -1,0 +1,279 @@
+import { drawnWorld } from '../scene/bounds.js';
+import { branchBoxes, ownBoxes } from '../scene/places.js';
+import { hashStart, mix } from '../scene/row-table.js';
+import type { ObjectId } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+import { isFacing, type Facing, type Frame, type Frames, type Plane } from './frame.js';
+import { mirrorPlane, type MirrorPlane } from './mirror-plane.js';
+import { facingVotes, readFacing, worth, type SaidPlaces } from './read-facing.js';
+import { kinAlong, standsOf, type Stands } from './stands.js';
+import { treeOrder, type TreeOrder } from './tree-order.js';
+
+export interface FramesInput {
+  /** Which way the convention says that assets face; null: it does not. */
+  readonly declared: Facing | null;
+  /** What a name says of where it sits, as bits of `ways`. */
+  says(id: ObjectId): number;
+  /** Metres. */
+  readonly slack: number;
+}
+/** Assets are looked for so many levels under the roots at most. */
+const mostLevels = 3;
+/** The share of its width that an asset's box may stand off the plane it was made about. */
+const offMiddle = 0.25;
+/** An asset has so many shapes at least: two make a pair, and could be anything. */
+const leastShapes = 3;
+/** What everything hangs under. */
+const top = 0;
+
+/**
+ * The assets of a scene, each with the way it faces and its planes, and what speaks for both. Where things stand is looked
+ * at once; another name only asks again for the assets that it stands in.
+ */
+export class FrameIndex {
+  readonly #stands: Stands;
+  readonly #order: TreeOrder;
+  /** By place in the tree: what the name says, and where its object has its middle. */
+  readonly #says: Uint8Array;
+  readonly #x: Float64Array;
+  readonly #z: Float64Array;
+  /** How many shapes there are before each place in the tree. */
+  readonly #rowsBefore: Int32Array;
+  readonly #planes = new Map<number, readonly Plane[]>();
+  readonly #frames = new Map<ObjectId, Frame>();
+  readonly #parts = new Map<ObjectId, readonly ObjectId[]>();
+  #now: Frames | null = null;
+
+  constructor(
+    readonly scene: Scene,
+    readonly input: FramesInput,
+  ) {
+    this.#stands = standsOf(scene);
+    this.#order = treeOrder(scene);
+    const { ids } = this.#order;
+    this.#says = new Uint8Array(ids.length);
+    this.#x = new Float64Array(ids.length);
+    this.#z = new Float64Array(ids.length);
+    this.#rowsBefore = new Int32Array(ids.length + 1);
+    for (let at = 0, row = 0; at < ids.length; at++) {
+      if (row < this.#stands.count && this.#stands.ids[row] === ids[at]) row++;
+      this.#rowsBefore[at + 1] = row;
+      this.#ask(at);
+    }
+  }
+  #ask(at: number): void {
+    const id = this.#order.ids[at]!;
+    const says = (this.#says[at] = this.input.says(id));
+    if (!says) return;
+    const [own, branch] = [ownBoxes(this.scene), branchBoxes(this.scene)];
+    const boxes = Number.isNaN(own[id * 6]) ? branch : own;
+    const hasBox = !Number.isNaN(boxes[id * 6]);
+    const m = hasBox ? null : drawnWorld(this.scene, id);
+    this.#x[at] = m ? m[12]! : middleOf(boxes, id, 0);
+    this.#z[at] = m ? m[14]! : middleOf(boxes, id, 2);
+  }
+  /** Objects that are called otherwise now. */
+  renamed(ids: Iterable<ObjectId>): void {
+    for (const id of ids) {
+      const at = this.#order.at[id]!;
+      const before = this.#says[at];
+      this.#ask(at);
+      if (this.#says[at] === before) continue;
+      this.#now = null;
+      this.#frames.delete(top);
+      this.#frames.delete(id);
+      for (const above of this.scene.ancestors(id)) this.#frames.delete(above.id);
+    }
+  }
+  /** Roots were told to face another way, maybe. */
+  toldAgain(): void {
+    this.#now = null;
+    this.#frames.clear();
+  }
+  frames(): Frames {
+    return (this.#now ??= this.#find());
+  }
+  #find(): Frames {
+    const found: Frame[] = [this.frame(top)];
+    const byId = new Int32Array(this.scene.nextId);
+    const { ids, at, end } = this.#order;
+    const visit = (root: ObjectId, level: number): void => {
+      const parts = level < mostLevels ? this.#partsOf(root) : [];
+      const own = this.frame(root);
+      if (parts.length > 1 && this.#isHeap(root, own, parts)) {
+        for (const part of parts) visit(part, level + 1);
+        return;
+      }
+      if (root === top) return;
+      found.push(own);
+      for (let i = at[root]!; i < end[root]!; i++) byId[ids[i]!] = found.length - 1;
+    };
+    const roots = this.#partsOf(top);
+    if (roots.length === 1) visit(roots[0]!, 1);
+    else visit(top, 0);
+    return { all: found, of: (id) => found[byId[id]!]! };
+  }
+  /** Children that could be assets of their own. */
+  #partsOf(root: ObjectId): readonly ObjectId[] {
+    let parts = this.#parts.get(root);
+    if (!parts) {
+      parts = this.scene.childrenOf(root || null).filter((child) => this.#shapes(child) >= leastShapes);
+      this.#parts.set(root, parts);
+    }
+    return parts;
+  }
+  frame(root: ObjectId): Frame {
+    let frame = this.#frames.get(root);
+    if (!frame) this.#frames.set(root, (frame = this.#makeFrame(root)));
+    return frame;
+  }
+  #makeFrame(root: ObjectId): Frame {
+    const planes = { 0: this.#planesOf(root, 0), 2: this.#planesOf(root, 2) };
+    const votes = facingVotes(this.#saidIn(root), planes, this.input.slack);
+    const told = root === top ? null : toldFacing(this.scene, root);
+    const read = readFacing(votes, this.input.declared)?.facing ?? null;
+    const { declared } = this.input;
+    const facing = told ?? read ?? declared ?? '+Z';
+    const { side, depth, agree, of } = votes.find((one) => one.facing === facing)!;
+    return {
+      root: root === top ? null : root,
+      facing,
+      facingBy: told ? 'told' : read && read !== declared ? 'read' : declared ? 'declared' : 'assumed',
+      against: !told && read && declared && read !== declared ? declared : null,
+      side,
+      depth,
+      agree,
+      of,
+    };
+  }
+  /** Whether a root only holds assets: its parts are borne out by their own middles better than all by one. */
+  #isHeap(root: ObjectId, own: Frame, parts: readonly ObjectId[]): boolean {
+    if (root !== top && this.scene.get(root).shape !== null) return false;
+    const frames = parts.map((part) => this.frame(part));
+    const sided = frames.filter(({ of }) => of >= 2);
+    if (own.of >= 2 || sided.length) {
+      const apart = sided.reduce((sum, frame) => sum + worth(frame), 0);
+      // A part that is all on one side of what it is judged by is a part, and no asset.
+      if (root !== top && sided.some(({ side }) => side.by === 'beyond')) return false;
+      // Roots stand for themselves unless one plane through all of them says more.
+      return root === top ? !!sided.length && apart >= worth(own) : sided.length > 1 && apart > worth(own);
+    }
+    // Without a word about sides: roots stand for themselves, and several of the same make are several assets.
+    if (root === top) return true;
+    const make = this.#makeOf(parts[0]!);
+    return parts.every((part) => this.#makeOf(part) === make);
+  }
+  /** Planes that could part an asset's left from its right, the likeliest first. */
+  #planesOf(root: ObjectId, axis: 0 | 2): readonly Plane[] {
+    const key = root * 2 + (axis >> 1);
+    let planes = this.#planes.get(key);
+    if (!planes) this.#planes.set(key, (planes = this.#findPlanes(root, axis)));
+    return planes;
+  }
+  #findPlanes(root: ObjectId, axis: 0 | 2): readonly Plane[] {
+    const [from, to] = this.#rows(root);
+    const extent = this.#extent(root, axis);
+    // One or two things are no asset with a middle of its own: they stand in the world.
+    if (!extent || to - from < leastShapes) return [{ middle: 0, by: 'origin', pairs: 0 }];
+    const found = this.#mirror(from, to, axis);
+    const pairs = found?.pairs ?? 0;
+    const middle = (extent[0] + extent[1]) / 2;
+    const wide = extent[1] - extent[0];
+    const planes: Plane[] = [];
+    // A few that look alike vote for something in any heap.
+    if (found && pairs >= 2 && (pairs * 2 + found.onIt) * 2 >= to - from)
+      planes.push({ middle: found.middle, by: 'pairs', pairs });
+    const pivot = root === top ? 0 : drawnWorld(this.scene, root)[12 + axis]!;
+    const origins: Plane[] = [{ middle: pivot, by: pivot === 0 ? 'origin' : 'pivot', pairs }];
+    if (pivot !== 0) origins.push({ middle: 0, by: 'origin', pairs });
+    const off = (plane: Plane): number => Math.abs(plane.middle - middle);
+    // What was made about a place has its middle there, though something sticks out on one side.
+    planes.push(...origins.filter((plane) => off(plane) <= wide * offMiddle));
+    planes.push({ middle, by: 'box', pairs });
+    // Where more sticks out, names have to say so.
+    planes.push(
+      ...origins.flatMap((plane): Plane[] =>
+        off(plane) <= wide * offMiddle
+          ? []
+          : off(plane) <= wide / 2 || root === top
+            ? [plane]
+            : [{ ...plane, by: 'beyond' }],
+      ),
+    );
+    return planes;
+  }
+  /** What hangs under one thing only is the same stretch as that. */
+  #mirror(from: number, to: number, axis: 0 | 2): MirrorPlane | null {
+    const key = `${from} ${to} ${axis}`;
+    let found = this.#mirrors.get(key);
+    if (found === undefined)
+      this.#mirrors.set(key, (found = mirrorPlane(this.#stands, kinAlong[axis](this.scene), from, to, axis)));
+    return found;
+  }
+  readonly #mirrors = new Map<string, MirrorPlane | null>();
+  /** From where to where a branch reaches: its shapes, or where it has none its points. */
+  #extent(root: ObjectId, axis: 0 | 2): readonly [number, number] | null {
+    const boxes = branchBoxes(this.scene);
+    let [low, high] = [Infinity, -Infinity];
+    for (const id of root === top ? this.scene.roots : [root]) {
+      if (Number.isNaN(boxes[id * 6])) continue;
+      low = Math.min(low, boxes[id * 6 + axis]!);
+      high = Math.max(high, boxes[id * 6 + 3 + axis]!);
+    }
+    const [from, to] = this.#places(root);
+    if (low > high)
+      for (let at = from; at < to; at++) {
+        const { id, kind } = this.scene.get(this.#order.ids[at]!);
+        if (kind === 'group') continue;
+        const value = drawnWorld(this.scene, id)[12 + axis]!;
+        low = Math.min(low, value);
+        high = Math.max(high, value);
+      }
+    return low > high ? null : [low, high];
+  }
+  #places(root: ObjectId): readonly [number, number] {
+    return root === top ? [0, this.#order.ids.length] : [this.#order.at[root]!, this.#order.end[root]!];
+  }
+  #rows(root: ObjectId): readonly [number, number] {
+    const [from, to] = this.#places(root);
+    return [this.#rowsBefore[from]!, this.#rowsBefore[to]!];
+  }
+  #shapes(root: ObjectId): number {
+    const [from, to] = this.#rows(root);
+    return to - from;
+  }
+  #saidIn(root: ObjectId): SaidPlaces {
+    const [from, to] = this.#places(root);
+    const said = { says: [] as number[], x: [] as number[], z: [] as number[] };
+    for (let at = from; at < to; at++) {
+      if (!this.#says[at]) continue;
+      said.says.push(this.#says[at]!);
+      said.x.push(this.#x[at]!);
+      said.z.push(this.#z[at]!);
+    }
+    return said;
+  }
+  /** What a branch is made of, whatever it is called. */
+  #makeOf(root: ObjectId): number {
+    let make = this.#makes.get(root);
+    if (make === undefined) {
+      const [from, to] = this.#rows(root);
+      make = this.#stands.looks
+        .slice(from, to)
+        .sort()
+        .reduce(mix, mix(hashStart, to - from));
+      this.#makes.set(root, make);
+    }
+    return make;
+  }
+  readonly #makes = new Map<ObjectId, number>();
+}
+
+/** What a root's attribute `facing` tells; null: nothing. */
+export function toldFacing(scene: Scene, root: ObjectId): Facing | null {
+  const told = scene.get(root).attributes['facing'];
+  return isFacing(told) ? told : null;
+}
+
+const middleOf = (boxes: Float64Array, id: ObjectId, axis: 0 | 2): number =>
+  (boxes[id * 6 + axis]! + boxes[id * 6 + 3 + axis]!) / 2;

@@ -1,0 +1,48 @@
+import type { Scene } from '../scene/scene.js';
+import type { Facing, Frames } from './frame.js';
+import { FrameIndex } from './frame-index.js';
+import type { RememberedWays } from './remembered-ways.js';
+
+export interface KeeperInput {
+  /** Which way the convention says that assets face; null: it does not. */
+  readonly declared: Facing | null;
+  /** Metres. */
+  readonly slack: number;
+  /** What names say, made anew where what was known of them does not hold any more. */
+  readonly said: () => RememberedWays;
+  /** Whether what a name says may hang on more than the name. */
+  readonly forgets: boolean;
+}
+
+/** The frames of a scene, kept while nothing moves; a rename asks anew only where it says another side. */
+export class FrameKeeper {
+  #said: RememberedWays | null = null;
+  #index: FrameIndex | null = null;
+  #any = -1;
+  #places = -1;
+  #attributes = -1;
+  #renames = 0;
+  constructor(
+    readonly scene: Scene,
+    readonly input: KeeperInput,
+  ) {}
+  frames(): Frames {
+    const { scene, input } = this;
+    // Asked of every object by some checks: nothing has changed between most times.
+    if (this.#index && this.#any === scene.anyVersion) return this.#index.frames();
+    this.#any = scene.anyVersion;
+    const renamed = this.#said && !input.forgets ? scene.renamedSince(this.#renames) : null;
+    const said = renamed ? this.#said! : (this.#said = input.said());
+    if (renamed?.length) said.forget(renamed);
+    if (!this.#index || !renamed || this.#places !== scene.placesVersion)
+      this.#index = new FrameIndex(scene, { ...input, says: (id) => said.of(id) });
+    else {
+      if (renamed.length) this.#index.renamed(renamed);
+      if (this.#attributes !== scene.attributesVersion) this.#index.toldAgain();
+    }
+    this.#places = scene.placesVersion;
+    this.#attributes = scene.attributesVersion;
+    this.#renames = scene.renames;
+    return this.#index.frames();
+  }
+}

@@ -1,0 +1,96 @@
+import type { Scene } from '../scene/scene.js';
+import type { ObjectId } from '../scene/scene-object.js';
+
+export const facings = ['+Z', '-Z', '+X', '-X'] as const;
+/** Which way an asset's front is, in the world; up is +Y. */
+export type Facing = (typeof facings)[number];
+export function isFacing(value: unknown): value is Facing {
+  return (facings as readonly unknown[]).includes(value);
+}
+
+/** A plane across an axis of the world that parts an asset's left from its right, or its front from its back. */
+export interface Plane {
+  /** Metres along the axis. */
+  readonly middle: number;
+  /** pairs: like things stand across it. pivot: the asset's own origin. box: the middle of all of it. origin: the world's; beyond: that, outside of all of it. */
+  readonly by: 'pairs' | 'pivot' | 'box' | 'origin' | 'beyond';
+  /** How many pairs stand across it from each other. */
+  readonly pairs: number;
+}
+/** An asset of a scene: which way it faces, and the planes that its sides and places are judged by. */
+export interface Frame {
+  /** Null: what stands in no asset of its own. */
+  readonly root: ObjectId | null;
+  readonly facing: Facing;
+  /** told: an attribute of its root. declared: the convention. read: from names. assumed: glTF 2.0's +Z, for want of anything. */
+  readonly facingBy: 'told' | 'declared' | 'read' | 'assumed';
+  /** What was declared where names say otherwise. */
+  readonly against: Facing | null;
+  readonly side: Plane;
+  readonly depth: Plane;
+  /** Names in it that say a side or a place and lie off the plane, and how many of them agree with the facing. */
+  readonly agree: number;
+  readonly of: number;
+}
+/** Metres from a plane that still count as the middle. */
+export const defaultSlack = 0.005;
+
+export interface Frames {
+  /** The first is that of what stands in no asset. */
+  readonly all: readonly Frame[];
+  of(id: ObjectId): Frame;
+}
+/** Frames that were worked out elsewhere, over the scene as it is here: an object's is that of the nearest root above it. */
+export function framesAmong(scene: Scene, all: readonly Frame[]): Frames {
+  const byRoot = new Map(all.map((frame) => [frame.root, frame] as const));
+  const nowhere = byRoot.get(null) ?? assumedFrame;
+  return {
+    all,
+    of(id) {
+      for (let at: ObjectId | null = id; at !== null; at = scene.get(at).parent) {
+        const frame = byRoot.get(at);
+        if (frame) return frame;
+      }
+      return nowhere;
+    },
+  };
+}
+const originPlane: Plane = { middle: 0, by: 'origin', pairs: 0 };
+/** While nothing is known. */
+const assumedFrame: Frame = {
+  root: null,
+  facing: '+Z',
+  facingBy: 'assumed',
+  against: null,
+  side: originPlane,
+  depth: originPlane,
+  agree: 0,
+  of: 0,
+};
+/** Whether the same assets face the same ways, about the same planes. */
+export function areAlike(a: Frames, b: Frames): boolean {
+  return (
+    a.all.length === b.all.length &&
+    a.all.every((frame, i) => {
+      const other = b.all[i]!;
+      return (
+        frame.root === other.root &&
+        frame.facing === other.facing &&
+        frame.against === other.against &&
+        frame.side.middle === other.side.middle &&
+        frame.depth.middle === other.depth.middle
+      );
+    })
+  );
+}
+/**
+ * Whether anything speaks for where its left and right part, or its front and back. The middle of what happens to be there does not by itself:
+ * any two things stand across from each other about their own middle.
+ */
+export function knowsMiddle({ facingBy }: Frame, { by }: Plane): boolean {
+  return facingBy !== 'assumed' || by !== 'box';
+}
+/** Whether left and right are known, not only assumed. */
+export function knowsFacing({ facingBy }: Frame): boolean {
+  return facingBy !== 'assumed';
+}

@@ -1,0 +1,55 @@
+import { CheckRun } from '../checks/check-run.js';
+import { checkRegistry } from '../checks/registry.js';
+import type { NameProposal } from '../names/propose/proposal.js';
+import { guessNames, type Fault } from '../names/propose/propose.js';
+import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import type { ObjectId } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+
+/** Checks of a name that say something of the asset, not of how its root is called. */
+const ofTheAsset = new Set(['facing']);
+const nameChecks = checkRegistry.filter(({ family, id }) => family === 'names' && !ofTheAsset.has(id));
+
+/** What is wrong with an object's name, more than a note. */
+const faultBy =
+  (run: CheckRun) =>
+  (id: ObjectId): Fault => {
+    let fault: Fault = 'none';
+    for (const { check, severity } of run.checksOf(id)) {
+      if (check.family !== 'names' || severity === 'note' || ofTheAsset.has(check.id)) continue;
+      if (check.id === 'left-without-right') fault = fault === 'none' ? 'pair' : fault;
+      else if (check.id === 'not-unique') fault = 'shared';
+      else return 'own';
+    }
+    return fault;
+  };
+
+/** Names by guessNames; those that fit and that no check finds fault with stay. `run`: of the scene, when there is one. */
+export function proposingNames(
+  scene: Scene,
+  convention: CompiledConvention,
+  objects: readonly ObjectId[],
+  run?: CheckRun,
+): Generator<number, NameProposal[]> {
+  let judge = run;
+  if (!judge) {
+    judge = new CheckRun(scene, convention, nameChecks);
+    judge.all();
+  }
+  return guessNames(scene, convention, objects, faultBy(judge));
+}
+
+/** The same at once. `tick` is called every 256 objects. */
+export function proposeNames(
+  scene: Scene,
+  convention: CompiledConvention,
+  objects: readonly ObjectId[],
+  tick?: (done: number) => void,
+): NameProposal[] {
+  const steps = proposingNames(scene, convention, objects);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+    tick?.(value);
+  }
+}

@@ -1,0 +1,47 @@
+import type { Clash, Doubt, ObjectId, ProposalCounts, Reason, TakenNames } from '@renquil/core';
+import { NamesById, packNames, placesOf, type PackedNames } from './packed-names';
+
+/** What taking proposals would do, as flat pieces that go from a worker to the page at once. */
+export interface PackedTaken {
+  readonly names: PackedNames;
+  readonly clashes: readonly Clash[];
+  readonly counts: ProposalCounts;
+  readonly reasons: readonly (readonly [Reason, number])[];
+  /** Objects of which a name is not taken, and for each what is said, by its place in the table. */
+  readonly unsure: Int32Array<ArrayBuffer>;
+  readonly said: Uint32Array<ArrayBuffer>;
+  readonly table: readonly Doubt[];
+}
+/** The same as the page reads it. */
+export interface ShownTaken extends Pick<PackedTaken, 'clashes' | 'counts' | 'reasons'> {
+  readonly names: ReadonlyMap<ObjectId, string>;
+  readonly unsure: { get(id: ObjectId): Doubt | undefined };
+}
+
+export function packTaken({ names, clashes, counts, reasons, unsure }: TakenNames): PackedTaken {
+  const places = new Map<Doubt, number>();
+  const said = Uint32Array.from(unsure.values(), (doubt) => {
+    if (!places.has(doubt)) places.set(doubt, places.size);
+    return places.get(doubt)!;
+  });
+  return {
+    names: packNames(names),
+    clashes,
+    counts,
+    reasons,
+    unsure: Int32Array.from(unsure.keys()),
+    said,
+    table: [...places.keys()],
+  };
+}
+export function takenBuffers({ names, unsure, said }: PackedTaken): ArrayBuffer[] {
+  return [names.ids, names.ends, unsure, said].map(({ buffer }) => buffer);
+}
+export function showTaken({ names, clashes, counts, reasons, unsure, said, table }: PackedTaken): ShownTaken {
+  const places = placesOf(unsure);
+  const get = (id: ObjectId): Doubt | undefined => {
+    const at = places[id];
+    return at ? table[said[at - 1]!] : undefined;
+  };
+  return { names: new NamesById(names), clashes, counts, reasons, unsure: { get } };
+}

@@ -1,0 +1,34 @@
+import { Injector, runInInjectionContext, signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { largeScene, settled } from './settled';
+
+describe('what is counted when edits rest', () => {
+  const follow = (objects: number) => {
+    const tick = signal(1);
+    const seen = runInInjectionContext(TestBed.inject(Injector), () => settled(tick, () => objects));
+    TestBed.tick();
+    return { tick, seen };
+  };
+  const rest = (): Promise<void> => new Promise((done) => setTimeout(done, 260));
+  it('follows at once in a small scene', () => {
+    const { tick, seen } = follow(10);
+    expect(seen()).toBe(1);
+    tick.set(2);
+    TestBed.tick();
+    expect(seen()).toBe(2);
+  });
+  it('waits in a large one, counts once for many edits, and says what is not counted yet', async () => {
+    const { tick, seen } = follow(largeScene + 1);
+    expect(seen()).toBe(-1);
+    await rest();
+    expect(seen()).toBe(1);
+    for (let i = 2; i <= 5; i++) {
+      tick.set(i);
+      TestBed.tick();
+      await new Promise((done) => setTimeout(done, 60));
+      expect(seen()).toBe(1);
+    }
+    await rest();
+    expect(seen()).toBe(5);
+  });
+});

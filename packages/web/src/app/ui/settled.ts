@@ -1,0 +1,26 @@
+import { effect, signal, untracked, type Signal } from '@angular/core';
+
+/** How long nothing may have changed before what is only counted is counted again, milliseconds. */
+const rest = 180;
+/** From so many objects on a walk through all of them is felt. */
+export const largeScene = 30_000;
+
+/**
+ * Follows a count of changes: at once in a small scene, in a large one when they rest. What walks the whole of a scene only to
+ * say how many of something there are hangs on this, so that an edit itself costs what it changes. -1: not counted yet.
+ * `turn` puts those who rest at the same time one behind the other. To be called where effects may be.
+ */
+export function settled(tick: Signal<number>, objects: () => number, turn = 0): Signal<number> {
+  const isLarge = (): boolean => untracked(objects) > largeScene;
+  const seen = signal(isLarge() ? -1 : untracked(tick));
+  effect((onCleanup) => {
+    const now = tick();
+    if (!isLarge() || untracked(seen) === now) {
+      seen.set(now);
+      return;
+    }
+    const timer = setTimeout(() => seen.set(now), rest + 60 * turn);
+    onCleanup(() => clearTimeout(timer));
+  });
+  return seen;
+}

@@ -1,0 +1,62 @@
+import type { Finding, FindingColumns } from '@renquil/core';
+import type { FindingGroup, FindingLine } from './findings-state';
+
+/** Groups and their findings as lines; a line is made when it is looked at. Reads as a list: `length`, `at` and `slice`. */
+export class FindingLines implements Iterable<FindingLine> {
+  /** Where each group begins. */
+  readonly #starts: number[] = [];
+  readonly length: number;
+  constructor(
+    readonly groups: readonly FindingGroup[],
+    readonly folded: ReadonlySet<string>,
+    readonly columns: FindingColumns,
+    readonly findingAt: (at: number) => Finding,
+  ) {
+    let start = 0;
+    for (const { key, count } of groups) {
+      this.#starts.push(start);
+      start += 1 + (folded.has(key) ? 0 : count);
+    }
+    this.length = start;
+  }
+  at(index: number): FindingLine | undefined {
+    if (index < 0 || index >= this.length) return undefined;
+    let [low, high] = [0, this.#starts.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.#starts[middle]! <= index) low = middle;
+      else high = middle - 1;
+    }
+    const group = this.groups[low]!;
+    const inside = index - this.#starts[low]! - 1;
+    if (inside < 0) return { type: 'group', group };
+    return { type: 'finding', finding: this.findingAt(group.at[inside]!), of: group.key };
+  }
+  slice(from: number, to: number): FindingLine[] {
+    const lines: FindingLine[] = [];
+    for (let i = Math.max(0, from); i < Math.min(to, this.length); i++) lines.push(this.at(i)!);
+    return lines;
+  }
+  /** The next line with a finding that `is` so, from a place onwards or backwards; -1: there is none. */
+  next(from: number, by: 1 | -1, is: (finding: Finding) => boolean = () => true): number {
+    for (let i = from + by; i >= 0 && i < this.length; i += by) {
+      const line = this.at(i)!;
+      if (line.type === 'finding' && is(line.finding)) return i;
+    }
+    return -1;
+  }
+  /** Where a finding stands; -1: its group is folded, or it is not there. */
+  indexOf(object: number, check: string): number {
+    for (const [g, group] of this.groups.entries()) {
+      if (this.folded.has(group.key)) continue;
+      for (const [i, at] of group.at.entries()) {
+        if (this.columns.objects[at] === object && this.columns.sortAt(at).check === check)
+          return this.#starts[g]! + 1 + i;
+      }
+    }
+    return -1;
+  }
+  *[Symbol.iterator](): Iterator<FindingLine> {
+    for (let i = 0; i < this.length; i++) yield this.at(i)!;
+  }
+}

@@ -1,0 +1,9 @@
+import type { Material } from 'three';
+import type { Display } from '@renquil/core';
+
+/** What is drawn with what: shapes by their material and look, lines, edges. */
+export interface ContentMaterials {
+  of(material: number | null, look: Display): Material;
+  readonly line: Material;
+  readonly edge: Material;
+}

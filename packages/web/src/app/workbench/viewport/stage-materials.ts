@@ -1,0 +1,79 @@
+import {
+  Color,
+  DoubleSide,
+  LineBasicMaterial,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  type Material,
+} from 'three';
+import type { Display, Scene } from '@renquil/core';
+import type { MarkKind } from './stage-marks';
+
+export interface StageColours {
+  readonly sky: string;
+  readonly ground: string;
+  readonly ink: string;
+  readonly pick: string;
+}
+
+/** Materials of the view, each made once; those of lines and marks take on the colours of the page. */
+export class StageMaterials {
+  readonly #made = new Map<string, Material>();
+  constructor(
+    readonly scene: Scene,
+    public colours: StageColours,
+  ) {}
+
+  get line(): Material {
+    return this.#keep('line', () => new LineBasicMaterial({ color: this.colours.ink }));
+  }
+  get edge(): Material {
+    return this.#keep(
+      'edge',
+      () => new LineBasicMaterial({ color: this.colours.ink, transparent: true, opacity: 0.38 }),
+    );
+  }
+  mark(kind: MarkKind): Material {
+    return this.#keep(kind, () => {
+      const onTop = { depthTest: false, transparent: true };
+      const { ink, pick } = this.colours;
+      if (kind === 'pick-fill')
+        return new MeshBasicMaterial({ color: pick, opacity: 0.7, side: DoubleSide, ...onTop });
+      if (kind === 'pick-line') return new LineBasicMaterial({ color: pick, ...onTop });
+      return new LineBasicMaterial({ color: ink, opacity: 0.45, ...onTop });
+    });
+  }
+  of(index: number | null, look: Display): Material {
+    return this.#keep(`${index} ${look}`, () => {
+      const [r, g, b, a] = index === null ? [0.62, 0.64, 0.62, 1] : this.scene.materials[index]!.colour;
+      const opacity = { ghost: 0.16, box: 0.1, wire: 1, solid: a }[look];
+      const colour = look === 'ghost' || look === 'box' ? new Color(this.colours.ink) : new Color(r, g, b);
+      return new MeshLambertMaterial({
+        color: colour,
+        side: DoubleSide,
+        wireframe: look === 'wire',
+        transparent: opacity < 1,
+        opacity,
+        depthWrite: opacity === 1,
+      });
+    });
+  }
+  /** Objects keep their own colours. */
+  colour(colours: StageColours): void {
+    this.colours = colours;
+    const ink = /^(line|edge|pick-edge)$| (ghost|box)$/;
+    for (const [key, material] of this.#made) {
+      const { color } = material as LineBasicMaterial;
+      if (ink.test(key)) color.set(colours.ink);
+      else if (key.startsWith('pick')) color.set(colours.pick);
+    }
+  }
+  dispose(): void {
+    for (const material of this.#made.values()) material.dispose();
+  }
+  #keep(key: string, make: () => Material): Material {
+    let material = this.#made.get(key);
+    if (!material) this.#made.set(key, (material = make()));
+    return material;
+  }
+}
