@@ -51,7 +51,7 @@ export class App {
   }
   async viewportReady(): Promise<void> {
     await expect(this.page.getByTestId('viewport')).toHaveAttribute('data-ready', 'true', {
-      timeout: 30_000,
+      timeout: 120_000,
     });
   }
   async saved(): Promise<void> {

@@ -36,7 +36,7 @@ const focusIs = async (page: Page): Promise<string> =>
   page.evaluate(() => document.activeElement?.tagName ?? 'BODY');
 
 test('the whole story by keys: bring in, arrange, name, check, save and hand off', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const app = new App(page);
   const keys = new Keys(page);
   await app.signIn('mo');
