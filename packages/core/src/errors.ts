@@ -35,7 +35,7 @@ export const errorCatalogue = {
   'gltf-invalid': entry(422, '{{file}}: {{place}}: {{detail}}.'),
   'handoff-blocked': entry(
     422,
-    'The gate has {{count}} open blockers. Give a reason to hand off with them, or fix them first.',
+    'The gate is not passed; open blockers: {{count}}. Give a reason to hand off with them, or fix them first.',
   ),
   'handoff-readback': entry(500, 'The package was not the same when read again: {{detail}}.'),
   internal: entry(

@@ -22,26 +22,28 @@ describe('odd numbers in names', () => {
           const member = { id: i + 1, digits: parts.digits, value: Number(parts.digits) };
           families.set(key, [...(families.get(key) ?? []), member]);
         });
+        let found = 0;
         for (const family of families.values()) {
-          const values = [...new Set(family.map(({ value }) => value))].sort((a, b) => a - b);
-          for (const { id, digits, value } of family) {
-            const holders = family.filter((one) => one.value === value);
-            const isFirst = holders[0]!.id === id;
-            const other = holders.find((one) => one.digits !== digits);
-            const before = values[values.indexOf(value) - 1];
-            const isOdd =
-              family.length > 1 &&
-              (isFirst ? before === undefined || value - before > 1 : other !== undefined);
-            expect(odd.has(id))
-              .withContext(`${names.join(' ')} at ${id}`)
-              .toBe(isOdd);
-            if (!isOdd) continue;
-            const said = odd.get(id)!;
-            expect([said.digits, said.value, said.count]).toEqual([digits, value, family.length]);
-            expect(said.repeats).toBe(isFirst ? null : other!.digits);
-            expect(said.before?.value).toBe(before);
-          }
+          family.sort((a, b) => a.value - b.value || a.id - b.id);
+          const gaps = family.slice(1).filter(({ value }, i) => value - family[i]!.value > 1).length;
+          const repeats = family
+            .slice(1)
+            .filter(
+              ({ value, digits }, i) => value === family[i]!.value && digits !== family[i]!.digits,
+            ).length;
+          const [first] = family;
+          const said = odd.get(first!.id);
+          const isOdd = family.length > 1 && (gaps > 0 || repeats > 0 || first!.value > 1);
+          expect(said !== undefined)
+            .withContext(`${names.join(' ')} at ${first!.id}`)
+            .toBe(isOdd);
+          if (!said) continue;
+          found++;
+          expect([said.count, said.gapCount, said.repeatCount]).toEqual([family.length, gaps, repeats]);
+          expect(said.first).toEqual({ digits: first!.digits, value: first!.value });
+          expect([said.gaps.length, said.repeats.length]).toEqual([Math.min(4, gaps), Math.min(4, repeats)]);
         }
+        expect(odd.size).toBe(found);
       }),
       { numRuns: 500 },
     );

@@ -27,58 +27,57 @@ function startOfDigits(name: string, end: number): number {
   return start;
 }
 
-/** What is odd about an object's number among names that are the same but for it. */
-export interface NumberOddity {
-  readonly digits: string;
-  readonly value: number;
-  /** Of the next lower number of its family; null: it is the first. */
-  readonly before: { readonly digits: string; readonly value: number } | null;
-  /** Other digits of the same value, of one that stands before it in the tree. */
-  readonly repeats: string | null;
+/** What is odd about the numbers of a family: names that are the same but for their last number. */
+export interface NumberOddities {
   readonly count: number;
+  /** The lowest number, as it is written. */
+  readonly first: { readonly digits: string; readonly value: number };
+  /** Stretches of numbers that nobody has between two that are there, by their ends, in the digits of the one before. */
+  readonly gaps: readonly (readonly [from: string, to: string])[];
+  /** How many such stretches there are; `gaps` holds the first few. */
+  readonly gapCount: number;
+  /** Numbers that are there in two writings, as 1 and 01; the first few. */
+  readonly repeats: readonly (readonly [string, string])[];
+  readonly repeatCount: number;
 }
+/** So many gaps and repeats are told. */
+const told = 4;
 
 /**
- * Objects whose number does not follow on the one before, is the first of several, or is there twice in other digits;
- * remembered until a name changes.
+ * Families whose numbers do not follow one another, do not begin at 0 or 1, or are there twice in other digits: by the
+ * object that has the lowest number, the first of them in the tree. Remembered until a name changes.
  */
 export const numberOddities = remembered(
   (scene: Scene) => scene.namesVersion,
   (scene) => {
-    const odd = new Map<ObjectId, NumberOddity>();
+    const odd = new Map<ObjectId, NumberOddities>();
     const { names, ids, values, order, ends } = families(scene);
     const digitsOf = (row: number): string => lastNumber(names[row]!)!.digits;
     for (let family = 0, from = 0; family < ends.length; from = ends[family++]!) {
       const count = ends[family]! - from;
       if (count < 2) continue;
-      let first = from;
-      for (let i = from; i < ends[family]!; i++) {
-        const row = order[i]!;
-        const value = values[row]!;
-        if (value !== values[order[first]!]) first = i;
-        const before = first > from ? order[first - 1]! : -1;
-        if (i === first && before >= 0 && value - values[before]! <= 1) continue;
-        const digits = digitsOf(row);
-        const repeats = i === first ? null : repeated(first, ends[family]!, value, digits);
-        if (i !== first && repeats === null) continue;
-        odd.set(ids[row]!, {
-          digits,
-          value,
-          before: before < 0 ? null : { digits: digitsOf(before), value: values[before]! },
-          repeats,
-          count,
-        });
+      const gaps: [string, string][] = [];
+      const repeats: [string, string][] = [];
+      let [gapCount, repeatCount] = [0, 0];
+      for (let i = from + 1; i < ends[family]!; i++) {
+        const [before, row] = [order[i - 1]!, order[i]!];
+        const step = values[row]! - values[before]!;
+        if (step > 1 && ++gapCount <= told) {
+          const width = digitsOf(before).length;
+          const pad = (value: number): string => String(value).padStart(width, '0');
+          gaps.push([pad(values[before]! + 1), pad(values[row]! - 1)]);
+        } else if (step === 0 && names[row] !== names[before]) {
+          const [one, other] = [digitsOf(before), digitsOf(row)];
+          if (one !== other && ++repeatCount <= told) repeats.push([one, other]);
+        }
       }
+      const row = order[from]!;
+      const value = values[row]!;
+      if (!gapCount && !repeatCount && value <= 1) continue;
+      const first = { digits: digitsOf(row), value };
+      odd.set(ids[row]!, { count, first, gaps, gapCount, repeats, repeatCount });
     }
     return odd;
-
-    function repeated(at: number, end: number, value: number, digits: string): string | null {
-      for (; at < end && values[order[at]!] === value; at++) {
-        const other = digitsOf(order[at]!);
-        if (other !== digits) return other;
-      }
-      return null;
-    }
   },
 );
 

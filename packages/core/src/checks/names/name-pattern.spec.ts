@@ -21,6 +21,12 @@ testCheck(namePattern, {
     row('L_door001_stel_geo', 'mesh', 'near', 'spelling: steel'),
     row('cabin_body_grp', 'group', 'case', 'case: cabinBody'),
     row('L_door1_steel_geo', 'mesh', 'digits', '001 for 1'),
-    row('L-door001-steel-geo', 'mesh', 'loose', 'separators'),
+    row('L-door001-steel-geo', 'mesh', 'between', 'separators'),
+    row('-lamps_grp', 'group', 'edge', 'separators'),
+    row('L_001_steel_geo', 'mesh', 'wordless', 'no what'),
+    row('L_door1000_steel_geo', 'mesh', 'wide', '3 digits, not 4'),
+    row('cabin_grp_body', 'group', 'apart', 'words around the type'),
+    row('cabin_grp.001', 'group', 'left', 'ends in .001'),
+    row('cut_é', 'mesh', 'strange', 'é is no what'),
   ],
 });

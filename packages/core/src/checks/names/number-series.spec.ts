@@ -11,10 +11,11 @@ testCheck(numberSeries, {
   invalid: [
     {
       scene: 'a001 : mesh\na003 : mesh\na007 : mesh',
-      findings: [
-        { at: '/a003', messageId: 'gap', message: '002 missing' },
-        { at: '/a007', messageId: 'gap', message: '004 to 006 missing' },
-      ],
+      findings: [{ at: '/a001', messageId: 'gap', message: '002, 004 to 006 missing' }],
+    },
+    {
+      scene: [1, 3, 5, 7, 9, 11, 13].map((n) => `a${n} : mesh`).join('\n'),
+      findings: [{ at: '/a1', messageId: 'gap', message: '2, 4, 6, 8 and 2 more missing' }],
     },
     {
       scene: 'a02_geo : mesh\na03_geo : mesh',
@@ -22,7 +23,7 @@ testCheck(numberSeries, {
     },
     {
       scene: 'a1 : mesh\na01 : mesh',
-      findings: [{ at: '/a01', messageId: 'repeat', message: '01 is 1 too' }],
+      findings: [{ at: '/a1', messageId: 'repeat', message: '01 is 1 too' }],
     },
   ],
 });

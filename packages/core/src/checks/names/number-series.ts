@@ -1,8 +1,10 @@
-import { numberOddities } from '../../names/number-family.js';
+import { numberOddities, type NumberOddities } from '../../names/number-family.js';
 import { defineCheck } from '../check.js';
 
+type Message = 'gap' | 'start' | 'repeat';
+
 /** Names that differ in their number only: none should be missing, and none be there twice in another width. */
-export const numberSeries = defineCheck({
+export const numberSeries = defineCheck<Message>({
   id: 'number-series',
   family: 'names',
   title: 'Numbers with gaps or repeats',
@@ -11,35 +13,49 @@ export const numberSeries = defineCheck({
   heeds: ['rename', 'insert', 'remove'],
   source: 'common practice',
   messages: {
-    gap: {
-      short: '{{missing}} missing',
-      because: 'Before "{{name}}" {{missing}} is missing: the one before it is {{before}}.',
-    },
-    start: {
-      short: 'starts at {{digits}}',
-      because:
-        '"{{name}}" is the first of {{count}} of its name, and its number is {{digits}}, not {{wanted}}.',
-    },
-    repeat: {
-      short: '{{digits}} is {{other}} too',
-      because: 'Number {{value}} is there twice among its like, as {{digits}} and as {{other}}.',
-    },
+    gap: { short: '{{missing}} missing', because: '{{said}}' },
+    start: { short: 'starts at {{digits}}', because: '{{said}}' },
+    repeat: { short: '{{repeats}}', because: '{{said}}' },
   },
   suspects: ({ scene }) => numberOddities(scene).keys(),
   evaluate({ id, name }, { scene, convention }) {
     const odd = numberOddities(scene).get(id);
     if (!odd) return null;
-    const { digits, value, before, repeats, count } = odd;
-    if (repeats !== null) return { message: 'repeat', data: { name, digits, other: repeats, value } };
-    const pad = (n: number): string => String(n).padStart(digits.length, '0');
-    if (!before) {
-      const wanted = convention.slotFor('number')?.rule.start ?? 1;
-      return value <= wanted
-        ? null
-        : { message: 'start', data: { name, count, digits, wanted: pad(wanted) } };
-    }
-    const missing =
-      value - before.value === 2 ? pad(value - 1) : `${pad(before.value + 1)} to ${pad(value - 1)}`;
-    return { message: 'gap', data: { name, missing, before: before.digits } };
+    const wanted = convention.slotFor('number')?.rule.start ?? 1;
+    const { digits, value } = odd.first;
+    const isLate = value > wanted;
+    const message: Message | null = odd.repeatCount
+      ? 'repeat'
+      : odd.gapCount
+        ? 'gap'
+        : isLate
+          ? 'start'
+          : null;
+    if (!message) return null;
+    const missing = missingIn(odd);
+    const repeats = repeatsIn(odd);
+    const parts = [
+      repeats && `the same number is written in two ways: ${repeats}`,
+      missing && `missing: ${missing}`,
+      isLate && `the first is ${digits}, not ${String(wanted).padStart(digits.length, '0')}`,
+    ].filter(Boolean);
+    const said = `${odd.count} names are numbered like "${name}"; ${parts.join('; ')}.`;
+    return { message, data: { digits, missing, repeats, said } };
   },
 });
+
+function missingIn({ gaps, gapCount }: NumberOddities): string {
+  return withMore(
+    gaps.map(([from, to]) => (from === to ? from : `${from} to ${to}`)),
+    gapCount,
+  );
+}
+function repeatsIn({ repeats, repeatCount }: NumberOddities): string {
+  return withMore(
+    repeats.map(([one, other]) => `${other} is ${one} too`),
+    repeatCount,
+  );
+}
+function withMore(told: readonly string[], count: number): string {
+  return told.join(', ') + (count > told.length ? ` and ${count - told.length} more` : '');
+}

@@ -1,3 +1,6 @@
+import { fillText } from '../../errors.js';
+import { misfitTexts } from '../../names/slots/misfit-texts.js';
+import { sayMisfit } from '../../names/slots/say-misfit.js';
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import type { OtherThing } from '../../names/slots/convention.js';
 import { readName } from '../../names/slots/read-name.js';
@@ -6,7 +9,7 @@ import type { Report } from '../check.js';
 export const otherMessages = {
   misfit: {
     short: '{{thing}} {{name}}: {{short}}',
-    because: 'The {{thing}} "{{name}}" does not fit the pattern of {{thing}}s: {{short}}.',
+    because: '{{because}}',
   },
   unnamed: { short: '{{thing}} without a name', because: 'A {{thing}} of this scene has no name.' },
 };
@@ -21,12 +24,20 @@ export function judgeOther(
   if (name === '') return { message: 'unnamed', data: { thing } };
   const reading = readName(convention, thing, name);
   if (reading.fits && !reading.helper) return null;
+  const said = reading.fits ? null : sayMisfit(convention, thing, name, reading, thing);
+  const text = said && misfitTexts[said.message];
   const [first] = reading.misfits;
-  const short =
-    first?.code === 'missing'
-      ? `no ${first.slot}`
-      : first?.wanted
+  const data = {
+    thing,
+    name,
+    short: !said
+      ? 'a helper'
+      : first?.code !== 'missing' && first?.wanted
         ? `${first.text} should be ${first.wanted}`
-        : 'it cannot be read';
-  return { message: 'misfit', data: { thing, name, short }, ...(first ? { slot: first.slot } : {}) };
+        : fillText(text!.short, said.data),
+    because: text
+      ? fillText(text.because, said.data)
+      : `"${name}" begins as the names of helpers do, and a ${thing} is none.`,
+  };
+  return { message: 'misfit', data, ...(said?.slot ? { slot: said.slot } : {}) };
 }

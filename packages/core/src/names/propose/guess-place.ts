@@ -10,7 +10,7 @@ import {
   type GuessContext,
   type GuessRow,
 } from './guess-row.js';
-import { assumed, carriedBy, share, whatOf } from './guess-side.js';
+import { assumed, carriedBy, shareThat, whatOf } from './guess-side.js';
 import type { SlotGuess } from './proposal.js';
 
 /**
@@ -52,7 +52,7 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
       ways.has('front') || ways.has('back') ? depth() : heightSeat(context.scene, row.object.id, slack);
     const word = wordPointing(asked.slot.senses, seat.sense);
     if (word !== null && seat.sense !== 'centre') {
-      const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, and ${share(habit)} ${what} carry a place`;
+      const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, and ${shareThat(habit, `called ${what}`, 'a place')}`;
       const sure = Math.min(0.95, habit.share, seat.clear ? 1 : 0.65);
       return guess(asked, word, sure, 'place', because, [{ text: '', because: 'a place may be left out' }]);
     }
@@ -64,7 +64,7 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
       '',
       Math.min(0.97, neverThere(row, habit.share)),
       'habit',
-      `${share(habit)} like it carry a place`,
+      shareThat(habit, 'like it', 'a place'),
     );
   return guess(asked, '', 0.85, 'habit', 'its name says nothing of a place, nor do others like it');
 }

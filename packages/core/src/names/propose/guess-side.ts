@@ -56,7 +56,7 @@ function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
   const facing = trust.of >= 3 ? trust.expected : 0.88;
   const leave = { text: '', because: 'nothing like it carries a side' };
   if (asked.part.optional && carries < 0.5) {
-    const why = habit ? `${share(habit)} like it carry a side` : 'groups mostly stand for both sides';
+    const why = habit ? shareThat(habit, 'like it', 'a side') : 'groups mostly stand for both sides';
     return guess(
       asked,
       '',
@@ -114,7 +114,7 @@ function atCentre(
   const carries = habit ? habit.share : row.object.shape !== null && row.key === 'mesh' ? 0.8 : 0.15;
   if (word === null || (asked.part.optional && carries < 0.5)) {
     if (!asked.part.optional) return null;
-    const why = habit ? `${share(habit)} like it in the middle carry a side` : 'it sits in the middle';
+    const why = habit ? shareThat(habit, 'like it in the middle', 'a side') : 'it sits in the middle';
     return guess(
       asked,
       '',
@@ -125,15 +125,22 @@ function atCentre(
     );
   }
   const because = habit
-    ? `it sits in the middle, and ${share(habit)} like it there carry ${word}`
+    ? `it sits in the middle, and ${shareThat(habit, 'like it there', word)}`
     : 'it sits in the middle';
   return guess(asked, word, Math.min(0.97, Math.max(carries, 0.5)), 'place', because, [
     { text: '', because: 'a side may be left out' },
   ]);
 }
 
-export function share({ yes, of }: { readonly yes: number; readonly of: number }): string {
-  return yes === 0 ? `none of ${of}` : yes === of ? (of === 1 ? 'the one' : `all ${of}`) : `${yes} of ${of}`;
+/** "3 of 4 like it carry a side", "the one like it carries none". */
+export function shareThat(
+  { yes, of }: { readonly yes: number; readonly of: number },
+  alike: string,
+  what: string,
+): string {
+  if (of === 1) return `the one ${alike} carries ${yes ? what : 'none'}`;
+  if (yes === 0) return `none of the ${of} ${alike} carries ${what}`;
+  return `${yes === of ? `all ${of}` : `${yes} of ${of}`} ${alike} ${yes === 1 ? 'carries' : 'carry'} ${what}`;
 }
 export function carriedBy(context: GuessContext, row: GuessRow, { slot }: Asked): Carried | null {
   const place = context.convention.slotFor('place', row.key);

@@ -33,7 +33,7 @@ describe('handing off', () => {
     const job = await mo.job(body.job);
     expect(job.error).toEqual({
       code: 'handoff-blocked',
-      text: 'The gate has 55 open blockers. Give a reason to hand off with them, or fix them first.',
+      text: 'The gate is not passed; open blockers: 55. Give a reason to hand off with them, or fix them first.',
     });
   });
   it('past the gate is for a lead with a reason', async () => {

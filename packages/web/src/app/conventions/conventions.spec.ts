@@ -88,7 +88,9 @@ describe('the conventions page', () => {
       '_',
       'geo',
     ]);
-    expect(page.text('[data-testid=try-says]')[0]).toContain('stel is near steel');
+    expect(page.text('[data-testid=try-says]')[0]).toContain(
+      '"stel" is no listed surface; the nearest is "steel".',
+    );
     await page.type(field, 'L_F_sheave001_nylon_geo');
     expect(page.text('[data-testid=try-says]')[0]).toContain('fits');
   });

@@ -1,6 +1,16 @@
 import { Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { nearWord, readName, splitWords, type Kind, type Misfit, type PatternKey } from '@renquil/core';
+import {
+  fillText,
+  misfitTexts,
+  nearWord,
+  readName,
+  sayOne,
+  splitWords,
+  type Kind,
+  type Misfit,
+  type PatternKey,
+} from '@renquil/core';
 import { catchError, debounceTime, distinctUntilChanged, forkJoin, of, switchMap } from 'rxjs';
 import { Api } from '../state/api';
 import { SeverityMark } from '../ui/severity-mark';
@@ -155,28 +165,13 @@ export class TryName {
       .slice(0, 4)
       .map((misfit) => ({ severity: 'blocker' as const, colour: 'block', text: this.#say(misfit) }));
   }
-  #say({ code, slot, text, wanted }: Misfit): string {
-    switch (code) {
-      case 'no-pattern':
-        return 'there is no pattern for this kind';
-      case 'missing':
-        return `no ${slot}, such as ${wanted}`;
-      case 'order':
-        return `${slot} goes before ${wanted}`;
-      case 'spelling':
-        return `${text} is written ${wanted} in ${slot}`;
-      case 'near':
-        return `${text} is near ${wanted}`;
-      case 'unlisted': {
-        const near = nearWord(text, this.draft.compiled()!.slots.get(slot)!.words);
-        return `${text} is in no list of ${slot}${near ? `; near ${near}` : ''}`;
-      }
-      case 'case':
-        return `${text} should be ${wanted}`;
-      case 'digits':
-        return `number ${text} has ${text.length} digits, ${wanted.length} wanted: ${wanted}`;
-      case 'loose':
-        return `what stands between the words: ${wanted}`;
-    }
+  #say(misfit: Misfit): string {
+    const convention = this.draft.compiled()!;
+    const reading = this.reading()!;
+    const { message, data } = sayOne(convention, this.#key(), this.name(), reading, misfit, this.#key());
+    const text = fillText(misfitTexts[message].because, data);
+    const near =
+      message === 'unlisted' ? nearWord(misfit.text, convention.slots.get(misfit.slot)!.words) : null;
+    return near ? `${text} The nearest is "${near}".` : text;
   }
 }
