@@ -108,7 +108,7 @@ export async function pinScene(
 ): Promise<void> {
   const [id, revision, shipped] = 'shipped' in to ? [null, null, to.shipped] : [to.id, to.revision, null];
   await sql.run(
-    'UPDATE scene SET convention_id = ?, convention_revision = ?, shipped_convention = ?, standing_revision = NULL WHERE id = ?',
+    'UPDATE scene SET convention_id = ?, convention_revision = ?, shipped_convention = ?, standing_revision = NULL, convention_settled = TRUE WHERE id = ?',
     [id, revision, shipped, scene],
   );
 }
@@ -131,7 +131,37 @@ export async function pinnedOf(
   const body = shippedConventions[shipped] ?? shippedConventions['parts']!;
   return { id: null, shipped, name: body.name, revision: 0, body };
 }
-/** What a scene that is brought in is held to: the project's oldest convention that was published, at its newest. */
-export async function newcomersConvention(sql: Sql, project: number): Promise<ConventionRow | null> {
-  return (await listConventions(sql, project)).find((one) => one.revision > 0) ?? null;
+/** Somebody has said that a scene stays with what it is held to. */
+export async function settleScene(sql: Sql, scene: number): Promise<void> {
+  await sql.run('UPDATE scene SET convention_settled = TRUE WHERE id = ?', [scene]);
+}
+/** What a lead chose for scenes that are brought in. */
+export async function saveStandard(
+  sql: Sql,
+  project: number,
+  to: { readonly id: number } | { readonly shipped: string },
+): Promise<void> {
+  const [id, shipped] = 'shipped' in to ? [null, to.shipped] : [to.id, null];
+  await sql.run('UPDATE project SET convention_id = ?, shipped_convention = ? WHERE id = ?', [
+    id,
+    shipped,
+    project,
+  ]);
+}
+/**
+ * What a scene that is brought in is held to: what a lead chose, at its newest; else the project's oldest convention
+ * that was published; else Parts.
+ */
+export async function newcomersConvention(
+  sql: Sql,
+  project: number,
+): Promise<{ readonly id: number; readonly revision: number } | { readonly shipped: string }> {
+  const chosen = await sql.one<{ convention_id: number | null; shipped_convention: string | null }>(
+    'SELECT convention_id, shipped_convention FROM project WHERE id = ?',
+    [project],
+  );
+  const shipped = chosen?.shipped_convention;
+  if (shipped && Object.hasOwn(shippedConventions, shipped)) return { shipped };
+  const published = (await listConventions(sql, project)).filter((one) => one.revision > 0);
+  return published.find((one) => one.id === chosen?.convention_id) ?? published[0] ?? { shipped: 'parts' };
 }

@@ -21,6 +21,8 @@ export interface SceneRow {
   readonly convention_id: number | null;
   readonly convention_revision: number | null;
   readonly shipped_convention: string | null;
+  /** 0 until somebody has said what it is held to. */
+  readonly convention_settled: number;
   /** Of the project's convention it is held to; null: one that comes with Renquil. */
   readonly convention_name: string | null;
 }
@@ -43,7 +45,7 @@ export interface LockedScene {
 }
 
 const sceneColumns = `SELECT s.id, s.project_id, s.name, s.source_name, s.source_file, s.thumbnail_file, s.revision, s.objects, s.standing,
-  s.standing_revision, s.convention_id, s.convention_revision, s.shipped_convention, c.name AS convention_name, s.updated_at, s.binned_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
+  s.standing_revision, s.convention_id, s.convention_revision, s.shipped_convention, s.convention_settled, c.name AS convention_name, s.updated_at, s.binned_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
   FROM scene s JOIN account a ON a.id = s.updated_by
   LEFT JOIN convention c ON c.id = s.convention_id
   LEFT JOIN version v ON v.scene_id = s.id AND v.number = (SELECT MAX(number) FROM version WHERE scene_id = s.id)`;

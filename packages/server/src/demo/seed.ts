@@ -8,7 +8,7 @@ import { findProject, insertProject } from '../db/projects.js';
 import { findScene, sceneNames } from '../db/scenes.js';
 import { readSetting, saveSetting } from '../db/settings.js';
 import type { Database, Sql } from '../db/database.js';
-import { insertConvention, insertRevision, listConventions } from '../db/conventions.js';
+import { insertConvention, insertRevision, listConventions, settleScene } from '../db/conventions.js';
 import { beginJob } from '../jobs/begin-job.js';
 import type { ImportInput } from '../jobs/import.js';
 import { hashPassword } from '../services/sessions.js';
@@ -53,7 +53,9 @@ export async function seedDemo(
     } as const;
     const id = await beginJob(database, job, holder);
     services.wakeJobs();
-    await inventTrend(database, await untilDone(database, id));
+    const scene = await untilDone(database, id);
+    await settleScene(database, scene);
+    await inventTrend(database, scene);
   }
   await saveSetting(database, 'demo', 'in');
 }

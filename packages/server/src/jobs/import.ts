@@ -1,4 +1,4 @@
-import { partsConvention, RenquilError } from '@renquil/core';
+import { RenquilError, shippedConventions } from '@renquil/core';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
@@ -27,7 +27,10 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     .filter(([path]) => path !== main)
     .map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
   const held = await newcomersConvention(database, job.project_id);
-  const convention = held ? await readRevision(database, held.id, held.revision) : partsConvention;
+  const convention =
+    'shipped' in held
+      ? shippedConventions[held.shipped]!
+      : await readRevision(database, held.id, held.revision);
   const read = await services.pool.run(
     'read-scene',
     { file: main, bytes, resources, convention },
@@ -52,7 +55,9 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     });
     for (const { path, file } of files)
       await sql.run('INSERT INTO scene_file (scene_id, path, file_id) VALUES (?, ?, ?)', [scene, path, file]);
-    if (held) await pinScene(sql, scene, { id: held.id, revision: held.revision });
+    await pinScene(sql, scene, held);
+    // Nobody has looked yet whether its names fit that: whoever opens it first is asked.
+    await sql.run('UPDATE scene SET convention_settled = FALSE WHERE id = ?', [scene]);
     await insertSnapshot(sql, scene, 0, read.snapshot);
     await updateIndex(sql, scene, { rows: read.index });
     await insertVersion(sql, scene, {

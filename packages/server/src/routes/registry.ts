@@ -11,6 +11,8 @@ import { createConvention } from './conventions/create-convention.js';
 import { dropConventionDraft } from './conventions/drop-draft.js';
 import { getConvention } from './conventions/get-convention.js';
 import { getConventionRevision } from './conventions/get-revision.js';
+import { chooseStandard } from './conventions/choose-standard.js';
+import { fitSceneConventions } from './conventions/fit-conventions.js';
 import { learnProjectConvention } from './conventions/learn-convention.js';
 import { listProjectConventions } from './conventions/list-conventions.js';
 import { pinSceneConvention } from './conventions/pin-scene.js';
@@ -62,8 +64,10 @@ export const routeRegistry: readonly Route[] = [
   listSceneChanges,
   listSceneHistory,
   listMyChanges,
+  chooseStandard,
   createConvention,
   dropConventionDraft,
+  fitSceneConventions,
   getConvention,
   getConventionRevision,
   learnProjectConvention,

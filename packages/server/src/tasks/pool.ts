@@ -23,6 +23,7 @@ export const taskLimits: Readonly<Record<'small' | 'large', TaskLimits>> = {
 const words: Readonly<Record<TaskName, string>> = {
   'build-handoff': 'Building this package',
   'count-words': 'Counting the words of this scene',
+  'fit-conventions': 'Reading these names by each convention',
   'learn-convention': 'Learning from these names',
   'plan-restore': 'Comparing with this version',
   'read-scene': 'Reading this file',

@@ -1,5 +1,6 @@
 import { buildHandoffTask } from './build-handoff.js';
 import { countWordsTask } from './count-words.js';
+import { fitConventionsTask } from './fit-conventions.js';
 import { learnConventionTask } from './learn-convention.js';
 import { planRestoreTask } from './plan-restore.js';
 import { readSceneTask } from './read-scene.js';
@@ -13,6 +14,7 @@ export type Tell = (stage: string, done: number, total: number) => void;
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
   'count-words': countWordsTask,
+  'fit-conventions': fitConventionsTask,
   'learn-convention': learnConventionTask,
   'plan-restore': planRestoreTask,
   'read-scene': readSceneTask,

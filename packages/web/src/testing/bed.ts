@@ -101,7 +101,14 @@ export async function workbenchBed(
     scene,
     snapshot: 0,
     changes,
-    convention: { id: null, shipped: 'parts', name: 'Parts', revision: 0, body: partsConvention },
+    convention: {
+      id: null,
+      shipped: 'parts',
+      name: 'Parts',
+      revision: 0,
+      body: partsConvention,
+      settled: true,
+    },
   } satisfies OpenedScene);
   await settle();
   http

@@ -1,5 +1,5 @@
 import { shippedConventions } from '@renquil/core';
-import { listConventions } from '../../db/conventions.js';
+import { listConventions, newcomersConvention } from '../../db/conventions.js';
 import { listScenes } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 
@@ -7,16 +7,22 @@ export const listProjectConventions = defineRoute({
   method: 'get',
   path: '/api/projects/:project/conventions',
   needs: 'viewer',
-  says: 'The conventions of a project and those that come with Renquil, with their newest revision and how many scenes use them.',
+  says: 'The conventions of a project and those that come with Renquil, with their newest revision, how many scenes use them, and which of them is meant for scenes that are brought in.',
   async handle({ project, role }, { database }) {
     const [rows, scenes] = [
       await listConventions(database, project.id),
       await listScenes(database, project.id),
     ];
+    const standard = await newcomersConvention(database, project.id);
     return {
       json: {
         project: { slug: project.slug, name: project.name },
         role,
+        /** What is brought in is held to. */
+        standard:
+          'shipped' in standard
+            ? { id: null, shipped: standard.shipped }
+            : { id: standard.id, shipped: null },
         conventions: rows.map(({ id, name, revision, draft, draft_by_name, draft_at }) => ({
           id,
           name,

@@ -8,7 +8,7 @@ export const getScene = defineRoute({
   method: 'get',
   path: '/api/scenes/:scene',
   needs: 'viewer',
-  says: 'What is needed to open a scene: its summary, the newest snapshot, the changes made since, and the convention it is held to.',
+  says: 'What is needed to open a scene: its summary, the newest snapshot, the changes made since, the convention it is held to, and whether anybody has settled that.',
   async handle({ scene, project, role }, { database }) {
     const snapshot = await snapshotBefore(database, scene.id, scene.revision);
     const changes = await listChanges(database, scene.id, snapshot, scene.revision);
@@ -16,7 +16,7 @@ export const getScene = defineRoute({
       project: { slug: project.slug, name: project.name },
       role,
       scene: sceneSummary(scene),
-      convention: await pinnedOf(database, scene),
+      convention: { ...(await pinnedOf(database, scene)), settled: Boolean(scene.convention_settled) },
       snapshot,
     };
     return { jsonText: `${JSON.stringify(about).slice(0, -1)},"changes":${changesText(changes)}}` };

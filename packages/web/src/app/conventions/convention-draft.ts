@@ -57,6 +57,33 @@ export class ConventionDraft implements OnDestroy {
   });
   readonly nextRevision = computed(() => (this.info()?.revision ?? 0) + 1);
 
+  /** Whether what is open is what scenes that are brought in are held to. */
+  readonly isStandard = computed(() => {
+    const standard = this.list()?.standard;
+    const shipped = this.shipped();
+    if (!standard) return false;
+    return shipped !== null ? standard.shipped === shipped : standard.id === this.info()?.id;
+  });
+  readonly standardName = computed(() => {
+    const list = this.list();
+    const { id, shipped } = list?.standard ?? { id: null, shipped: null };
+    if (id !== null) return list?.conventions.find((one) => one.id === id)?.name ?? '';
+    return list?.shipped.find((one) => one.id === shipped)?.name ?? '';
+  });
+  readonly mayBeStandard = computed(
+    () => this.list()?.role === 'lead' && (this.shipped() !== null || (this.info()?.revision ?? 0) > 0),
+  );
+  async makeStandard(): Promise<void> {
+    const shipped = this.shipped();
+    const to = shipped !== null ? { shipped } : { convention: this.info()!.id };
+    try {
+      const { name } = await firstValueFrom(this.#api.chooseStandard(this.project(), to));
+      await this.load(this.project());
+      this.#toasts.say(`Scenes that are brought in are held to ${name} from now on.`);
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+  }
   async load(project: string): Promise<void> {
     this.project.set(project);
     try {

@@ -12,6 +12,7 @@ const root = '/api/projects/p/conventions';
 const list = (role: Role): ConventionList => ({
   project: { slug: 'p', name: 'P' },
   role,
+  standard: { id: null, shipped: 'parts' },
   conventions: [{ id: 7, name: 'Ours', revision: 2, draft: false, draftBy: null, scenes: 1 }],
   shipped: [{ id: 'parts', name: 'Parts', scenes: 0 }],
 });
@@ -72,6 +73,25 @@ describe('the conventions page', () => {
     http.expectOne(`${root}/try`).flush(tried);
     await page.settle();
   };
+  it('is made what scenes that are brought in are held to, by a lead', async () => {
+    await start();
+    const said = () => page.text('[data-testid=standard]')[0];
+    expect(said()).toContain('now: Parts');
+    expect(page.text('aside button').find((one) => one.startsWith('Parts'))).toBe('Partsdefault · shipped');
+    await page.click('Hold scenes that are brought in to this');
+    const asked = http.expectOne({ method: 'PUT', url: `${root}/standard` });
+    expect(asked.request.body).toEqual({ convention: 7 });
+    asked.flush({ name: 'Ours' });
+    await wait(0);
+    http.expectOne(root).flush({ ...list('lead'), standard: { id: 7, shipped: null } });
+    await wait(0);
+    await page.settle();
+    expect(said()).toBe('Scenes that are brought in are held to this one.');
+  });
+  it('says to others what is brought in is held to', async () => {
+    await start('viewer');
+    expect(page.text('[data-testid=standard]')[0]).toBe('Scenes that are brought in are held to Parts.');
+  });
   it('colours a typed name slot by slot and says what is wrong where', async () => {
     await start();
     const field = page.field('try-name');

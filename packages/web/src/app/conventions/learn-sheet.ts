@@ -10,7 +10,12 @@ import { CountPipe } from '../ui/count';
 /** Where names are learned from: scenes that are chosen here, or what is picked in one. */
 export interface LearnFrom {
   readonly project: string;
-  readonly picked?: { readonly scene: number; readonly name: string; readonly objects: readonly number[] };
+  /** Null for objects: all of them. */
+  readonly picked?: {
+    readonly scene: number;
+    readonly name: string;
+    readonly objects: readonly number[] | null;
+  };
 }
 
 /** Reads a convention out of scenes whose names are as they should be. Closes with the convention to go on with. */
@@ -25,7 +30,12 @@ export interface LearnFrom {
       <div class="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
         @if (picked; as some) {
           <p data-testid="learn-picked">
-            From <strong>{{ some.objects.length | count: 'object' }}</strong> picked in
+            From
+            @if (some.objects) {
+              <strong>{{ some.objects.length | count: 'object' }}</strong> picked in
+            } @else {
+              <strong>all names</strong> of
+            }
             <span class="font-mono">{{ some.name }}</span>
           </p>
         } @else {
@@ -152,7 +162,7 @@ export class LearnSheet {
         scenes: [...this.chosen()],
         name: this.name.trim() || 'Learned',
         query: this.query,
-        ...(this.picked ? { objects: [...this.picked.objects] } : {}),
+        ...(this.picked?.objects ? { objects: [...this.picked.objects] } : {}),
       };
       this.learned.set(await firstValueFrom(this.#api.learnConvention(this.#project, ask)));
     } catch (error) {

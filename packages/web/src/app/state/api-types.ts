@@ -1,4 +1,14 @@
-import type { Convention, Edit, Gate, Kind, LearnedGuess, Recipe, Standing, Tried } from '@renquil/core';
+import type {
+  Convention,
+  ConventionFit,
+  Edit,
+  Gate,
+  Kind,
+  LearnedGuess,
+  Recipe,
+  Standing,
+  Tried,
+} from '@renquil/core';
 
 export type Role = 'viewer' | 'artist' | 'lead';
 export interface SessionInfo {
@@ -64,10 +74,21 @@ export interface PinnedConvention {
   readonly name: string;
   readonly revision: number;
   readonly body: Convention;
+  /** Whether anybody has said that it is held to this. */
+  readonly settled: boolean;
+}
+/** How many names of a scene a convention takes as they are. */
+export interface FittedConvention extends ConventionFit {
+  readonly id: number | null;
+  readonly shipped: string | null;
+  readonly name: string;
+  readonly revision: number;
 }
 export interface ConventionList {
   readonly project: { readonly slug: string; readonly name: string };
   readonly role: Role;
+  /** What scenes that are brought in are held to. */
+  readonly standard: { readonly id: number | null; readonly shipped: string | null };
   readonly conventions: readonly {
     readonly id: number;
     readonly name: string;

@@ -6,6 +6,7 @@ import type {
   BinnedScene,
   ConventionInfo,
   ConventionList,
+  FittedConvention,
   FoundObject,
   HandoffInfo,
   HistoryLine,
@@ -166,8 +167,16 @@ export class Api {
     project: string,
     ask: { scenes: number[]; name: string; query: string; objects?: number[] },
   ) => this.#post<Learned>(`projects/${project}/conventions/learn`, ask);
-  holdScene = (scene: number, to: { convention: number; revision?: number } | { shipped: string }) =>
-    this.#put<{ label: string }>(`scenes/${scene}/convention`, to);
+  holdScene = (
+    scene: number,
+    to: { convention: number; revision?: number } | { shipped: string } | { leave: true },
+  ) => this.#put<{ label: string }>(`scenes/${scene}/convention`, to);
+  sceneFits = (scene: number) =>
+    this.#get<{ conventions: FittedConvention[] }>(`scenes/${scene}/conventions`).pipe(
+      map((r) => r.conventions),
+    );
+  chooseStandard = (project: string, to: { convention: number } | { shipped: string }) =>
+    this.#put<{ name: string }>(`projects/${project}/conventions/standard`, to);
   recipes = (project: string) =>
     this.#get<{ recipes: KeptRecipe[] }>(`projects/${project}/recipes`).pipe(map((r) => r.recipes));
   saveRecipe = (project: string, recipe: Recipe) =>

@@ -66,6 +66,12 @@ export function workbenchCommands(page: Workbench): Command[] {
       off: () => page.open.info()?.role !== 'lead' || !ledger.picking().picked.size,
       run: () => void page.learn(),
     },
+    {
+      id: 'fits',
+      title: 'See which convention fits this scene',
+      off: () => page.open.info()?.role !== 'lead',
+      run: () => page.asksFit.set(true),
+    },
     ...Object.entries(stepKinds).map(([kind, { title }]): Command => ({
       id: `step-${kind}`,
       title: `Add a step: ${title.toLowerCase()}`,

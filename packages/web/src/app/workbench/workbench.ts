@@ -6,6 +6,7 @@ import {
   effect,
   inject,
   input,
+  signal,
   untracked,
   ViewContainerRef,
 } from '@angular/core';
@@ -38,6 +39,7 @@ import { BenchState } from './name/bench-state';
 import { ProposeState } from './name/propose-state';
 import { Speaker } from './speaker';
 import { SaveStatusBox } from './save-status-box';
+import { FitStrip } from './fit-strip';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
 import { StageHost } from './viewport/stage-host';
@@ -52,6 +54,7 @@ import { workbenchCommands } from './workbench-commands';
     ArrangeStep,
     CheckStep,
     CountPipe,
+    FitStrip,
     HandoffStep,
     HistoryStep,
     NameStep,
@@ -160,15 +163,21 @@ export class Workbench {
       if (saved) void this.open.refreshInfo();
     });
   }
-  /** A convention out of the names of what is picked, gone on with on its own page. */
-  async learn(): Promise<void> {
+  /** Which convention fits is asked of a scene that nobody has settled, or when somebody wants to know. */
+  readonly asksFit = signal(false);
+  readonly showsFit = computed(
+    () => this.open.mayEdit() && (this.asksFit() || this.open.info()?.convention.settled === false),
+  );
+
+  /** A convention out of the names of all, or of what is picked, gone on with on its own page. */
+  async learn(of: 'all' | 'picked' = 'picked'): Promise<void> {
     const { project, scene } = this.open.info()!;
     try {
       await this.open.settled();
     } catch (error) {
       return this.#toasts.complain(error);
     }
-    const objects = [...this.ledger.picking().picked];
+    const objects = of === 'all' ? null : [...this.ledger.picking().picked];
     const { LearnSheet } = await import('../conventions/learn-sheet');
     const data: LearnFrom = { project: project.slug, picked: { scene: scene.id, name: scene.name, objects } };
     const ref = this.#dialog.open<{ name: string; body: Convention }>(LearnSheet, {

@@ -1,0 +1,39 @@
+import Joi from 'joi';
+import { RenquilError, shippedConventions } from '@renquil/core';
+import { findConvention, saveStandard } from '../../db/conventions.js';
+import { recordAudit } from '../../db/projects.js';
+import { defineRoute } from '../../http/route.js';
+
+export const chooseStandard = defineRoute<{ convention?: number; shipped?: string }>({
+  method: 'put',
+  path: '/api/projects/:project/conventions/standard',
+  needs: 'lead',
+  says: 'What scenes that are brought in are held to: a published convention of the project, at its newest revision then, or one that comes with Renquil.',
+  body: Joi.object({
+    convention: Joi.number().integer().min(1),
+    shipped: Joi.string().max(40),
+  }).xor('convention', 'shipped'),
+  async handle({ project, account, body }, { database }) {
+    const name = await database.transaction(async (sql) => {
+      const name = await choose();
+      await recordAudit(sql, project.id, account.id, `chose ${name} for what is brought in`, null);
+      return name;
+      async function choose(): Promise<string> {
+        if (body.shipped !== undefined) {
+          const shipped = Object.hasOwn(shippedConventions, body.shipped)
+            ? shippedConventions[body.shipped]
+            : undefined;
+          if (!shipped) throw new RenquilError('not-found', { what: 'convention' });
+          await saveStandard(sql, project.id, { shipped: body.shipped });
+          return shipped.name;
+        }
+        const row = await findConvention(sql, project.id, body.convention!);
+        if (row.revision === 0)
+          throw new RenquilError('request-invalid', { detail: `"${row.name}" was never published` });
+        await saveStandard(sql, project.id, { id: row.id });
+        return row.name;
+      }
+    });
+    return { json: { name } };
+  },
+});

@@ -1,0 +1,153 @@
+import { Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import { Api } from '../state/api';
+import type { FittedConvention } from '../state/api-types';
+import { OpenScene } from '../state/open-scene';
+import { ToastList } from '../state/toast-list';
+import { CountPipe, count } from '../ui/count';
+import { byFit, isHeld } from './fit-order';
+
+/**
+ * Which convention the names of a scene fit, asked where nobody has settled yet what it is held to: to hold it to that, to
+ * learn one from it, or to leave it.
+ */
+@Component({
+  selector: 'rq-fit-strip',
+  imports: [CountPipe],
+  template: `
+    <section
+      class="flex min-h-[40px] flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line bg-picked px-3.5 py-1.5"
+      aria-label="Which convention fits"
+      data-testid="fit-strip"
+    >
+      <p class="min-w-0 flex-1 basis-80" role="status" data-testid="fit-says">{{ says() }}</p>
+      @if (failure()) {
+        <button type="button" class="btn" (click)="read()">Try again</button>
+      }
+      @if (best(); as to) {
+        <button
+          type="button"
+          class="btn btn-main"
+          data-testid="fit-hold"
+          [disabled]="busy()"
+          (click)="hold(to)"
+        >
+          Hold it to {{ to.name }}
+        </button>
+      }
+      @if (ranked().length) {
+        <select
+          #choice
+          class="field max-w-56"
+          aria-label="Hold it to another convention"
+          data-testid="fit-other"
+          [disabled]="busy()"
+          (change)="holdTo(choice)"
+        >
+          <option value="">another…</option>
+          @for (one of ranked(); track $index) {
+            @if (!held(one)) {
+              <option [value]="$index">
+                {{ one.name }}: {{ one.fits | count }} of {{ one.objects | count }}
+              </option>
+            }
+          }
+        </select>
+      }
+      @if (mayLearn()) {
+        <button type="button" class="btn" data-testid="fit-learn" (click)="learn.emit()">
+          Learn from this scene
+        </button>
+      }
+      <button
+        type="button"
+        class="btn btn-bare"
+        data-testid="fit-leave"
+        [disabled]="busy()"
+        (click)="leave()"
+      >
+        {{ isAsked() ? 'Put away' : 'Leave it' }}
+      </button>
+    </section>
+  `,
+})
+export class FitStrip {
+  readonly #api = inject(Api);
+  readonly #toasts = inject(ToastList);
+  readonly open = inject(OpenScene);
+  /** Asked for, though somebody has settled it before. */
+  readonly isAsked = input(false);
+  readonly learn = output();
+  readonly closed = output();
+  readonly busy = signal(false);
+  readonly failure = signal('');
+  readonly #fits = signal<readonly FittedConvention[] | null>(null);
+  readonly ranked = computed(() => byFit(this.#fits() ?? [], this.open.info()?.convention));
+  readonly mayLearn = computed(() => this.open.info()?.role === 'lead');
+  /** The one to offer; null while none fits more names than what it is held to. */
+  readonly best = computed(() => {
+    const [first] = this.ranked();
+    return first && first.fits > 0 && !this.held(first) ? first : null;
+  });
+  readonly says = computed(() => {
+    if (this.failure()) return `The names could not be read by the conventions: ${this.failure()}`;
+    const [first] = this.ranked();
+    if (!first) return 'Reading the names by each convention…';
+    const now = this.ranked().find((one) => this.held(one));
+    const held = this.open.info()!.convention.name;
+    const of = `${count(first.fits)} of ${count(first.objects, 'name')}`;
+    const is = first.objects === 1 ? 'fits' : 'fit';
+    if (first.fits === 0)
+      return `${first.objects === 1 ? 'Its name fits' : `None of the ${count(first.objects)} names fits`} ${first.objects === 1 ? 'no' : 'a'} convention of this project. The scene is held to ${held}.`;
+    if (this.held(first))
+      return `${of} ${is} ${first.name}, which this scene is held to. No other fits more.`;
+    return `${of} ${is} ${first.name}; ${now ? count(now.fits) : 'fewer'} ${now?.fits === 1 ? 'fits' : 'fit'} ${held}, which this scene is held to.`;
+  });
+
+  readonly #scene = computed(() => this.open.info()?.scene.id);
+
+  constructor() {
+    effect(() => {
+      if (this.#scene() !== undefined) untracked(() => void this.read());
+    });
+  }
+  held(one: FittedConvention): boolean {
+    return isHeld(one, this.open.info()?.convention);
+  }
+  async read(): Promise<void> {
+    const scene = this.open.info()!.scene.id;
+    this.failure.set('');
+    this.#fits.set(null);
+    try {
+      const fits = await firstValueFrom(this.#api.sceneFits(scene));
+      if (this.open.info()?.scene.id === scene) this.#fits.set(fits);
+    } catch (error) {
+      this.failure.set((error as Error).message);
+    }
+  }
+  holdTo(choice: HTMLSelectElement): void {
+    const to = this.ranked()[Number(choice.value)];
+    if (choice.value !== '' && to) void this.hold(to);
+    choice.value = '';
+  }
+  async hold(to: FittedConvention): Promise<void> {
+    await this.#settle(to.shipped === null ? { convention: to.id! } : { shipped: to.shipped });
+  }
+  async leave(): Promise<void> {
+    if (this.isAsked()) return this.closed.emit();
+    await this.#settle({ leave: true });
+  }
+  async #settle(
+    to: { readonly convention: number } | { readonly shipped: string } | { readonly leave: true },
+  ): Promise<void> {
+    this.busy.set(true);
+    try {
+      await firstValueFrom(this.#api.holdScene(this.open.info()!.scene.id, to));
+      await this.open.refreshInfo();
+      this.closed.emit();
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+    this.busy.set(false);
+  }
+}
