@@ -51,3 +51,49 @@ test('a convention is learned from the joints picked in a hand of the WebXR prof
   await expect(page.getByTestId('try-says')).toContainText('fits');
   expect(app.problems).toEqual([]);
 });
+
+test('the first minute with a hand of the WebXR profiles: what it fits, held to that, columns, the whole room', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  await app.bringIn(join(profiles, 'generic-hand/right.glb'));
+  await expect(page.getByTestId('scene-name')).toContainText('right');
+  await expect(page.getByTestId('fit-says')).toHaveText(
+    '25 of 27 names fit Hand, W3C WebXR; 0 fit Cableway parts, which this scene is held to.',
+  );
+  await page.getByTestId('fit-hold').click();
+  await expect(page.getByTestId('fit-strip')).toBeHidden();
+  await expect.poll(() => app.outstanding()).toBeLessThan(6);
+  await page.reload();
+  await app.viewportReady();
+  await expect(page.getByTestId('fit-strip')).toBeHidden();
+  // The edge of a column is dragged, remembered, and fits again on a double click.
+  const edge = page.locator('[data-edge="joint"]');
+  const head = page.getByRole('columnheader', { name: 'joint' });
+  const widthOf = async (): Promise<number> => Math.round((await head.boundingBox())!.width);
+  const before = await widthOf();
+  const at = (await edge.boundingBox())!;
+  await page.mouse.move(at.x + 4, at.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(at.x - 56, at.y + 12, { steps: 4 });
+  await page.mouse.up();
+  expect(await widthOf()).toBe(before - 60);
+  await page.reload();
+  await app.viewportReady();
+  expect(await widthOf()).toBe(before - 60);
+  await edge.dblclick();
+  await expect.poll(widthOf).toBe(before);
+  // By keys: the menu of the column.
+  await app.row('wrist').click();
+  await app.ledger.focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await page.getByRole('menuitem', { name: 'Narrower' }).click();
+  await expect.poll(widthOf).toBe(before - 24);
+  await page.keyboard.press('Alt+v');
+  await expect(page.getByTestId('whole-room')).toHaveAttribute('aria-pressed', 'true');
+  expect((await page.getByTestId('viewport').boundingBox())!.width).toBe(1280);
+  await page.keyboard.press('Alt+v');
+  expect((await page.getByTestId('viewport').boundingBox())!.width).toBeLessThan(600);
+  expect(app.problems).toEqual([]);
+});

@@ -1,5 +1,6 @@
 import { testCheck } from '../../testing/check-tester.js';
 import { partsConvention } from '../../names/slots/parts.js';
+import { shippedConventions } from '../../names/shipped/shipped-conventions.js';
 import { forbiddenCharacters } from './forbidden-characters.js';
 
 const row = (name: string, messageId: string, message: string, fixed: string | null) => ({
@@ -29,5 +30,17 @@ testCheck(forbiddenCharacters, {
     row('door.', 'character', '"." in name', 'door'),
     row('door ', 'blankEnd', 'trailing space', 'door'),
     row('2-door', 'digitFirst', 'digit first', 'n2-door'),
+  ],
+});
+
+// W3C WebXR Hand Input: the names of its joints have hyphens.
+testCheck(forbiddenCharacters, {
+  convention: shippedConventions['webxr-hand']!,
+  valid: ['ring-finger-tip : joint', 'thumb-metacarpal : joint'],
+  invalid: [
+    row('ring finger-tip', 'character', 'a space in name', 'ring_finger-tip'),
+    row('door.', 'character', '"." in name', 'door'),
+    row('door ', 'blankEnd', 'trailing space', 'door'),
+    row('2door', 'digitFirst', 'digit first', 'n2door'),
   ],
 });

@@ -1,8 +1,8 @@
-import { defineCheck } from '../check.js';
+import { defineCheck, readingOf } from '../check.js';
 
 /**
  * Characters outside letters, digits and underscore, which engines and scripts stumble over. What the convention parts words
- * with is allowed: whoever wrote it knows where the names go.
+ * with, and any name that its patterns take as it is, are allowed: whoever wrote it knows where the names go.
  */
 export const forbiddenCharacters = defineCheck({
   id: 'forbidden-characters',
@@ -22,9 +22,13 @@ export const forbiddenCharacters = defineCheck({
     },
     digitFirst: { short: 'digit first', because: '"{{name}}" begins with a digit, which is no identifier.' },
   },
-  evaluate({ name }, { convention }) {
+  evaluate(object, context) {
+    const { name } = object;
+    const { convention, scene } = context;
     // Most names are identifiers: one look.
     if (name === '' || /^[A-Za-z_][A-Za-z0-9_]*$/.test(name)) return null;
+    const key = convention.keyOf(scene, object);
+    if (convention.pattern(key) && readingOf(context, key, name).fits) return null;
     if (/\s$/u.test(name)) return { message: 'blankEnd', data: { name, where: 'trailing', end: 'end' } };
     if (/^\s/u.test(name)) return { message: 'blankEnd', data: { name, where: 'leading', end: 'start' } };
     const { signs } = convention;

@@ -60,6 +60,10 @@ export class CompiledConvention {
       source.separator,
       ...Object.values(source.slots).map(({ joint }) => joint ?? ''),
       ...[...this.#patterns.values()].flatMap(({ parts }) => parts.map(({ after }) => after ?? '')),
+      // Words of a standard may have them within: `ring-finger-tip`.
+      ...[...this.slots.values()].flatMap(({ words }) =>
+        [...words].flatMap((word) => word.replace(/[A-Za-z0-9_\s]/gu, '')),
+      ),
     ].join('');
     this.#special = (source.special ?? []).map(({ where, pattern }, i) => {
       const key: PatternKey = `special ${i}`;
@@ -81,7 +85,7 @@ export class CompiledConvention {
       number: takes((rule) => isNumber(rule) && !rule.prefix),
     });
   }
-  /** Every character that the convention parts words with. */
+  /** Every character that the convention parts words with, or that its words have within. */
   readonly signs: string;
   /** Whether some patterns hang on more than the kind. */
   get hasSpecial(): boolean {

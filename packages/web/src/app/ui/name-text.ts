@@ -1,4 +1,5 @@
-import { Component, computed, input } from '@angular/core';
+import { Component, computed, inject, input } from '@angular/core';
+import { OpenScene } from '../state/open-scene';
 import { namePieces } from './name-pieces';
 
 /** A name as text: what is unseen becomes visible, direction stays inside, nothing is ever markup. */
@@ -15,5 +16,7 @@ import { namePieces } from './name-pieces';
 })
 export class NameText {
   readonly of = input.required<string>();
-  readonly pieces = computed(() => namePieces(this.of()));
+  /** What the convention of the open scene has in its names is not marked. */
+  readonly #open = inject(OpenScene, { optional: true });
+  readonly pieces = computed(() => namePieces(this.of(), this.#open?.held()?.signs.trim() ?? ''));
 }

@@ -50,5 +50,11 @@ describe('namePieces', () => {
   ] as const) {
     it(`shows ${JSON.stringify(name)} as ${wanted || 'nothing'}`, () => expect(shown(name)).toBe(wanted));
   }
+  it('does not mark what the convention parts words with', () =>
+    expect(namePieces('ring-finger.tip', '-')).toEqual([
+      { text: 'ring-finger', bad: false },
+      { text: '.', bad: true },
+      { text: 'tip', bad: false },
+    ]));
   it('cuts what no cell can hold', () => expect(shown('x'.repeat(300)).length).toBe(121));
 });

@@ -23,6 +23,13 @@ export function walkCommands(page: Workbench): Command[] {
       );
   };
   return [
+    {
+      id: 'whole-room',
+      title: 'Give the 3D view the whole room, or take it back',
+      keys: 'Alt V',
+      off: () => !['arrange', 'name', 'check'].includes(page.now()),
+      run: () => page.room.toggle(),
+    },
     { id: 'next-finding', title: 'To the next finding', keys: 'F8', run: () => walk(1, false) },
     { id: 'previous-finding', title: 'To the finding before', keys: 'Shift F8', run: () => walk(-1, false) },
     {

@@ -42,6 +42,7 @@ import { SaveStatusBox } from './save-status-box';
 import { FitStrip } from './fit-strip';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
+import { ViewRoom } from './viewport/view-room';
 import { StageHost } from './viewport/stage-host';
 import { steps, stepTitles, walked, type StepName } from './steps';
 import { ToolRow } from './tool-row';
@@ -90,6 +91,7 @@ export class Workbench {
   readonly propose = inject(ProposeState);
   readonly arrange = inject(ArrangeState);
   readonly findings = inject(FindingsState);
+  readonly room = inject(ViewRoom);
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
   readonly #api = inject(Api);

@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
-import { CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideColumns3 } from '@ng-icons/lucide';
 import {
@@ -31,29 +31,15 @@ import { MenuChoice } from '../../ui/menu-choice';
 import { openMenu } from '../../ui/open-menu';
 import { WindowSource } from '../../ui/window-source';
 import { ColumnChoice } from './column-choice';
+import { ColumnEdge } from './column-edge';
+import { ColumnLayout } from './column-layout';
+import { slotTitles } from './ledger-columns';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
 import { RowDrag } from './row-drag';
 import { SlotCells } from './slot-cells';
 import { SlotHead } from './slot-head';
 import { viewRow, type RowContext, type RowView } from './row-view';
-
-export const slotTitles: Readonly<Record<string, string>> = {
-  side: 'Side',
-  place: 'Place',
-  what: 'What',
-  number: 'No.',
-  surface: 'Surface',
-  type: 'Type',
-};
-const slotWidths: Readonly<Record<string, string>> = {
-  side: '46px',
-  place: '52px',
-  what: 'minmax(64px,108px)',
-  number: '46px',
-  surface: 'minmax(62px,84px)',
-  type: '50px',
-};
 
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
@@ -64,11 +50,13 @@ const slotWidths: Readonly<Record<string, string>> = {
     CdkDropList,
     CdkFixedSizeVirtualScroll,
     CdkMenu,
+    CdkMenuItem,
     CdkMenuItemCheckbox,
     CdkMenuTrigger,
     CdkVirtualForOf,
     CdkVirtualScrollableElement,
     CdkVirtualScrollViewport,
+    ColumnEdge,
     LedgerRow,
     MenuChoice,
     NgIcon,
@@ -111,13 +99,8 @@ export class Ledger {
   readonly titles = computed(() => this.slots().map((slot) => slotTitles[slot] ?? slot));
   readonly source = new WindowSource<TreeRow>(this.state.rows);
   readonly choice = inject(ColumnChoice);
-  readonly template = computed(() => {
-    const middle =
-      this.columns() === 'slots'
-        ? this.slots().map((slot) => slotWidths[slot] ?? '80px')
-        : this.choice.chosen().map((column) => column.width);
-    return `minmax(230px,1fr) ${middle.join(' ')} ${this.columns() === 'slots' ? 'minmax(88px,132px)' : 'minmax(80px,118px)'}`;
-  });
+  readonly layout = new ColumnLayout(this);
+  readonly template = this.layout.template;
   readonly total = computed(() => {
     this.open.tick();
     const all = this.open.scene.size;
@@ -167,6 +150,11 @@ export class Ledger {
   }
   order(event: CdkDragDrop<unknown>): void {
     this.choice.move(event.previousIndex, event.currentIndex);
+  }
+  widen(event: Event, column: string, by: number): void {
+    event.preventDefault();
+    event.stopPropagation();
+    this.layout.change(column, by);
   }
   sortedBy(key: string): 'ascending' | 'descending' | 'none' {
     const sort = this.choice.sort();

@@ -75,6 +75,39 @@ import { SlotCells } from './slot-cells';
         >
           Only where it is empty
         </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="wider.emit(24)"
+        >
+          Wider
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="wider.emit(-24)"
+        >
+          Narrower
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="fitted.emit(slot())"
+        >
+          Fit to what stands in it
+        </button>
+        <button
+          type="button"
+          class="btn btn-bare w-full !justify-start"
+          cdkMenuItem
+          (cdkMenuItemTriggered)="fitted.emit(undefined)"
+        >
+          Fit all columns
+        </button>
+        <hr class="my-1 border-line" />
         @if (activeText(); as text) {
           <button
             type="button"
@@ -109,6 +142,10 @@ export class SlotHead {
   readonly trigger = viewChild.required<CdkMenuTrigger>('trigger');
   /** The menu was closed: the keys go back to the rows. */
   readonly closed = output();
+  /** By so many pixels. */
+  readonly wider = output<number>();
+  /** One column, or all. */
+  readonly fitted = output<string | undefined>();
   readonly sort = computed(() => {
     const by = this.state.bySlot();
     return by?.slot === this.slot() ? by : null;

@@ -13,7 +13,6 @@ import { count } from '../../ui/count';
 export interface TreeColumn {
   readonly key: string;
   readonly title: string;
-  readonly width: string;
   readonly right?: boolean;
   /** Text of a cell; null: the cell is more than text. */
   readonly text: ((scene: Scene, object: SceneObject) => string) | null;
@@ -24,12 +23,10 @@ const shapeOf = (scene: Scene, { shape }: SceneObject) => (shape === null ? null
 const number = (
   key: string,
   title: string,
-  width: string,
   of: (scene: Scene, object: SceneObject) => number | null,
 ): TreeColumn => ({
   key,
   title,
-  width,
   right: true,
   text: (scene, object) => {
     const n = of(scene, object);
@@ -40,9 +37,8 @@ const number = (
 const words = (
   key: string,
   title: string,
-  width: string,
   of: (scene: Scene, object: SceneObject) => string,
-): TreeColumn => ({ key, title, width, text: of, by: of });
+): TreeColumn => ({ key, title, text: of, by: of });
 
 /** How far across, metres; of what has no shape, nothing. */
 function across(scene: Scene, { id }: SceneObject): number | null {
@@ -52,32 +48,30 @@ function across(scene: Scene, { id }: SceneObject): number | null {
 
 /** Every column there is, in the order they are offered. */
 export const treeColumns: readonly TreeColumn[] = [
-  number('kids', 'Kids', 'minmax(42px,58px)', (_, { children }) => children.length || null),
-  number('faces', 'Faces', '62px', (scene, object) => shapeOf(scene, object)?.faces ?? null),
-  number('verts', 'Vertices', '70px', (scene, object) => shapeOf(scene, object)?.vertices ?? null),
-  words('layer', 'Layer', 'minmax(44px,64px)', (_, { layer }) => layer),
+  number('kids', 'Kids', (_, { children }) => children.length || null),
+  number('faces', 'Faces', (scene, object) => shapeOf(scene, object)?.faces ?? null),
+  number('verts', 'Vertices', (scene, object) => shapeOf(scene, object)?.vertices ?? null),
+  words('layer', 'Layer', (_, { layer }) => layer),
   {
     key: 'switches',
     title: 'Switches',
-    width: '96px',
     text: null,
     by: (_, { switches }) => Object.values(switches).filter((on) => !on).length,
   },
-  words('kind', 'Kind', '62px', (_, { kind }) => kind),
-  words('material', 'Material', '90px', (scene, { materials }) =>
+  words('kind', 'Kind', (_, { kind }) => kind),
+  words('material', 'Material', (scene, { materials }) =>
     materials.map((at) => scene.materials[at]?.name ?? '').join(', '),
   ),
-  words('sets', 'Sets', '90px', (scene, object) =>
+  words('sets', 'Sets', (scene, object) =>
     [...scene.sets.values()]
       .filter((set) => isInSet(scene, object, set, parseQuery))
       .map((set) => set.name)
       .join(', '),
   ),
-  words('mark', 'Mark', '80px', (_, { mark }) => mark?.word ?? ''),
+  words('mark', 'Mark', (_, { mark }) => mark?.word ?? ''),
   {
     key: 'size',
     title: 'Size',
-    width: '66px',
     right: true,
     text: (scene, object) => {
       const metres = across(scene, object);
@@ -85,7 +79,7 @@ export const treeColumns: readonly TreeColumn[] = [
     },
     by: (scene, object) => across(scene, object) ?? -1,
   },
-  words('shape', 'Shape', '90px', (scene, object) => shapeOf(scene, object)?.name ?? ''),
+  words('shape', 'Shape', (scene, object) => shapeOf(scene, object)?.name ?? ''),
 ];
 
 /** Names by natural order; numbers by value, those without one first. */

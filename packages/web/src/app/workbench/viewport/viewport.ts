@@ -5,7 +5,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  type ElementRef,
+  ElementRef,
   inject,
   signal,
   untracked,
@@ -13,7 +13,15 @@ import {
   input,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
-import { lucideEllipsis, lucideMaximize } from '@ng-icons/lucide';
+import {
+  lucideBoxSelect,
+  lucideEllipsis,
+  lucideExpand,
+  lucideFocus,
+  lucideMaximize,
+  lucideShrink,
+  lucideTag,
+} from '@ng-icons/lucide';
 import { displays, framesOf, offBy, type Display, type Frame, type ObjectId } from '@renquil/core';
 import { Box3 } from 'three';
 import { Analysis } from '../../state/analysis';
@@ -28,6 +36,7 @@ import type { GizmoMode } from './gizmo';
 import { LabelLayer } from './label-layer';
 import { StageHost } from './stage-host';
 import type { BoxPick } from './pick-box';
+import { ViewRoom } from './view-room';
 import type { Stage } from './stage';
 import type { ViewName } from './stage-camera';
 
@@ -42,7 +51,17 @@ function rememberedLook(): Display {
 @Component({
   selector: 'rq-viewport',
   imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger, LabelLayer, MenuChoice, NgIcon, CountPipe],
-  viewProviders: [provideIcons({ lucideEllipsis, lucideMaximize })],
+  viewProviders: [
+    provideIcons({
+      lucideBoxSelect,
+      lucideEllipsis,
+      lucideExpand,
+      lucideFocus,
+      lucideMaximize,
+      lucideShrink,
+      lucideTag,
+    }),
+  ],
   templateUrl: './viewport.html',
   host: { class: 'relative block h-full min-h-0 min-w-0 overflow-hidden' },
 })
@@ -51,6 +70,8 @@ export class Viewport {
   readonly #analysis = inject(Analysis);
   readonly #toasts = inject(ToastList);
   readonly ledger = inject(LedgerState);
+  readonly room = inject(ViewRoom);
+  readonly #element = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #host = inject(StageHost);
   readonly holder = viewChild.required<ElementRef<HTMLElement>>('holder');
   readonly view = this.#host.view;
@@ -88,6 +109,14 @@ export class Viewport {
   constructor() {
     afterNextRender(() => this.#host.attach(this.holder().nativeElement));
     inject(DestroyRef).onDestroy(() => this.#host.detach(this.holder().nativeElement));
+    effect(() => this.room.lay(this.#element.nativeElement, this.room.whole()));
+    const fitRoom = (): void => this.room.lay(this.#element.nativeElement, this.room.whole());
+    addEventListener('resize', fitRoom);
+    inject(DestroyRef).onDestroy(() => {
+      removeEventListener('resize', fitRoom);
+      this.room.whole.set(false);
+      this.room.lay(this.#element.nativeElement, false);
+    });
     effect(() => {
       const stage = this.stage();
       if (stage) untracked(() => this.#handlesOf(stage));

@@ -1,0 +1,21 @@
+import { ViewRoom } from './view-room';
+
+describe('the room of the 3D view', () => {
+  it('is all of its step and its pane again, and what lies under it takes no keys meanwhile', () => {
+    const main = document.createElement('main');
+    main.style.cssText = 'position:absolute;top:40px;left:0;width:600px;height:400px';
+    main.innerHTML =
+      '<div><section id="rows"></section><section><div id="view" style="height:100px"></div><p id="bench"></p></section></div>';
+    document.body.append(main);
+    const at = (id: string) => main.querySelector<HTMLElement>(`#${id}`)!;
+    const room = new ViewRoom();
+    room.lay(at('view'), true);
+    const { top, width, height } = at('view').getBoundingClientRect();
+    expect([top, width, height]).toEqual([40, 600, 400]);
+    expect([at('rows').inert, at('bench').inert, at('view').inert]).toEqual([true, true, false]);
+    room.lay(at('view'), false);
+    expect(at('view').getBoundingClientRect().height).toBe(100);
+    expect([at('rows').inert, at('bench').inert]).toEqual([false, false]);
+    main.remove();
+  });
+});
