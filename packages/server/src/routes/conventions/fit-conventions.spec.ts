@@ -28,7 +28,7 @@ describe('a scene that somebody brings in', () => {
   afterAll(() => server.close());
   const bringIn = async (): Promise<number> => {
     const hand = publishedModels().find(({ name }) => name === 'generic-hand/left.glb')!;
-    return (await mo.bringIn('brannick-pass', { 'hand.glb': hand.bytes })).result!.scene as number;
+    return (await mo.bringIn('brannick-pass', { 'hand.glb': hand.bytes })).result!.scene;
   };
   const held = async (scene: number) => (await mo.get<Opened>(`/api/scenes/${scene}`)).body.convention;
 
