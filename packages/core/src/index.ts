@@ -55,6 +55,8 @@ export * from './names/recipe/step.js';
 export * from './names/slots/compiled-convention.js';
 export * from './names/slots/convention.js';
 export * from './names/slots/slot-span.js';
+export * from './names/lexicon/english.js';
+export * from './names/lexicon/lexicon.js';
 export * from './names/slots/fit-convention.js';
 export * from './names/slots/misfit-texts.js';
 export * from './names/slots/near-word.js';

@@ -2,6 +2,8 @@ import { remembered } from '../scene/remembered.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import { shapeKey } from '../scene/shape-key.js';
+import type { Lexicon } from './lexicon/lexicon.js';
+import { meantBy, spokenLexicon } from './lexicon/speaks-english.js';
 import { editDistance } from './slots/near-word.js';
 import { eachWord, WordCount } from './word-count.js';
 
@@ -78,6 +80,24 @@ function findNear(counts: ReadonlyMap<string, number>, known: Known, word: strin
   return best;
 }
 
+/**
+ * For a word that is none of the language: the one word a slip away that names of the scene have, at least as often, and
+ * twice as often as a word that stands there more than twice. Null when there is none or more than one.
+ */
+export function nearUsed(
+  counts: ReadonlyMap<string, number>,
+  lexicon: Lexicon | null,
+  word: string,
+): NearCommon | null {
+  const own = counts.get(word) ?? 0;
+  if (!lexicon) return null;
+  const least = own > 2 ? own * 2 : Math.max(own, 1);
+  const used = meantBy(lexicon, word).filter((one) => (counts.get(one) ?? 0) >= least);
+  const [meant] = used;
+  if (meant === undefined || used.length > 1 || isPlural(word, meant)) return null;
+  return { word: meant, used: counts.get(meant)!, sure: true };
+}
+
 /** One of two words is the other with an s. */
 export function isPlural(a: string, b: string): boolean {
   const [short, long] = a.length < b.length ? [a, b] : [b, a];
@@ -98,9 +118,10 @@ export const objectsWithSlips = remembered(
   (scene: Scene) => scene.namesVersion,
   (scene): ReadonlyMap<ObjectId, Slip> => {
     const counts = vocabulary(scene);
+    const lexicon = spokenLexicon(scene);
     const near = new Map<string, NearCommon>();
     for (const word of counts.keys()) {
-      const meant = nearCommon(counts, word);
+      const meant = nearCommon(counts, word) ?? nearUsed(counts, lexicon, word);
       if (meant) near.set(word, meant);
     }
     const found = new Map<ObjectId, Slip>();

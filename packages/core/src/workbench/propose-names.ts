@@ -2,6 +2,7 @@ import { CheckRun } from '../checks/check-run.js';
 import { checkRegistry } from '../checks/registry.js';
 import type { NameProposal } from '../names/propose/proposal.js';
 import { guessNames, type Fault } from '../names/propose/propose.js';
+import { mirrorPartners, type Partners } from '../names/sides/mirror-partners.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -10,19 +11,23 @@ import type { Scene } from '../scene/scene.js';
 const ofTheAsset = new Set(['facing']);
 const nameChecks = checkRegistry.filter(({ family, id }) => family === 'names' && !ofTheAsset.has(id));
 
-/** What is wrong with an object's name, more than a note. */
-const faultBy =
-  (run: CheckRun) =>
-  (id: ObjectId): Fault => {
+/** What is wrong with an object's name, more than a note. A left without its right is a fault of both. */
+const faultBy = (run: CheckRun, partners: Partners) => {
+  const isUnlike = (id: ObjectId): boolean =>
+    run.checksOf(id).some(({ check, severity }) => check.id === unlike && severity !== 'note');
+  return (id: ObjectId): Fault => {
     let fault: Fault = 'none';
     for (const { check, severity } of run.checksOf(id)) {
       if (check.family !== 'names' || severity === 'note' || ofTheAsset.has(check.id)) continue;
-      if (check.id === 'left-without-right') fault = fault === 'none' ? 'pair' : fault;
+      if (check.id === unlike) fault = fault === 'none' ? 'pair' : fault;
       else if (check.id === 'not-unique') fault = 'shared';
       else return 'own';
     }
-    return fault;
+    const partner = partners.get(id);
+    return fault === 'none' && partner !== undefined && isUnlike(partner) ? 'pair' : fault;
   };
+};
+const unlike = 'left-without-right';
 
 /** Names by guessNames; those that fit and that no check finds fault with stay. `run`: of the scene, when there is one. */
 export function proposingNames(
@@ -36,7 +41,7 @@ export function proposingNames(
     judge = new CheckRun(scene, convention, nameChecks);
     judge.all();
   }
-  return guessNames(scene, convention, objects, faultBy(judge));
+  return guessNames(scene, convention, objects, faultBy(judge, mirrorPartners(scene, convention)));
 }
 
 /** The same at once. `tick` is called every 256 objects. */

@@ -55,6 +55,9 @@ function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
   const carries = habit ? habit.share : row.object.children.length ? 0.35 : 0.9;
   const facing = trust.of >= 3 ? trust.expected : 0.88;
   const leave = { text: '', because: 'nothing like it carries a side' };
+  const across = acrossSays(row, asked);
+  if (seat.clear && across !== null && across === otherSense[seat.sense])
+    return guess(asked, seated, 0.96, 'pair', `${because}, and the one across says ${across}`, [leave]);
   if (asked.part.optional && carries < 0.5) {
     const why = habit ? shareThat(habit, 'like it', 'a side') : 'groups mostly stand for both sides';
     return guess(
@@ -74,6 +77,13 @@ function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
   );
   const pair = row.partner ? `, the other one to the ${seat.sense === 'left' ? 'right' : 'left'}` : '';
   return guess(asked, seated, sure, 'place', because + pair, asked.part.optional ? [leave] : []);
+}
+
+const otherSense: Readonly<Record<string, string>> = { left: 'right', right: 'left' };
+/** The side that the name of the one across says, when that name fits. */
+function acrossSays({ partner }: GuessRow, { slot }: Asked): string | null {
+  const word = partner?.own.fits ? partner.own.words.get(slot.name) : undefined;
+  return (word && slot.senses.get(word.text)) ?? null;
 }
 
 /** The name says one side, the place another. */

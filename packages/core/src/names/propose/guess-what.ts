@@ -2,7 +2,10 @@ import { isDefaultName } from '../default-names.js';
 import { slotText } from '../slots/read-name.js';
 import { writeWords } from '../slots/slot-words.js';
 import { splitWords } from '../split-words.js';
-import { isPlural, nearCommon } from '../vocabulary.js';
+import type { Lexicon } from '../lexicon/lexicon.js';
+import { isWord, leastLetters, meantBy, partRun, spokenLexicon } from '../lexicon/speaks-english.js';
+import { inCapitalsOf } from '../swap-word.js';
+import { isPlural, nearCommon, nearUsed } from '../vocabulary.js';
 import { editDistance } from '../slots/near-word.js';
 import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { Alternative, SlotGuess } from './proposal.js';
@@ -108,19 +111,38 @@ function isTheirs({ habits, counts }: GuessContext, row: GuessRow, text: string)
 const toAlternative = ({ text, because }: SlotGuess): Alternative => ({ text, because });
 
 function ownWhat(
-  { counts, habits, convention }: GuessContext,
+  { scene, counts, habits, convention }: GuessContext,
   row: GuessRow,
   asked: Asked,
 ): SlotGuess | null {
+  const lexicon = spokenLexicon(scene);
   const word = row.own.words.get(asked.slot.name);
   if (!word) return spelledElsewhere(habits, row, asked);
-  if (row.own.fits && habits.whats.counts.get(word.wanted)! > 1)
-    return guess(asked, word.wanted, 0.98, 'own', `its name says "${word.text}"`);
+  const isStrange = (text: string): boolean =>
+    lexicon !== null && text.length >= leastLetters && /^[A-Za-z]+$/.test(text) && !isWord(lexicon, text);
   const parts = splitWords(word.wanted);
+  if (
+    row.own.fits &&
+    habits.whats.counts.get(word.wanted)! > 1 &&
+    !parts.some(({ text }) => isStrange(text) && nearUsed(counts, lexicon, text.toLowerCase()))
+  )
+    return guess(asked, word.wanted, 0.98, 'own', `its name says "${word.text}"`);
   const slips: string[] = [];
   let sure = 1;
+  /** Words that are none of the language, and of which nobody can say what was meant. */
+  let strange = 0;
   const right = parts.map(({ text }) => {
-    const near = habits.wordUsed(text) > 1 ? null : nearCommon(counts, text);
+    const isUsed = habits.wordUsed(text) > 1 && !isStrange(text);
+    const near = isUsed ? null : (nearCommon(counts, text) ?? nearUsed(counts, lexicon, text.toLowerCase()));
+    if (!near && lexicon && (counts.get(text.toLowerCase()) ?? 0) <= 2) {
+      const meant = meantBy(lexicon, text);
+      if (meant.length === 1 && text.length >= 6 && !row.own.fits) {
+        sure = Math.min(sure, 0.82);
+        slips.push(`"${text}" is no word; the nearest is "${meant[0]!}"`);
+        return inCapitalsOf(text, meant[0]!);
+      }
+      if (isStrange(text)) strange++;
+    }
     if (!near || (row.own.fits && !near.sure)) return text;
     sure = Math.min(sure, near.sure ? 0.87 : 0.72);
     slips.push(`"${text}" is nearly "${near.word}", used ${near.used} times`);
@@ -132,15 +154,44 @@ function ownWhat(
       { text: word.wanted, because: 'as its name has it' },
     ]);
   }
-  if (row.own.fits) return guess(asked, word.wanted, 0.96, 'own', `its name says "${word.text}"`);
-  const known = parts.filter(({ text }) => habits.wordUsed(text) > 0).length;
+  const because = `its name says "${word.text}"`;
+  if (strange)
+    return guess(asked, word.wanted, ofStrangeWords, 'own', `${because}, which is no word that is known`);
+  if (row.own.fits) return guess(asked, word.wanted, 0.96, 'own', because);
+  const isKnown = (text: string): boolean =>
+    habits.wordUsed(text) > 0 || (lexicon !== null && text.length >= leastLetters && isWord(lexicon, text));
+  const known = parts.filter(({ text }) => isKnown(text)).length;
+  const run = parts.length === 1 ? runOf(lexicon, word.text, asked, habits) : null;
+  if (run) {
+    const isListed = run.some((one) => [...convention.slots.values()].some((slot) => slot.spelled.has(one)));
+    return guess(
+      asked,
+      writeWords(run, asked.slot.rule),
+      isListed ? 0.6 : 0.85,
+      'own',
+      `${because}, which is ${run.join(' and ')}`,
+    );
+  }
   // Several words of which some are known elsewhere as another slot's, or left over, are less sure.
   const told = known === parts.length ? 0.94 : parts.length === 1 ? 0.88 : parts.length === 2 ? 0.84 : 0.72;
-  const because = `its name says "${word.text}"`;
   // One long run of letters, where humps part words, may be several.
   const isRun =
     convention.source.humps && parts.length === 1 && word.text.length > 8 && !/[a-z][A-Z]/.test(word.text);
   return guess(asked, word.wanted, isRun && known === 0 ? 0.6 : told, 'own', because);
+}
+
+const ofStrangeWords = 0.7;
+
+/** `SIDERAIL`, where names have humps, is two words; null: it is one, or nobody knows. */
+function runOf(
+  lexicon: Lexicon | null,
+  text: string,
+  { slot }: Asked,
+  habits: GuessContext['habits'],
+): readonly string[] | null {
+  const isHumped = slot.rule.case === 'camel' || slot.rule.case === 'pascal' || slot.rule.case === undefined;
+  if (!lexicon || !isHumped || !/^[A-Z]{6,}$/.test(text) || habits.wordUsed(text) > 0) return null;
+  return partRun(lexicon, text);
 }
 
 /** `window` is a spelling of glass, but where things are called window it may well be what this one is. */

@@ -125,8 +125,10 @@ export class Habits {
     const frame = this.#frames.of(object.id);
     const seat = sideSeat(scene, object.id, frame, convention.source.slack);
     const placed = text('place') !== undefined;
+    // Several of one name lack what would tell them apart: they do not show what such names carry.
+    const isShared = scene.withName(object.name).size > 1;
     for (const part of convention.pattern(key)!) {
-      if (!part.optional) continue;
+      if (!part.optional || isShared) continue;
       const has = slotText(reading, part.slot) !== undefined;
       const circles = this.#circles(part.slot, key, seat);
       circles.all.add(has);

@@ -138,6 +138,8 @@ function countOn({ habits }: GuessContext, members: readonly Member[], used: Set
     return;
   }
   const inOrder = habits.treeOrder.of >= 3 ? habits.treeOrder.expected : 0.85;
+  // Where none of its name has a number, what tells them apart may be something else: a side, a place.
+  const isNew = !used.size && first.asked.part.optional === true;
   let before = start(first.asked) - 1;
   for (const member of members) {
     if (member.value !== null) {
@@ -149,7 +151,7 @@ function countOn({ habits }: GuessContext, members: readonly Member[], used: Set
     if (!follows) value = smallestFree(used, start(member.asked));
     used.add(value);
     before = value;
-    const sure = Math.min(0.9, inOrder) * (follows ? 1 : 0.8);
+    const sure = Math.min(0.9, inOrder) * (follows ? 1 : 0.8) * (isNew ? 0.8 : 1);
     settle(
       member,
       value,

@@ -6,9 +6,11 @@ import { mirrorPartners } from '../sides/mirror-partners.js';
 import { sideSeat } from '../sides/seating.js';
 import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
 import { joinTexts } from '../slots/join-slots.js';
+import { slotText } from '../slots/read-name.js';
 import { readNumber } from '../slots/slot-number.js';
 import type { SlotRole } from '../slots/convention.js';
 import { splitWords } from '../split-words.js';
+import { spokenLexicon } from '../lexicon/speaks-english.js';
 import { saysNothing } from '../default-words.js';
 import { vocabulary } from '../vocabulary.js';
 import type { Asked, GuessContext, GuessRow } from './guess-row.js';
@@ -102,7 +104,9 @@ function asItIs(context: GuessContext, row: GuessRow, slot: CompiledSlot, made: 
   }
   if (!text && made) return { ...own, confidence: made.confidence };
   // A word that nothing else is called may be a slip that no check can know.
-  const isOdd = slot.role === 'what' && (!isUsed(context, text) || context.habits.writtenAs(text) !== null);
+  const isOdd =
+    slot.role === 'what' &&
+    ((!isUsed(context, text) && !isSaid(context, text)) || context.habits.writtenAs(text) !== null);
   return { ...own, confidence: isOdd ? unsure : Math.max(rightAlready, made?.confidence ?? 0) };
 }
 const [rightAlready, unsure] = [0.97, 0.78];
@@ -113,13 +117,14 @@ type FaultOf = (id: ObjectId) => Fault;
 
 /** Whether a name that fits stays. Where two do not go together, the one that has something else wrong gives way. */
 function mayKeep(
-  { scene, habits, counts }: GuessContext,
+  context: GuessContext,
   id: ObjectId,
   fault: Fault,
   partner: ObjectId | undefined,
   faultOf: FaultOf,
   keepers: Map<string, ObjectId>,
 ): boolean {
+  const { scene, habits, counts } = context;
   const { name } = scene.get(id);
   if (fault === 'none') return !saysNothing(scene, name);
   if (fault === 'own') return false;
@@ -136,13 +141,38 @@ function mayKeep(
   if (partner === undefined) return true;
   const other = habits.readings.get(partner);
   if (!other?.reading.fits || faultOf(partner) === 'own') return true;
-  // Both fit: the one whose words are rarer is the odd one.
+  // Both fit, and are the same but that one says no side: that is what is wrong.
+  const lacks = lacksSide(context, id, partner);
+  if (lacks !== null) return !lacks;
+  // Else the one whose words are rarer is the odd one.
   return rarest(counts, name) > rarest(counts, scene.get(partner).name);
+}
+
+/** Of two names that fit and differ in their side and number at most: whether this one says none; null: no such two. */
+function lacksSide({ convention, habits }: GuessContext, id: ObjectId, partner: ObjectId): boolean | null {
+  const [one, other] = [habits.readings.get(id)!, habits.readings.get(partner)!];
+  const side = convention.slotFor('side', one.key);
+  if (!side || one.key !== other.key) return null;
+  for (const { slot } of convention.pattern(one.key)!) {
+    const { role } = convention.slots.get(slot)!;
+    if (role !== 'side' && role !== 'number' && slotText(one.reading, slot) !== slotText(other.reading, slot))
+      return null;
+  }
+  const [own, across] = [slotText(one.reading, side.name), slotText(other.reading, side.name)];
+  return !own === !across ? null : !own;
 }
 
 /** Whether every word of a text stands in other names too. */
 function isUsed({ counts }: GuessContext, text: string): boolean {
   return splitWords(text).every((word) => (counts.get(word.text.toLowerCase()) ?? 0) > 1);
+}
+
+/** Words up to SCOWL's size 60: a rarer one is as likely a slip of another. */
+const wellKnown = 6;
+/** Whether every word of a text is a well-known one of the language its scene speaks. */
+function isSaid({ scene }: GuessContext, text: string): boolean {
+  const lexicon = spokenLexicon(scene);
+  return lexicon !== null && splitWords(text).every((word) => lexicon.rank(word.text) <= wellKnown);
 }
 
 function makeRows(context: GuessContext, objects: readonly ObjectId[], faultOf: FaultOf): GuessRow[] {

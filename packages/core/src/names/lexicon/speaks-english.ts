@@ -1,0 +1,61 @@
+import { remembered } from '../../scene/remembered.js';
+import type { Scene } from '../../scene/scene.js';
+import { vocabulary } from '../vocabulary.js';
+import { english } from './english.js';
+import type { Lexicon } from './lexicon.js';
+
+/** Words shorter than this are abbreviations as often as not. */
+export const leastLetters = 4;
+/** So many words tell a language; below that nothing is known. */
+const least = 6;
+
+/** English, when at least half of the longer words in the names of a scene are; else null. Remembered until a name changes. */
+export const spokenLexicon = remembered(
+  (scene: Scene) => scene.namesVersion,
+  (scene): Lexicon | null => {
+    const lexicon = english();
+    if (!lexicon) return null;
+    let [of, are] = [0, 0];
+    for (const word of vocabulary(scene).keys()) {
+      if (word.length < leastLetters || !/^[a-z]+$/.test(word)) continue;
+      of++;
+      if (isWord(lexicon, word)) are++;
+    }
+    return of >= least && are * 2 >= of ? lexicon : null;
+  },
+);
+
+/** Whether a word is one of the language, or two of them run together: `landwheel`. */
+export function isWord(lexicon: Lexicon, word: string): boolean {
+  const low = word.toLowerCase();
+  if (lexicon.has(low)) return true;
+  for (let i = 3; i <= low.length - 3; i++)
+    if (lexicon.rank(low.slice(0, i)) <= common && lexicon.rank(low.slice(i)) <= common) return true;
+  return false;
+}
+/** Of words run together both are well known: SCOWL up to size 50. */
+const common = 4;
+
+/** Two well-known words that a run of letters is made of, when there is one way to part it; else null. */
+export function partRun(lexicon: Lexicon, run: string): readonly [string, string] | null {
+  const low = run.toLowerCase();
+  if (lexicon.has(low)) return null;
+  let found: [string, string] | null = null;
+  for (let i = 3; i <= low.length - 3; i++) {
+    const [a, b] = [low.slice(0, i), low.slice(i)];
+    if (lexicon.rank(a) > common || lexicon.rank(b) > common) continue;
+    if (found) return null;
+    found = [a, b];
+  }
+  return found;
+}
+
+/** What a word that is none was probably meant to be: the words one slip away that begin alike, the most common first. */
+export function meantBy(lexicon: Lexicon, word: string): readonly string[] {
+  const low = word.toLowerCase();
+  if (low.length < leastLetters || low.length > 30 || !/^[a-z]+$/.test(low) || isWord(lexicon, low))
+    return [];
+  // The first letter is seldom wrong; it may have changed places with the second.
+  const isAlike = (one: string): boolean => one[0] === low[0] || (one[0] === low[1] && one[1] === low[0]);
+  return lexicon.near(low).filter(isAlike);
+}
