@@ -25,6 +25,11 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
     : made;
 }
 
+/** The place in the name of the one across, when that name fits: the two differ in their side only. */
+function acrossOf({ partner }: GuessRow, { slot }: Asked): string | null {
+  return (partner?.own.fits ? partner.own.words.get(slot.name)?.text : null) ?? null;
+}
+
 function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const own = fromOwn(row, asked);
   const { slack } = context.convention.source;
@@ -43,6 +48,19 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
     return guess(asked, word, Math.max(0.5, trust.expected - 0.08), 'place', because, [
       { text: own.text, because: own.because },
     ]);
+  }
+  const across = acrossOf(row, asked);
+  if (across) {
+    const said = asked.slot.senses.get(across);
+    const seat = said === 'front' || said === 'back' ? depth() : null;
+    if (!seat || seat.sense === said || !seat.clear)
+      return guess(
+        asked,
+        across,
+        seat?.sense === said ? 0.95 : 0.85,
+        'pair',
+        `the one across says ${across}`,
+      );
   }
   const what = whatOf(context, row);
   const habit = what === undefined ? null : carriedBy(context, row, asked);

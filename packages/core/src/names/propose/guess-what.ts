@@ -143,8 +143,10 @@ function ownWhat(
       }
       if (isStrange(text)) strange++;
     }
-    if (!near || (row.own.fits && !near.sure)) return text;
-    sure = Math.min(sure, near.sure ? 0.87 : 0.72);
+    // What is a word itself is no slip of another; what is none, surely.
+    const isSure = near?.sure === true || isStrange(text);
+    if (!near || (!isSure && (row.own.fits || lexicon?.has(text)))) return text;
+    sure = Math.min(sure, isSure ? 0.87 : 0.72);
     slips.push(`"${text}" is nearly "${near.word}", used ${near.used} times`);
     return near.word;
   });

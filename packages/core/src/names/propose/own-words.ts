@@ -29,6 +29,9 @@ export function ownWords(
   isEmpty: (name: string) => boolean = isDefaultName,
 ): OwnWords {
   const reading = known ?? readName(convention, key, name);
+  const parted = reading.fits ? null : partRun(convention, key, name);
+  // A name of humps that lost its capitals is read as it was.
+  if (parted) return { ...ownWords(convention, key, parted, undefined, isEmpty), reading, fits: false };
   const words = new Map<string, OwnWord>();
   const stripped = withoutCopyMarks(name);
   // Where several words may stand in a slot, what a copy was left with fits too.
@@ -66,6 +69,32 @@ export function ownWords(
   takeStray(convention, key, words, stray);
   return { reading, fits: false, copied: stripped !== name, words };
 }
+
+/** `LEFTTREADLE` of a convention of humps: parted where words of its lists stand at either end; null: nothing is known. */
+function partRun(convention: CompiledConvention, key: PatternKey, name: string): string | null {
+  const { humps } = convention.source;
+  const run = humps && /^(?:([A-Z]+)|([a-z]+))(\d*)$/.exec(name);
+  if (!run) return null;
+  const lists = (convention.pattern(key) ?? []).map(({ slot }) => convention.slots.get(slot)!.words);
+  const words = new Set(lists.flatMap((list) => [...list]).map((word) => word.toLowerCase()));
+  const listed = [...words].filter((word) => word.length >= leastListed);
+  let rest = (run[1] ?? run[2]!).toLowerCase();
+  const [first, last]: [string[], string[]] = [[], []];
+  for (;;) {
+    const starts = listed.find((word) => rest.startsWith(word) && rest.length - word.length >= leastListed);
+    const ends = listed.find((word) => rest.endsWith(word) && rest.length - word.length >= leastListed);
+    if (starts) first.push(starts);
+    else if (ends) last.unshift(ends);
+    else break;
+    rest = starts ? rest.slice(starts.length) : rest.slice(0, -ends!.length);
+  }
+  if (!first.length && !last.length) return null;
+  const parts = [...first, rest, ...last].map((word) => word[0]!.toUpperCase() + word.slice(1));
+  const joined = parts.join('') + run[3]!;
+  return humps === 'camel' ? joined[0]!.toLowerCase() + joined.slice(1) : joined;
+}
+/** Shorter words of lists stand in other words by chance. */
+const leastListed = 3;
 
 const ofWords: ReadonlySet<string> = new Set(['spelling', 'near', 'case', 'digits', 'unlisted']);
 
