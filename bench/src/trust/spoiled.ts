@@ -24,6 +24,6 @@ if (process.argv.includes('--wrong'))
   process.stdout.write(
     `${table.wrong
       .filter((one) => !filter || one.includes(filter))
-      .slice(0, process.argv.includes("--all") ? undefined : 40)
+      .slice(0, process.argv.includes('--all') ? undefined : 40)
       .join('\n')}\n`,
   );

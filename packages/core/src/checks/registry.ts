@@ -28,6 +28,7 @@ import { layerName } from './names/layer-name.js';
 import { leftWithoutRight } from './names/left-without-right.js';
 import { materialName } from './names/material-name.js';
 import { misspelling } from './names/misspelling.js';
+import { numberLacking } from './names/number-lacking.js';
 import { numberSeries } from './names/number-series.js';
 import { parentWord } from './names/parent-word.js';
 import { placePosition } from './names/place-position.js';
@@ -79,6 +80,7 @@ export const checkRegistry: readonly Check[] = [
   noMaterial,
   notUnique,
   notZeroed,
+  numberLacking,
   numberSeries,
   onFloor,
   outsideRoot,

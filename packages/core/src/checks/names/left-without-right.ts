@@ -54,8 +54,8 @@ export const leftWithoutRight = defineCheck({
   },
   evaluate(object, context) {
     const { scene, parameters, convention } = context;
-    // A group or joint has no shape to be mirrored by: where it stands is its own affair.
-    if (object.shape === null) return null;
+    // A group has no shape to be mirrored by: where it stands is its own affair. A joint stands where it turns.
+    if (object.shape === null && object.kind !== 'joint') return null;
     const partner = partners(context).get(object.id);
     const mirrored = parameters['mirrored'] === true;
     if (partner === undefined && !mirrored) return null;

@@ -8,13 +8,15 @@ import type { Lexicon } from './lexicon.js';
 export const leastLetters = 4;
 /** So many words tell a language; below that nothing is known. */
 const least = 6;
+const most = 50_000;
 
 /** English, when at least half of the longer words in the names of a scene are; else null. Remembered until a name changes. */
 export const spokenLexicon = remembered(
   (scene: Scene) => scene.namesVersion,
   (scene): Lexicon | null => {
     const lexicon = english();
-    if (!lexicon) return null;
+    // Of so many words nobody asks each; names that hold them are made by machines.
+    if (!lexicon || vocabulary(scene).size > most) return null;
     let [of, are] = [0, 0];
     for (const word of vocabulary(scene).keys()) {
       if (word.length < leastLetters || !/^[a-z]+$/.test(word)) continue;
@@ -36,6 +38,11 @@ export function isWord(lexicon: Lexicon, word: string): boolean {
 /** Of words run together both are well known: SCOWL up to size 50. */
 const common = 4;
 
+/** Words up to SCOWL's size 60: a rarer one is as likely a slip of another. */
+export function isWellKnown(lexicon: Lexicon, word: string): boolean {
+  return lexicon.rank(word) <= 6;
+}
+
 /** Two well-known words that a run of letters is made of, when there is one way to part it; else null. */
 export function partRun(lexicon: Lexicon, run: string): readonly [string, string] | null {
   const low = run.toLowerCase();
@@ -56,6 +63,7 @@ export function meantBy(lexicon: Lexicon, word: string): readonly string[] {
   if (low.length < leastLetters || low.length > 30 || !/^[a-z]+$/.test(low) || isWord(lexicon, low))
     return [];
   // The first letter is seldom wrong; it may have changed places with the second.
-  const isAlike = (one: string): boolean => one[0] === low[0] || (one[0] === low[1] && one[1] === low[0]);
-  return lexicon.near(low).filter(isAlike);
+  const isSwapped = (one: string): boolean =>
+    one.length === low.length && one[0] === low[1] && one[1] === low[0];
+  return lexicon.near(low).filter((one) => one[0] === low[0] || isSwapped(one));
 }

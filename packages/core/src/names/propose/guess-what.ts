@@ -5,7 +5,8 @@ import { splitWords } from '../split-words.js';
 import type { Lexicon } from '../lexicon/lexicon.js';
 import { isWord, leastLetters, meantBy, partRun, spokenLexicon } from '../lexicon/speaks-english.js';
 import { inCapitalsOf } from '../swap-word.js';
-import { isPlural, nearCommon, nearUsed } from '../vocabulary.js';
+import { nearUsed } from '../slips.js';
+import { isPlural, nearCommon } from '../vocabulary.js';
 import { editDistance } from '../slots/near-word.js';
 import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { Alternative, SlotGuess } from './proposal.js';
@@ -50,12 +51,14 @@ function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
       alternatives: [said],
     };
   // A word of its own, nearly what its likes have: either may be the slip.
-  const isNear = others.some(
-    ({ text, reason }) =>
-      reason !== 'parent' &&
-      text !== own.text &&
-      editDistance(text.toLowerCase(), own.text.toLowerCase(), 2) <= 2,
-  );
+  const isNear =
+    own.reason !== 'near' &&
+    others.some(
+      ({ text, reason }) =>
+        reason !== 'parent' &&
+        text !== own.text &&
+        editDistance(text.toLowerCase(), own.text.toLowerCase(), 2) <= 2,
+    );
   return {
     ...own,
     confidence:
@@ -80,7 +83,9 @@ function slipOf(
   if (low.length < 4) return null;
   for (const other of others) {
     const there = other.text.toLowerCase();
-    if (there === low && other.text !== own.text && !row.own.fits) return { ...other, confidence: 0.9 };
+    const isRight = other.confidence >= 0.8;
+    if (there === low && other.text !== own.text && !row.own.fits && isRight)
+      return { ...other, confidence: 0.9 };
     if (other.reason === 'parent' || there.length < 4 || isPlural(low, there)) continue;
     const most = Math.min(low.length, there.length) >= 8 ? 2 : 1;
     const apart = editDistance(low, there, most);
@@ -136,7 +141,7 @@ function ownWhat(
     const near = isUsed ? null : (nearCommon(counts, text) ?? nearUsed(counts, lexicon, text.toLowerCase()));
     if (!near && lexicon && (counts.get(text.toLowerCase()) ?? 0) <= 2) {
       const meant = meantBy(lexicon, text);
-      if (meant.length === 1 && text.length >= 6 && !row.own.fits) {
+      if (meant.length === 1 && text.length >= 6) {
         sure = Math.min(sure, 0.82);
         slips.push(`"${text}" is no word; the nearest is "${meant[0]!}"`);
         return inCapitalsOf(text, meant[0]!);

@@ -10,7 +10,7 @@ import { slotText } from '../slots/read-name.js';
 import { readNumber } from '../slots/slot-number.js';
 import type { SlotRole } from '../slots/convention.js';
 import { splitWords } from '../split-words.js';
-import { spokenLexicon } from '../lexicon/speaks-english.js';
+import { isWellKnown, spokenLexicon } from '../lexicon/speaks-english.js';
 import { saysNothing } from '../default-words.js';
 import { vocabulary } from '../vocabulary.js';
 import type { Asked, GuessContext, GuessRow } from './guess-row.js';
@@ -141,25 +141,30 @@ function mayKeep(
   if (partner === undefined) return true;
   const other = habits.readings.get(partner);
   if (!other?.reading.fits || faultOf(partner) === 'own') return true;
-  // Both fit, and are the same but that one says no side: that is what is wrong.
-  const lacks = lacksSide(context, id, partner);
+  // Both fit, and are the same but for a slot that one does not fill: that is what is wrong.
+  const lacks = lacksSlot(context, id, partner);
   if (lacks !== null) return !lacks;
   // Else the one whose words are rarer is the odd one.
   return rarest(counts, name) > rarest(counts, scene.get(partner).name);
 }
 
-/** Of two names that fit and differ in their side and number at most: whether this one says none; null: no such two. */
-function lacksSide({ convention, habits }: GuessContext, id: ObjectId, partner: ObjectId): boolean | null {
+/**
+ * Of two names that fit and differ in their side and number at most, but for slots that one of them does not fill: whether
+ * it is this one; null: both or neither lack something, or they differ otherwise.
+ */
+function lacksSlot({ convention, habits }: GuessContext, id: ObjectId, partner: ObjectId): boolean | null {
   const [one, other] = [habits.readings.get(id)!, habits.readings.get(partner)!];
-  const side = convention.slotFor('side', one.key);
-  if (!side || one.key !== other.key) return null;
+  if (one.key !== other.key) return null;
+  let [own, theirs] = [false, false];
   for (const { slot } of convention.pattern(one.key)!) {
     const { role } = convention.slots.get(slot)!;
-    if (role !== 'side' && role !== 'number' && slotText(one.reading, slot) !== slotText(other.reading, slot))
-      return null;
+    const [a, b] = [slotText(one.reading, slot), slotText(other.reading, slot)];
+    if (role === 'number') continue;
+    if (!a && b) own = true;
+    else if (a && !b) theirs = true;
+    else if (a !== b && role !== 'side') return null;
   }
-  const [own, across] = [slotText(one.reading, side.name), slotText(other.reading, side.name)];
-  return !own === !across ? null : !own;
+  return own === theirs ? null : own;
 }
 
 /** Whether every word of a text stands in other names too. */
@@ -167,12 +172,10 @@ function isUsed({ counts }: GuessContext, text: string): boolean {
   return splitWords(text).every((word) => (counts.get(word.text.toLowerCase()) ?? 0) > 1);
 }
 
-/** Words up to SCOWL's size 60: a rarer one is as likely a slip of another. */
-const wellKnown = 6;
 /** Whether every word of a text is a well-known one of the language its scene speaks. */
 function isSaid({ scene }: GuessContext, text: string): boolean {
   const lexicon = spokenLexicon(scene);
-  return lexicon !== null && splitWords(text).every((word) => lexicon.rank(word.text) <= wellKnown);
+  return lexicon !== null && splitWords(text).every((word) => isWellKnown(lexicon, word.text));
 }
 
 function makeRows(context: GuessContext, objects: readonly ObjectId[], faultOf: FaultOf): GuessRow[] {

@@ -1,7 +1,7 @@
 import { knowsMiddle, type Frames } from '../../frames/frame.js';
 import { framesOf } from '../../frames/frames-of.js';
 import { axesOf } from '../../frames/read-facing.js';
-import { jointLook, standsOf } from '../../frames/stands.js';
+import { standsOf } from '../../frames/stands.js';
 import { hashStart, mix, RowTable } from '../../scene/row-table.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
@@ -30,7 +30,7 @@ export class Partners {
 /**
  * For every object with a shape, the one at the mirrored place across the plane of its asset: the same
  * kind, as many faces and vertices, a box of the same size, middles mirrored within two millimetres, and neither
- * stands on the plane. One of several at the same place is taken by tree order, each once.
+ * stands on the plane. For every joint, the joint that stands there. One of several at the same place is taken by tree order, each once.
  */
 function findPartners(scene: Scene, frames: Frames): Partners {
   const { ids, at, looks, count } = standsOf(scene);
@@ -42,9 +42,8 @@ function findPartners(scene: Scene, frames: Frames): Partners {
     const frame = frameOf[row]!;
     return Math.abs(at[row * 3 + axes[frame]!]! - frames.all[frame]!.side.middle) <= slack;
   };
-  // A joint has no shape to be mirrored by, and what stands on the plane mirrors itself.
-  const mayPair = (row: number): boolean =>
-    looks[row] !== jointLook && isKnown[frameOf[row]!]! && !isOnPlane(row);
+  // What stands on the plane mirrors itself.
+  const mayPair = (row: number): boolean => isKnown[frameOf[row]!]! && !isOnPlane(row);
   const table = new RowTable(count);
   /** The first row in a cell, by the row that stands for the cell, and the next of each. */
   const first = new Int32Array(count);

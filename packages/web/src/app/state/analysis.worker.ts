@@ -9,6 +9,7 @@ import {
   packFindings,
   packSnapshot,
   proposingNames,
+  provideEnglish,
   runGate,
   runRecipe,
   standingOf,
@@ -29,7 +30,21 @@ let run: CheckRun | null = null;
 let summaryTimer: ReturnType<typeof setTimeout> | undefined;
 const tell = (message: FromAnalysis): void => postMessage(message);
 
+/** What came while the words of English were on their way; they are fetched beside the scene. */
+let waiting: ToAnalysis[] | null = [];
+const goOn = (): void => {
+  const all = waiting!;
+  waiting = null;
+  all.forEach(handle);
+};
+import('./english-words').then(({ englishWords }) => provideEnglish(englishWords)).then(goOn, goOn);
+
 addEventListener('message', ({ data }: MessageEvent<ToAnalysis>) => {
+  if (waiting && data.type !== 'read') waiting.push(data);
+  else handle(data);
+});
+
+function handle(data: ToAnalysis): void {
   try {
     if (data.type === 'read') read(data);
     else if (data.type === 'open') open(data);
@@ -44,7 +59,7 @@ addEventListener('message', ({ data }: MessageEvent<ToAnalysis>) => {
   } catch (error) {
     tell({ type: 'broken', text: (error as Error).message });
   }
-});
+}
 
 /** What was read and is not open yet, by its reading; of those that never are, the last two are kept. */
 const unopened = new Map<number, Scene>();
