@@ -9,7 +9,7 @@ import {
 import { seededRandom } from '@renquil/core/testing';
 import type { MadeScene } from './build-scene.js';
 import { everything } from './measure-learning.js';
-import { spoilers } from './spoil-truth.js';
+import { spoilers, type Spoiler } from './spoil-truth.js';
 
 export interface ProposalScore {
   /** Spoiled names, those answered with high confidence, and of those right. */
@@ -50,12 +50,13 @@ const zero = (): ProposalScore => ({
 
 /**
  * Learns from each clean scene, spoils a share of its names by one operator at a time, proposes by what was learned and
- * compares with the truth.
+ * compares with the truth. `share`: of the names of a scene, 0 to 1.
  */
 export function measureProposals(
   scenes: Readonly<Record<string, () => MadeScene>>,
   seeds: readonly number[],
   share = 1 / 3,
+  operators: Readonly<Record<string, Spoiler>> = spoilers,
 ): ProposalTable {
   const all = zero();
   const byScene: Record<string, ProposalScore> = {};
@@ -68,7 +69,7 @@ export function measureProposals(
     const learned = learnConvention([{ scene: clean.scene, objects: everything(clean.scene) }], title);
     const convention = new CompiledConvention(learned.convention);
     for (const seed of seeds)
-      for (const [how, spoil] of Object.entries(spoilers)) {
+      for (const [how, spoil] of Object.entries(operators)) {
         const { scene, truth } = make();
         const random = seededRandom(seed * 1009 + how.length * 7919);
         const spoiled = new Map<ObjectId, string>();
