@@ -3,6 +3,7 @@ import {
   standingOf,
   checkRegistry,
   CompiledConvention,
+  english,
   partsConvention,
   proposeNames,
   readName,
@@ -21,6 +22,8 @@ export function addNames(
   names: readonly string[],
   plainCheck: (names: readonly string[]) => number,
 ): void {
+  // Loaded once for a process, a fifth of a second.
+  english();
   add(
     'check the names family',
     'one regular expression and one Set over the names',
