@@ -113,4 +113,24 @@ describe('planMirror', () => {
     expect([scene.get(1).name, scene.get(2).name]).toEqual(['R_arm001_steel_geo', 'L_hand001_steel_geo']);
     expect(scene.world(2).slice(12, 15)).toEqual([-2, 0, 0]);
   });
+  it('goes across the middle of the asset, wherever that stands and faces', () => {
+    // Faces -X: its left is +Z, and it stands off the origin.
+    const scene = sceneFromOutline(
+      [
+        'cart_grp @7,0,20',
+        ...['wheel', 'rail', 'lamp'].flatMap((name, i) => [
+          `  L_${name}001_steel_geo : mesh @0,${i},2`,
+          `  R_${name}001_steel_geo : mesh @0,${i},-2`,
+        ]),
+        '  L_box001_steel_geo : mesh @1,5,2',
+      ].join('\n'),
+    );
+    scene.patch(1, { attributes: { facing: '-X' } });
+    const convention = new CompiledConvention(partsConvention);
+    const plan = planMirror(scene, 8, 'asset', convention);
+    if (!plan.ok) throw new Error(plan.because);
+    applyChange(scene, { label: '', edits: plan.edits });
+    expect(scene.world(8).slice(12, 15)).toEqual([8, 5, 18]);
+    expect(scene.get(8).name).toBe('R_box001_steel_geo');
+  });
 });

@@ -1,6 +1,7 @@
 import { invertAffine, multiply, transformPoint, type Mat4 } from '../math/mat4.js';
 import { fromMatrix, toMatrix } from '../math/transform.js';
 import type { Edit } from '../edits/edit.js';
+import { middleOf } from '../frames/middle-of.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { swapSides } from '../names/sides/swap-sides.js';
 import { readName } from '../names/slots/read-name.js';
@@ -12,13 +13,21 @@ import { bakeEdit } from './plan-pivot.js';
 import { singular } from './plan-move.js';
 
 export type Axis = 'x' | 'y' | 'z';
+/** A plane of the world through its origin, or the plane between left and right of the asset that a branch belongs to. */
+export type MirrorAcross = Axis | 'asset';
 
 /**
- * Mirrors a branch across a plane of the world through the origin. No scale turns negative: every transform is
+ * Mirrors a branch across a plane of the world through the origin, or across the middle of its asset. No scale turns negative: every transform is
  * conjugated by the reflection and the shapes are mirrored (faces turned when the file goes out). Names that have a side
  * get the other one when that name is free.
  */
-export function planMirror(scene: Scene, id: ObjectId, axis: Axis, convention?: CompiledConvention): Plan {
+export function planMirror(
+  scene: Scene,
+  id: ObjectId,
+  across: MirrorAcross,
+  convention?: CompiledConvention,
+): Plan {
+  const { axis, middle } = planeOf(scene, id, across, convention ?? null);
   const flip = reflection(axis);
   const edits: Edit[] = [];
   for (const object of scene.walk(id)) {
@@ -27,7 +36,7 @@ export function planMirror(scene: Scene, id: ObjectId, axis: Axis, convention?: 
     if (refusal && object.kind !== 'camera' && object.kind !== 'light') return refusal;
     const local =
       object.id === id
-        ? rootLocal(scene, object, flip)
+        ? rootLocal(scene, object, flip, reflection(axis, middle))
         : fromMatrix(multiply(flip, multiply(toMatrix(object.local), flip)));
     if (!local || 'reason' in local) return local ?? sheared(object);
     edits.push({ kind: 'transform', object: object.id, from: object.local, to: local });
@@ -47,16 +56,36 @@ export function planMirror(scene: Scene, id: ObjectId, axis: Axis, convention?: 
 }
 
 /** The world is reflected outside and the object's own axes inside, so that what is left is a proper transform. */
-function rootLocal(scene: Scene, object: SceneObject, flip: Mat4): ReturnType<typeof fromMatrix> | NoPlan {
-  const world = multiply(flip, multiply(scene.world(object.id), flip));
+function rootLocal(
+  scene: Scene,
+  object: SceneObject,
+  flip: Mat4,
+  worldFlip: Mat4,
+): ReturnType<typeof fromMatrix> | NoPlan {
+  const world = multiply(worldFlip, multiply(scene.world(object.id), flip));
   if (object.parent === null) return fromMatrix(world);
   const above = invertAffine(scene.world(object.parent));
   return above ? fromMatrix(multiply(above, world)) : singular(scene, object.parent);
 }
 
-function reflection(axis: Axis | null): Mat4 {
+function planeOf(
+  scene: Scene,
+  id: ObjectId,
+  across: MirrorAcross,
+  convention: CompiledConvention | null,
+): { readonly axis: Axis; readonly middle: number } {
+  if (across !== 'asset') return { axis: across, middle: 0 };
+  const { axis, middle } = middleOf(scene, id, convention);
+  return { axis: axis === 0 ? 'x' : 'z', middle };
+}
+
+/** `middle`: where the plane crosses the axis, metres. */
+function reflection(axis: Axis | null, middle = 0): Mat4 {
   const m = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
-  if (axis) m[{ x: 0, y: 5, z: 10 }[axis]] = -1;
+  if (!axis) return m;
+  const at = { x: 0, y: 1, z: 2 }[axis];
+  m[at * 5] = -1;
+  m[12 + at] = 2 * middle;
   return m;
 }
 

@@ -1,3 +1,5 @@
+import { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { partsConvention } from '../names/slots/parts.js';
 import { applyChange } from '../edits/change.js';
 import type { Edit } from '../edits/edit.js';
 import { Scene } from '../scene/scene.js';
@@ -137,5 +139,18 @@ describe('mirror twins', () => {
   it('a near miss is none', () => {
     const scene = sceneFromOutline(sides.replace('@-1,0,0', '@-1,0.1,0'));
     expect(mirrorTwin(scene, 2)).toBeNull();
+  });
+  it('are found across the middle of an asset off the origin', () => {
+    const scene = sceneFromOutline(
+      [
+        'cart_grp @7,0,20',
+        ...['wheel', 'rail', 'lamp'].flatMap((name, i) => [
+          `  L_${name}001_steel_geo : mesh @2,${i},0`,
+          `  R_${name}001_steel_geo : mesh @-2,${i},0`,
+        ]),
+      ].join('\n'),
+    );
+    const convention = new CompiledConvention(partsConvention);
+    expect([2, 4, 6].map((id) => mirrorTwin(scene, id, convention))).toEqual([3, 5, 7]);
   });
 });

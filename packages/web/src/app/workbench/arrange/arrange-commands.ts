@@ -34,6 +34,7 @@ export function arrangeCommands(arrange: ArrangeState, mayEdit: () => boolean): 
     on('Zero: bake move, turn and scale', () => arrange.zero(['move', 'turn', 'scale'])),
     on('Take as rest', () => arrange.rest()),
     on('Back to rest', () => arrange.backToRest()),
+    on('Mirror across the middle of the asset', () => arrange.mirror('asset')),
     on('Mirror across X = 0', () => arrange.mirror('x')),
     on('Pivot to the base of the bounds', () => arrange.pivot('base')),
     on('Pivot to the centre of the bounds', () => arrange.pivot('centre')),

@@ -14,7 +14,7 @@ import {
   planMirror,
   planZero,
   topObjects,
-  type Axis,
+  type MirrorAcross,
   type Cluster,
   type Display,
   type Channel,
@@ -211,16 +211,19 @@ export class ArrangeState {
   zero(channels: readonly Channel[]): void {
     this.#apply(`Zero ${this.#these(this.picked())}`, planZero(this.#open.scene, this.picked(), channels));
   }
-  mirror(axis: Axis): void {
+  mirror(across: MirrorAcross): void {
     const tops = topObjects(this.#open.scene, this.picked());
     const plan = draft(this.#open.scene, (run) => {
       for (const id of tops) {
-        const made = planMirror(this.#open.scene, id, axis, this.#open.convention);
+        const made = planMirror(this.#open.scene, id, across, this.#open.convention);
         if (!made.ok) return made;
         run(made.edits);
       }
     });
-    this.#apply(`Mirror ${this.#these(tops)} across ${axis.toUpperCase()}`, plan);
+    this.#apply(
+      `Mirror ${this.#these(tops)} across ${across === 'asset' ? 'its middle' : across.toUpperCase()}`,
+      plan,
+    );
   }
   rest(): void {
     this.#open.apply(

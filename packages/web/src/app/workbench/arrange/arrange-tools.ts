@@ -115,7 +115,7 @@ export class ArrangeTools {
   /** The branches that are the mirror images of what is picked, across the middle. */
   pickMirror(): void {
     const { scene } = this.open;
-    const found = this.arrange.picked().map((id) => mirrorTwin(scene, id));
+    const found = this.arrange.picked().map((id) => mirrorTwin(scene, id, this.open.convention));
     const twins = found.filter((id) => id !== null);
     if (twins.length) this.#ledger.pickAll(new Set(twins));
     else this.#toasts.say('Nothing on the other side of the middle is the mirror image of what is picked.');
