@@ -1,8 +1,10 @@
 import { CheckRun } from '../checks/check-run.js';
-import { leastConfidence } from '../names/propose/proposal.js';
+import { isDefaultName, withoutCopyMarks } from '../names/default-names.js';
+import { highConfidence, leastConfidence } from '../names/propose/proposal.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { readName } from '../names/slots/read-name.js';
+import { splitWords } from '../names/split-words.js';
 import type { Scene } from '../scene/scene.js';
 import { sceneFromOutline } from '../testing/outline.js';
 import { seededRandom } from '../testing/random-edits.js';
@@ -72,6 +74,63 @@ describe('names proposed with the checks at hand', () => {
         .withContext(`seed ${seed}`)
         .toEqual(proposeNames(scene, parts, ids));
     }
+  });
+  it('account for every word of a name that they would take the place of', () => {
+    const strays = [
+      'zebra',
+      'big',
+      'left',
+      'steele',
+      'Front',
+      'qwx',
+      'old',
+      'copy',
+      'geometry',
+      'LF',
+      'Peg',
+      'upper',
+    ];
+    let changed = 0;
+    for (let seed = 1; seed <= 80; seed++) {
+      const random = seededRandom(seed);
+      const scene = randomScene(random);
+      for (const object of [...scene.walk()]) {
+        if (random() > 0.4) continue;
+        const words = object.name.split('_');
+        words.splice(
+          Math.floor(random() * (words.length + 1)),
+          0,
+          strays[Math.floor(random() * strays.length)]!,
+        );
+        scene.patch(object.id, { name: words.join(random() < 0.7 ? '_' : ' ') });
+      }
+      for (const { before, after, confidence, guesses } of proposeNames(scene, parts, idsOf(scene))) {
+        if (after === null || after === before || confidence < highConfidence) continue;
+        changed++;
+        const bare = withoutCopyMarks(before);
+        if (isDefaultName(bare)) continue;
+        const said = guesses
+          .map(({ because, alternatives }) => [
+            because,
+            ...alternatives.map((one) => `${one.text} ${one.because}`),
+          ])
+          .flat()
+          .join(' ')
+          .toLowerCase();
+        for (const { text } of splitWords(bare)) {
+          const low = text.toLowerCase();
+          const isSpelled = [...parts.slots.values()].some(({ spelled }) => spelled.has(low));
+          const isAcross = /^[LRC][FBTU]$/.test(text) || /^\d+$/.test(text);
+          const stays = after
+            .toLowerCase()
+            .replace(/[^a-z]/g, '')
+            .includes(low);
+          if (!isSpelled && !isAcross && !stays)
+            expect(said).withContext(`seed ${seed}: "${before}" to "${after}"`).toContain(low);
+        }
+      }
+    }
+    expect(changed).toBeGreaterThan(100);
   });
   it('are no two the same, and are read again as they were put together', () => {
     for (let seed = 1; seed <= 40; seed++) {
