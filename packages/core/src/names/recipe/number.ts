@@ -1,7 +1,7 @@
 import { RenquilError } from '../../errors.js';
 import { ownWords } from '../propose/own-words.js';
 import { orderRows, type NumberOrder } from './number-order.js';
-import { lettersOf, readNumber } from '../slots/slot-number.js';
+import { lettersOf, readNumber, writeNumber } from '../slots/slot-number.js';
 import { withSlot } from './set-slot.js';
 import type { StepBase, StepContext, StepDefinition, StepRow } from './step.js';
 
@@ -52,7 +52,10 @@ export const numberStep: StepDefinition<NumberStep> = {
     for (const i of order) {
       const base = bases[i]!;
       if (kept.has(i)) names[i] = rows[i]!.name;
-      else names[i] = base.put(write(step, counterOf(groups[i]!).next()));
+      else {
+        const value = counterOf(groups[i]!).next();
+        names[i] = base.put(base.write?.(value) ?? write(step, value));
+      }
     }
     return names;
   },
@@ -96,6 +99,8 @@ interface Halves {
   readonly base: string;
   readonly old: number | null;
   put(text: string): string;
+  /** How the slot it stands in has a number, when that is not simply digits. */
+  write?(value: number): string | undefined;
 }
 
 function groupOf(
@@ -124,6 +129,8 @@ function slotHalves({ convention, scene }: StepContext, { object, name }: StepRo
     base: withSlot(convention, key, name, new Map([[slot.name, '']])),
     old: old === undefined ? null : readNumber(slot.rule, old),
     put: (text) => withSlot(convention, key, name, new Map([[slot.name, text]])),
+    write: (value) =>
+      value >= 1 && (slot.rule.letters || slot.rule.prefix) ? writeNumber(slot.rule, value) : undefined,
   };
 }
 

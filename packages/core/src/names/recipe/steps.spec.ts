@@ -2,6 +2,8 @@ import * as changeCase from 'change-case';
 import { applyChange } from '../../edits/change.js';
 import { planRename } from '../../plans/plan-rename.js';
 import { sceneFromOutline } from '../../testing/outline.js';
+import { CompiledConvention } from '../slots/compiled-convention.js';
+import type { SlotRule } from '../slots/convention.js';
 import { toCase, type CaseForm } from './change-case.js';
 import { toLetters } from './number.js';
 import { toPlainLetters } from './plain-letters.js';
@@ -194,6 +196,24 @@ describe('numbering', () => {
       'R_arm001_steel_geo',
     ]);
     expect(() => after('a : mesh', { ...step, slot: 'x' })).toThrowError(/no slot "x"/);
+  });
+  it('has numbers in their slot as the convention writes them', () => {
+    const step: RecipeStep = { ...base, restart: 'never', at: 'slot' };
+    const number = (rule: SlotRule) =>
+      new CompiledConvention({
+        renquil: 'convention/1',
+        name: 'n',
+        separator: '_',
+        slots: { what: { case: 'lower' }, number: rule },
+        patterns: { mesh: [{ slot: 'what' }, { slot: 'number', optional: true }] },
+        helpers: { prefixes: [] },
+      });
+    const made = (rule: SlotRule) => {
+      const scene = sceneFromOutline('jar : mesh\nlid : mesh');
+      return [...runRecipe(scene, [1, 2], [step], 'skip', number(rule)).names.values()];
+    };
+    expect(made({ role: 'number', letters: 'lower' })).toEqual(['jar_a', 'lid_b']);
+    expect(made({ role: 'number', digits: 3, prefix: 'n' })).toEqual(['jar_n001', 'lid_n002']);
   });
   it('keeps the numbers that are there, filling gaps or counting on', () => {
     const row = 'a01 : mesh\na03 : mesh\na : mesh\nab : mesh';
