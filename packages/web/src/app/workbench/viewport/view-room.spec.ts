@@ -10,8 +10,11 @@ describe('the room of the 3D view', () => {
     const at = (id: string) => main.querySelector<HTMLElement>(`#${id}`)!;
     const room = new ViewRoom();
     room.lay(at('view'), true);
-    const { top, width, height } = at('view').getBoundingClientRect();
-    expect([top, width, height]).toEqual([40, 600, 400]);
+    const box = (one: Element) => {
+      const { top, left, width, height } = one.getBoundingClientRect();
+      return [top, left, width, height];
+    };
+    expect(box(at('view'))).toEqual(box(main));
     expect([at('rows').inert, at('bench').inert, at('view').inert]).toEqual([true, true, false]);
     room.lay(at('view'), false);
     expect(at('view').getBoundingClientRect().height).toBe(100);
