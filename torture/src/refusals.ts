@@ -20,6 +20,7 @@ export async function refusals(world: World, objects: number): Promise<Row[]> {
     change([rename(2, 'part_1', 'first')], 0),
     60_000,
   );
+  const tried = performance.now();
   for (let i = 0; i < 6; i++) {
     const answer = await person.send(
       'POST',
@@ -29,6 +30,7 @@ export async function refusals(world: World, objects: number): Promise<Row[]> {
     if (answer.status !== 422) wrong.push(`a change that does not fit was answered with ${answer.status}`);
   }
   const refused = watch.lap();
+  const refusing = performance.now() - tried;
   const all = [...Array(objects - 3).keys()].map((i) => rename(i + 3, `part_${i + 2}`, `all_${i}`));
   const began = performance.now();
   const answer = await person.send<{ revision: number }>(
@@ -44,9 +46,10 @@ export async function refusals(world: World, objects: number): Promise<Row[]> {
     );
   const during = watch.lap();
   await watch.stop();
-  if (refused.worst > 500)
+  if (isHeldUp(refused.worst, refusing))
     wrong.push(`others waited ${Math.round(refused.worst)} ms while changes were refused`);
-  if (during.worst > 500) wrong.push(`others waited ${Math.round(during.worst)} ms while all was renamed`);
+  if (isHeldUp(during.worst, took))
+    wrong.push(`others waited ${Math.round(during.worst)} ms while all was renamed`);
   const connection = await world.database();
   wrong.push(...(await verify(connection, person, [])));
   await connection.end();
@@ -94,4 +97,9 @@ async function measure(world: World, scene: number) {
       return loop;
     },
   };
+}
+
+/** Others waited for most of it, and not only for a machine that stood still: it was seen to, for seconds. */
+function isHeldUp(waited: number, took: number): boolean {
+  return waited > Math.max(500, took / 2);
 }
