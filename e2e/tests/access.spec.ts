@@ -19,7 +19,9 @@ const test = base.extend<{ look: Look; app: App }>({
   look: async ({ page }, use) => {
     const wrong: string[] = [];
     await page.addInitScript(() => localStorage.setItem('renquil.theme', 'light'));
-    await use(async (state) => wrong.push(...(await lookAt(page, state))) && undefined);
+    await use(async (state) => {
+      wrong.push(...(await lookAt(page, state)));
+    });
     expect(wrong).toEqual([]);
   },
 });

@@ -8,7 +8,7 @@ import type { Lexicon } from './lexicon.js';
 export const leastLetters = 4;
 /** So many words tell a language; below that nothing is known. */
 const least = 6;
-const most = 50_000;
+const most = 20_000;
 
 /** English, when at least half of the longer words in the names of a scene are; else null. Remembered until a name changes. */
 export const spokenLexicon = remembered(
@@ -60,6 +60,16 @@ export function partRun(lexicon: Lexicon, run: string): readonly [string, string
 /** What a word that is none was probably meant to be: the words one slip away that begin alike, the most common first. */
 export function meantBy(lexicon: Lexicon, word: string): readonly string[] {
   const low = word.toLowerCase();
+  let known = meant.get(lexicon);
+  if (!known || known.size > most) meant.set(lexicon, (known = new Map<string, readonly string[]>()));
+  let found = known.get(low);
+  if (!found) known.set(low, (found = findMeant(lexicon, low)));
+  return found;
+}
+/** Asked again after every rename: some six hundred looks for each word. */
+const meant = new WeakMap<Lexicon, Map<string, readonly string[]>>();
+
+function findMeant(lexicon: Lexicon, low: string): readonly string[] {
   if (low.length < leastLetters || low.length > 30 || !/^[a-z]+$/.test(low) || isWord(lexicon, low))
     return [];
   // The first letter is seldom wrong; it may have changed places with the second.

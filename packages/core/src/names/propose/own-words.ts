@@ -29,7 +29,7 @@ export function ownWords(
   isEmpty: (name: string) => boolean = isDefaultName,
 ): OwnWords {
   const reading = known ?? readName(convention, key, name);
-  const parted = reading.fits ? null : partRun(convention, key, name);
+  const parted = reading.fits ? null : partHumps(convention, key, name);
   // A name of humps that lost its capitals is read as it was.
   if (parted) return { ...ownWords(convention, key, parted, undefined, isEmpty), reading, fits: false };
   const words = new Map<string, OwnWord>();
@@ -71,7 +71,7 @@ export function ownWords(
 }
 
 /** `LEFTTREADLE` of a convention of humps: parted where words of its lists stand at either end; null: nothing is known. */
-function partRun(convention: CompiledConvention, key: PatternKey, name: string): string | null {
+function partHumps(convention: CompiledConvention, key: PatternKey, name: string): string | null {
   const { humps } = convention.source;
   const run = humps && /^(?:([A-Z]+)|([a-z]+))(\d*)$/.exec(name);
   if (!run) return null;

@@ -30,14 +30,19 @@ let run: CheckRun | null = null;
 let summaryTimer: ReturnType<typeof setTimeout> | undefined;
 const tell = (message: FromAnalysis): void => postMessage(message);
 
-/** What came while the words of English were on their way; they are fetched beside the scene. */
+/** What came while the words of English were on their way; they are fetched beside the scene, and not waited for longer than this. */
 let waiting: ToAnalysis[] | null = [];
+const longest = 5000;
 const goOn = (): void => {
-  const all = waiting!;
+  const all = waiting ?? [];
   waiting = null;
   all.forEach(handle);
 };
-import('./english-words').then(({ englishWords }) => provideEnglish(englishWords)).then(goOn, goOn);
+setTimeout(goOn, longest);
+import('./english-words')
+  // What came too late would judge the rest of a scene otherwise than its beginning.
+  .then(({ englishWords }) => waiting && provideEnglish(englishWords))
+  .then(goOn, goOn);
 
 addEventListener('message', ({ data }: MessageEvent<ToAnalysis>) => {
   if (waiting && data.type !== 'read') waiting.push(data);

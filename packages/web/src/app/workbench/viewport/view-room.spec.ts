@@ -5,11 +5,13 @@ describe('the room of the 3D view', () => {
     const main = document.createElement('main');
     main.style.cssText = 'position:absolute;top:40px;left:0;width:600px;height:400px';
     main.innerHTML =
-      '<div><section id="rows"></section><section><div id="view" style="height:100px"></div><p id="bench"></p></section></div>';
+      '<div><section id="rows" tabindex="0"></section><section><div id="view" style="height:100px"><canvas tabindex="0"></canvas></div><p id="bench"></p></section></div>';
     document.body.append(main);
     const at = (id: string) => main.querySelector<HTMLElement>(`#${id}`)!;
     const room = new ViewRoom();
+    at('rows').focus();
     room.lay(at('view'), true);
+    expect(document.activeElement?.tagName).toBe('CANVAS');
     const box = (one: Element) => {
       const { top, left, width, height } = one.getBoundingClientRect();
       return [top, left, width, height];
@@ -17,6 +19,7 @@ describe('the room of the 3D view', () => {
     expect(box(at('view'))).toEqual(box(main));
     expect([at('rows').inert, at('bench').inert, at('view').inert]).toEqual([true, true, false]);
     room.lay(at('view'), false);
+    expect(document.activeElement).toBe(at('rows'));
     expect(at('view').getBoundingClientRect().height).toBe(100);
     expect([at('rows').inert, at('bench').inert]).toEqual([false, false]);
     main.remove();

@@ -14,6 +14,7 @@ export class ViewRoom {
     for (const undo of this.#undo.splice(0)) undo();
     const main = view.closest('main');
     if (!whole || !main) return;
+    const had = document.activeElement;
     const { top, left, width, height } = main.getBoundingClientRect();
     const before = view.style.cssText;
     view.style.cssText = `${before};position:fixed;z-index:20;top:${top}px;left:${left}px;width:${width}px;height:${height}px`;
@@ -24,5 +25,10 @@ export class ViewRoom {
           beside.inert = true;
           this.#undo.push(() => (beside.inert = false));
         }
+    // What lies under the view has the keys no more; it gets them back.
+    if (had instanceof HTMLElement && had.closest('[inert]')) {
+      view.querySelector<HTMLElement>('canvas')?.focus();
+      this.#undo.push(() => had.focus());
+    }
   }
 }
