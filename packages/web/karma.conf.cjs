@@ -22,6 +22,8 @@ module.exports = (config) =>
       },
     },
     browsers: ['ChromiumHeadlessRoot'],
-    browserNoActivityTimeout: 120000,
+    // No spec is timed: these only end what hangs, also on a machine that is busy with other things.
+    client: { jasmine: { timeoutInterval: 60000 } },
+    browserNoActivityTimeout: 300000,
     restartOnFileChange: false,
   });

@@ -3,6 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { partsConvention, type Convention } from '@renquil/core';
+import { arrives } from '../../testing/arrives';
 import { show, type Page } from '../../testing/page';
 import type { ConventionInfo, ConventionList, Role } from '../state/api-types';
 import { Session } from '../state/session';
@@ -65,12 +66,9 @@ describe('the conventions page', () => {
         demo: true,
       }),
     );
-    await wait(0);
-    http.expectOne(root).flush(list(role));
-    await wait(0);
-    http.expectOne(`${root}/7`).flush(info);
-    await wait(0);
-    http.expectOne(`${root}/try`).flush(tried);
+    (await arrives(http, root)).flush(list(role));
+    (await arrives(http, `${root}/7`)).flush(info);
+    (await arrives(http, `${root}/try`)).flush(tried);
     await page.settle();
   };
   it('is made what scenes that are brought in are held to, by a lead', async () => {
@@ -82,8 +80,7 @@ describe('the conventions page', () => {
     const asked = http.expectOne({ method: 'PUT', url: `${root}/standard` });
     expect(asked.request.body).toEqual({ convention: 7 });
     asked.flush({ name: 'Ours' });
-    await wait(0);
-    http.expectOne(root).flush({ ...list('lead'), standard: { id: 7, shipped: null } });
+    (await arrives(http, root)).flush({ ...list('lead'), standard: { id: 7, shipped: null } });
     await wait(0);
     await page.settle();
     expect(said()).toBe('Scenes that are brought in are held to this one.');
@@ -117,8 +114,7 @@ describe('the conventions page', () => {
   it('says of a word that no list judges what the library calls it', async () => {
     await start();
     await page.type(page.field('try-name'), 'L_F_sheeve001_nylon_geo');
-    await wait(350);
-    const asked = http.expectOne('/api/projects/p/words/near?word=sheeve');
+    const asked = await arrives(http, '/api/projects/p/words/near?word=sheeve');
     asked.flush({ word: 'sheeve', near: { word: 'sheave', used: 214 } });
     await page.settle();
     expect(page.text('[data-testid=try-says]')[0]).toContain(
@@ -151,11 +147,10 @@ describe('the conventions page', () => {
     await page.type(page.field('digits'), '2');
     expect(page.text('[data-testid=draft-mark]')).toEqual(['draft of rev 3']);
     expect(page.text('[data-testid=differences] li')).toEqual(['number: 3 digits → 2 digits']);
-    await wait(800);
-    const kept = http.expectOne({ method: 'PUT', url: `${root}/7/draft` });
+    const kept = await arrives(http, { method: 'PUT', url: `${root}/7/draft` });
     expect((kept.request.body as { body: Convention }).body.slots['number']!.digits).toBe(2);
     kept.flush({ saved: true });
-    http.expectOne(`${root}/try`).flush(tried);
+    (await arrives(http, `${root}/try`)).flush(tried);
     await page.settle();
     expect(page.text('[data-testid=tried]')[0]).toContain('cabin');
   });
@@ -163,14 +158,12 @@ describe('the conventions page', () => {
     await start();
     await page.click(page.all('[aria-label=Slot] button')[3]!);
     await page.type(page.field('digits'), '5');
-    await wait(800);
-    http
-      .expectOne({ method: 'PUT', url: `${root}/7/draft` })
-      .flush(
-        { error: { code: 'convention-invalid', text: 'The convention cannot be used: x.' } },
-        { status: 422, statusText: '' },
-      );
-    http.match(`${root}/try`).forEach((one) => one.flush(tried));
+    (await arrives(http, { method: 'PUT', url: `${root}/7/draft` })).flush(
+      { error: { code: 'convention-invalid', text: 'The convention cannot be used: x.' } },
+      { status: 422, statusText: '' },
+    );
+    // The page is not at rest while a request is open.
+    (await arrives(http, `${root}/try`)).flush(tried);
     await wait(0);
     await page.settle();
     expect(page.text('[data-testid=draft-problem]')[0]).toContain('cannot be used: x');

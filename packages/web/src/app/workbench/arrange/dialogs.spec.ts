@@ -2,6 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { TestBed } from '@angular/core/testing';
 import type { Cluster, TidyItem } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
+import { frames } from '../../../testing/frames';
 import { show } from '../../../testing/page';
 import { ReviewList } from '../name/review-list';
 import { AutoArrange } from './auto-arrange';
@@ -30,7 +31,7 @@ describe('tidy up', () => {
   it('gives back what is ticked', async () => {
     const { closed } = dialog(items);
     const page = await show(TidyList);
-    await new Promise((done) => setTimeout(done, 50));
+    await frames();
     await page.settle();
     expect(page.text('label')).toEqual(['"a" groups nothing', '"b" holds one object']);
     await page.click(page.all('input')[0]!);
@@ -40,7 +41,7 @@ describe('tidy up', () => {
   it('has nothing to give when nothing is ticked', async () => {
     dialog(items);
     const page = await show(TidyList);
-    await new Promise((done) => setTimeout(done, 50));
+    await frames();
     await page.settle();
     for (const box of page.all('input')) await page.click(box);
     expect(page.button('Tidy up 0').disabled).toBeTrue();
@@ -93,7 +94,7 @@ describe('the review list', () => {
     ];
     const { closed } = dialog({ ids: [0, 1], lineOf: (id: number) => lines[id] });
     const page = await show(ReviewList);
-    await new Promise((done) => setTimeout(done, 50));
+    await frames();
     await page.settle();
     expect(page.text('rq-name-change')).toEqual(['pulley2·', 'sheave002', 'no name', 'x']);
     expect(page.root.textContent).toContain('took the next number');

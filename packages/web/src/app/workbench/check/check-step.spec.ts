@@ -1,3 +1,4 @@
+import { frames } from '../../../testing/frames';
 import { workbenchBed } from '../../../testing/bed';
 import { show } from '../../../testing/page';
 import { FindingCard } from './finding-card';
@@ -9,7 +10,7 @@ describe('the findings on the page', () => {
   it('walk with the arrows; each one walked to is picked', async () => {
     const { ledger } = await workbenchBed(outline);
     const page = await show(FindingsList);
-    await new Promise((done) => setTimeout(done, 60));
+    await frames();
     await page.settle();
     const list = page.root.querySelector<HTMLElement>('cdk-virtual-scroll-viewport')!;
     await page.press(list, 'ArrowDown');

@@ -1,4 +1,5 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { frames } from '../../../testing/frames';
 import { workbenchBed, type Bed } from '../../../testing/bed';
 import { BenchState } from '../name/bench-state';
 import { Ledger } from './ledger';
@@ -23,7 +24,7 @@ describe('the ledger', () => {
     fixture = TestBed.createComponent(Ledger);
     (fixture.nativeElement as HTMLElement).style.cssText = 'display:flex;height:400px;width:850px';
     await fixture.whenStable();
-    await new Promise((done) => setTimeout(done, 60));
+    await frames();
     await fixture.whenStable();
   });
 

@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import { frames } from '../../../testing/frames';
 import { workbenchBed } from '../../../testing/bed';
 import { show } from '../../../testing/page';
 import { Ledger } from './ledger';
@@ -12,7 +13,7 @@ describe('the cells of slots', () => {
     const bed = await workbenchBed(outline);
     const cells = TestBed.inject(SlotCells);
     const page = await show(Ledger, {}, 'display:flex;height:400px;width:850px');
-    await new Promise((done) => setTimeout(done, 60));
+    await frames();
     await page.settle();
     const names = () => bed.open.scene.roots.map((id) => bed.open.scene.get(id).name);
     const grid = page.root.querySelector<HTMLElement>('[role=treegrid]')!;

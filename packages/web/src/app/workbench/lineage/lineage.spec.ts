@@ -1,3 +1,4 @@
+import { frames } from '../../../testing/frames';
 import { workbenchBed } from '../../../testing/bed';
 import { show } from '../../../testing/page';
 import { Lineage } from './lineage';
@@ -6,7 +7,7 @@ describe('the lineage map on the page', () => {
   const start = async () => {
     const bed = await workbenchBed('r : control\n  a : mesh\n    c : mesh\n  b : mesh');
     const page = await show(Lineage, {}, 'display:flex;width:600px;height:200px');
-    await new Promise((done) => setTimeout(done, 60));
+    await frames();
     await page.settle();
     return { ...bed, page, canvas: page.root.querySelector('canvas')! };
   };
@@ -24,7 +25,7 @@ describe('the lineage map on the page', () => {
     const outline = Array.from({ length: 700 }, (_, i) => `r${i} : mesh`).join('\n');
     await workbenchBed(outline);
     const page = await show(Lineage, {}, 'display:flex;width:600px;height:200px');
-    await new Promise((done) => setTimeout(done, 60));
+    await frames();
     await page.settle();
     expect(page.text('[data-testid=lineage-too-fine]')[0]).toMatch(/^700 branches lie side by side/);
   });
