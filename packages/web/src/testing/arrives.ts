@@ -8,7 +8,7 @@ export async function arrives(
   http: HttpTestingController,
   what: string | { method: string; url: string },
 ): Promise<TestRequest> {
-  for (const until = performance.now() + 20_000; performance.now() < until; ) {
+  for (const until = performance.now() + 20_000; performance.now() < until;) {
     const found = http.match(what);
     if (found.length > 1) throw new Error(`${found.length} requests at once to ${JSON.stringify(what)}`);
     if (found[0]) return found[0];
