@@ -228,6 +228,18 @@ describe('renquil', () => {
       const names = (await outline(at('named.glb'))).objects.map((object) => object.name);
       for (const { to } of list.changes) expect(names).toContain(to);
     });
+    it('says where what has no name is, and what is known of a name that stays open', async () => {
+      const gltf = {
+        asset: { version: '2.0' },
+        scene: 0,
+        scenes: [{ nodes: [0] }],
+        nodes: [{ children: [1, 2] }, { mesh: 0 }, { mesh: 0, translation: [0, 0, 2] }],
+        meshes: [{ name: 'lifter', primitives: [{ attributes: { POSITION: 0 } }] }],
+        accessors: [{ componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 1] }],
+      };
+      await run('propose', put('bare.gltf', gltf));
+      expect(out).toContain('not sure: /[1]/[2] -> ? (surface unknown; side L, what lifter');
+    });
     it('takes a query, a threshold and JSON', async () => {
       await run('propose', at('m.glb'), '--where', 'kind:mesh', '--min-confidence', '0', '--format', 'json');
       const made = JSON.parse(out) as {

@@ -49,6 +49,7 @@ export * from './names/recipe/cut-text.js';
 export * from './names/recipe/change-case.js';
 export * from './names/recipe/swap-words.js';
 export * from './names/recipe/registry.js';
+export * from './names/recipe/next-free.js';
 export * from './names/recipe/resolve-clashes.js';
 export * from './names/recipe/run-recipe.js';
 export * from './names/recipe/step.js';

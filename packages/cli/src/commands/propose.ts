@@ -1,4 +1,12 @@
-import { highConfidence, parseQuery, proposeNames, RenquilError, type NameProposal } from '@renquil/core';
+import {
+  highConfidence,
+  leastConfidence,
+  parseQuery,
+  PathBook,
+  proposeNames,
+  RenquilError,
+  type NameProposal,
+} from '@renquil/core';
 import { printable, type ChangeList } from '@renquil/formats';
 import type { Command } from '../command.js';
 import { openConvention } from '../convention-file.js';
@@ -41,8 +49,9 @@ export const propose: Command = {
     const unsure = made.filter((one) => one.after !== one.before && !taken.includes(one));
     if (format === 'json') host.print(`${JSON.stringify({ taken, unsure }, null, 2)}\n`);
     else {
-      for (const one of taken) host.print(line(one));
-      for (const one of unsure) host.print(`not sure: ${line(one)}`);
+      const paths = new PathBook(scene);
+      for (const one of taken) host.print(line(one, paths));
+      for (const one of unsure) host.print(`not sure: ${line(one, paths)}`);
       host.print(
         `${taken.length} of ${made.length} names proposed at ${least} or surer, ${unsure.length} not sure\n`,
       );
@@ -58,9 +67,14 @@ export const propose: Command = {
   },
 };
 
-/** A name, what becomes of it, and why: of what is not in the name already, the least sure first. */
-function line({ before, after, confidence, guesses, open }: NameProposal): string {
-  const to = after === null ? `? (${open.join(', ')} unknown)` : printable(after);
+/**
+ * A name, or where what has none is; what becomes of it, and why: of what is not in the name already, the least sure
+ * first. Of a name that cannot be put together, what is known.
+ */
+function line({ object, before, after, confidence, guesses, open }: NameProposal, paths: PathBook): string {
+  const known = guesses.filter(({ text, confidence }) => text && confidence >= leastConfidence);
+  const told = known.map(({ slot, text }) => `${slot} ${printable(text)}`).join(', ');
+  const to = after === null ? `? (${open.join(', ')} unknown${told && `; ${told}`})` : printable(after);
   const changes = guesses
     .filter(({ text, reason }) => reason !== 'own' && !before.split(/[^A-Za-z0-9]+/).includes(text))
     .sort((a, b) => a.confidence - b.confidence)
@@ -72,5 +86,5 @@ function line({ before, after, confidence, guesses, open }: NameProposal): strin
     after === null
       ? ''
       : `  ${confidence.toFixed(2)} ${changes.join('; ') || 'its words, written as they should be'}`;
-  return `${printable(before)} -> ${to}${why}\n`;
+  return `${printable(before || paths.path(object))} -> ${to}${why}\n`;
 }

@@ -52,7 +52,8 @@ export class PathBook {
         const name = this.scene.get(id).name;
         const rank = (seen.get(name) ?? 0) + 1;
         seen.set(name, rank);
-        known.set(id, escapeName(name) + (rank > 1 ? `[${rank}]` : ''));
+        // One without a name is the first of those: else its path would be that of its parent, but for a slash.
+        known.set(id, escapeName(name) + (rank > 1 || !name ? `[${rank}]` : ''));
       }
       this.#parts.set(parent, known);
     }

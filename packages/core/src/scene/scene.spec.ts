@@ -24,6 +24,10 @@ describe('scene', () => {
     expect(objectsAt(scene, '/a~1b/x')).toEqual([2, 3]);
     const book = new PathBook(scene);
     expect([book.path(2), book.path(3)]).toEqual(['/a~1b/x', '/a~1b/x[2]']);
+    scene.patch(2, { name: '' });
+    scene.patch(4, { name: '' });
+    const nameless = new PathBook(scene);
+    expect([nameless.path(2), nameless.path(4)]).toEqual(['/a~1b/[1]', '/a~1b/[2]']);
   });
   it('never gives an id again', () => {
     const scene = sceneFromOutline('a\nb');

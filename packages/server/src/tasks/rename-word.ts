@@ -1,4 +1,11 @@
-import { planRename, resolveClashes, swapWord, type Edit } from '@renquil/core';
+import {
+  CompiledConvention,
+  planRename,
+  resolveClashes,
+  swapWord,
+  type Convention,
+  type Edit,
+} from '@renquil/core';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 export interface WordRenames {
@@ -7,15 +14,25 @@ export interface WordRenames {
   readonly edits: readonly Edit[];
 }
 
-/** A word put in place of another in all names of a scene; a taken name takes the next free number. */
-export function renameWordTask(input: { stored: StoredScene; from: string; to: string }): WordRenames {
+/** A word put in place of another in all names of a scene; a taken name takes the next free number of its convention. */
+export function renameWordTask(input: {
+  stored: StoredScene;
+  convention: Convention;
+  from: string;
+  to: string;
+}): WordRenames {
   const scene = openStored(input.stored);
   const wanted = new Map<number, string>();
   for (const object of scene.walk()) {
     const name = swapWord(object.name, input.from, input.to);
     if (name !== object.name) wanted.set(object.id, name);
   }
-  const { names, clashes } = resolveClashes(scene, wanted, 'number-on');
+  const { names, clashes } = resolveClashes(
+    scene,
+    wanted,
+    'number-on',
+    new CompiledConvention(input.convention),
+  );
   const renames = [...names].map(([object, after]) => ({ object, before: scene.get(object).name, after }));
   return { renames, clashes: clashes.length, edits: planRename(scene, names) };
 }

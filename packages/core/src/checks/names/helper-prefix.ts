@@ -106,12 +106,12 @@ export const helperPrefix = defineCheck({
   },
   fix(object, { scene, convention }) {
     const prefix = convention.helperPrefix(object.name);
-    if (prefix) return renameTo(scene, object, object.name.slice(prefix.length));
+    if (prefix) return renameTo(scene, object, object.name.slice(prefix.length), convention);
     const key = shapeKey(scene, object);
     const like = key === null ? undefined : likeness(scene, convention).byShape.get(key);
     const put =
       like?.prefix ||
       (convention.source.helpers.prefixes.length === 1 ? convention.source.helpers.prefixes[0]! : '');
-    return put ? renameTo(scene, object, put + object.name) : null;
+    return put ? renameTo(scene, object, put + object.name, convention) : null;
   },
 });

@@ -86,6 +86,6 @@ export const leftWithoutRight = defineCheck({
     const other = putAt(object.name, side.span, side.word);
     return context.scene.withName(other).size
       ? null
-      : renameTo(context.scene, context.scene.get(partner), other);
+      : renameTo(context.scene, context.scene.get(partner), other, context.convention);
   },
 });

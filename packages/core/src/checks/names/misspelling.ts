@@ -57,6 +57,11 @@ export const misspelling = defineCheck({
     const slip = slipIn(object, context);
     if (!slip) return null;
     const { name } = object;
-    return renameTo(context.scene, object, name.slice(0, slip.start) + slip.wanted + name.slice(slip.end));
+    return renameTo(
+      context.scene,
+      object,
+      name.slice(0, slip.start) + slip.wanted + name.slice(slip.end),
+      context.convention,
+    );
   },
 });

@@ -19,7 +19,7 @@ testCheck(notUnique, {
         { at: '/a/x', messageId: 'shared' },
         { at: '/b/x', messageId: 'shared' },
       ],
-      fixed: 'a\n  x003\nb\n  x\n  x002',
+      fixed: 'a\n  x001\nb\n  x\n  x002',
     },
   ],
 });
@@ -38,7 +38,7 @@ testCheck(notUnique, {
         { at: '/a/x', messageId: 'shared', message: 'shared by 2' },
         { at: '/a/x[2]', messageId: 'shared' },
       ],
-      fixed: 'a\n  x002\n  x\nb\n  x',
+      fixed: 'a\n  x001\n  x\nb\n  x',
     },
   ],
 });

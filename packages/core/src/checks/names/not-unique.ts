@@ -1,4 +1,4 @@
-import { resolveClashes } from '../../names/recipe/resolve-clashes.js';
+import { NextFree } from '../../names/recipe/next-free.js';
 import { defineCheck } from '../check.js';
 
 /** Whether two of a name are a fault only under one parent, as OpenUSD has it: the parameter `among` is `siblings`. */
@@ -39,16 +39,13 @@ export const notUnique = defineCheck({
     for (const id of same) if (scene.get(id).parent === object.parent) count++;
     return count < 2 ? null : { message: 'shared', data: { count, what: 'objects under one parent', name } };
   },
-  fix(object, { scene }) {
+  fix(object, { scene, convention }) {
     if (scene.withName(object.name).size < 2) return null;
-    const free = resolveClashes(scene, new Map([[object.id, numbered(object.name)]]), 'number-on');
-    const to = free.names.get(object.id)!;
+    const to = new NextFree(scene, convention).of(
+      object,
+      object.name,
+      (name) => scene.withName(name).size > 0,
+    );
     return [{ kind: 'rename', object: object.id, from: object.name, to }];
   },
 });
-
-function numbered(name: string): string {
-  const parts = /^(.*?)([0-9]+)([^0-9]*)$/su.exec(name);
-  if (!parts) return `${name}002`;
-  return parts[1]! + String(Number(parts[2]) + 1).padStart(parts[2]!.length, '0') + parts[3]!;
-}

@@ -31,6 +31,11 @@ export const numberLacking = defineCheck({
     if (!found) return null;
     const key = convention.keyOf(scene, object);
     const free = writeNumber(convention.slots.get(found.slot)!.rule, found.free);
-    return renameTo(scene, object, withSlot(convention, key, object.name, new Map([[found.slot, free]])));
+    return renameTo(
+      scene,
+      object,
+      withSlot(convention, key, object.name, new Map([[found.slot, free]])),
+      convention,
+    );
   },
 });

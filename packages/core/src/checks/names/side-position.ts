@@ -55,6 +55,6 @@ export const sidePosition = defineCheck({
       sideSeat(scene, object.id, framesOf(scene, convention).of(object.id), slack).sense === 'centre'
     )
       return null;
-    return renameTo(scene, object, putAt(object.name, span!, word));
+    return renameTo(scene, object, putAt(object.name, span!, word), convention);
   },
 });

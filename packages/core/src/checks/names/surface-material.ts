@@ -56,6 +56,6 @@ export const surfaceMaterial = defineCheck({
     const span = reading.slots.get(slot.name);
     const [bound] = surfaces(scene, slot, object);
     if (!reading.fits || !span || bound === undefined) return null;
-    return renameTo(scene, object, putAt(object.name, span, bound));
+    return renameTo(scene, object, putAt(object.name, span, bound), convention);
   },
 });

@@ -11,6 +11,8 @@ const spoken = new Set(
 );
 /** How much of the names of a kind must have its word, and how much of the word's names must be of the kind. */
 const [ofKind, ofWord] = [0.7, 0.85];
+/** How much of the names of the only kind with a word that nobody else calls a type. */
+const ofAll = 0.95;
 /** Without a second kind to tell it from, a word in all names must be in so many to be a type. */
 const many = 8;
 
@@ -92,8 +94,11 @@ function typesAt(samples: readonly Sample[], end: End): TypeWords & { readonly w
     kinds.size > 1
       ? sure > 0
       : sure > 0 &&
-        [...kinds.keys()].every(
-          (word) => totals.get(word)! >= (spoken.has(word.toLowerCase()) ? 3 : many * 2),
+        [...kinds.keys()].every((word) =>
+          spoken.has(word.toLowerCase())
+            ? totals.get(word)! >= 3
+            : // What stands before many names of the one kind that has it may say whose they are, and no kind.
+              totals.get(word)! >= many * 2 && totals.get(word)! >= kindTotals.get(kinds.get(word)!)! * ofAll,
         );
   return isType ? { kinds, support, worth } : { kinds: new Map(), support: new Map(), worth: 0 };
 }

@@ -51,6 +51,32 @@ describe('taking proposals', () => {
       take({ chosen: new Map([[6, new Map(Object.entries(texts))]]), decided: new Map([[6, true]]) });
     expect(some({ what: 'plinth', surface: 'oak' }).names.get(6)).toBe('C_plinth001_oak_geo');
   });
+  it('fills what is open in many names with one text, once; what is still open stays so', () => {
+    const scene = sceneFromOutline('root_grp\n  a001 : mesh\n  a002 : mesh @0,3,0\n  knob : mesh @0,0,9');
+    const made = proposeNames(scene, parts, [2, 3, 4]);
+    const fill = (filled: Record<string, string>) =>
+      takeProposals(scene, parts, made, { ...all, least: 0.5, filled: new Map(Object.entries(filled)) });
+    expect(fill({}).names.size).toBe(0);
+    expect(fill({}).openSlots).toContain(['surface', 3]);
+    expect(fill({}).unsure.get(4)).toEqual({
+      verdict: 'knob, open: surface',
+      because: jasmine.stringMatching(/^It would be knob: .*; nothing says what goes into surface\./),
+    });
+    const { names, counts, openSlots, clashes } = fill({ surface: 'oak' });
+    expect(clashes).toEqual([]);
+    expect(names.get(4)).toMatch(/^(?:C_)?knob001_oak_geo$/);
+    expect(new Set(names.values()).size).withContext('no two the same').toBe(names.size);
+    expect([counts.open, openSlots.find(([slot]) => slot === 'surface')]).toEqual([
+      made.filter(({ open }) => open.some((slot) => slot !== 'surface')).length,
+      ['surface', 3],
+    ]);
+  });
+  it('numbers groups of one name in their number slot, the first too', () => {
+    const scene = sceneFromOutline('root_grp\n  ""\n    a : mesh\n  ""\n    b : mesh');
+    const made = proposeNames(scene, parts, [2, 4]);
+    const { names } = takeProposals(scene, parts, made, { ...all, filled: new Map([['what', 'cell']]) });
+    expect([...names.values()]).toEqual(['cell001_grp', 'cell002_grp']);
+  });
   it('changes nothing but names, and leaves out what has gone meanwhile', () => {
     const version = scene.anyVersion;
     take();

@@ -1,5 +1,7 @@
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
+import type { CompiledConvention } from '../slots/compiled-convention.js';
+import { NextFree } from './next-free.js';
 import type { ClashPolicy } from './step.js';
 
 export interface Clash {
@@ -18,17 +20,18 @@ export interface ResolvedNames {
 /**
  * Makes a list of new names unique over the scene, by the policy. Renames are simultaneous: a name that its owner gives
  * up in the same list is free. Names nobody else has or wants first are given out first, so that one clash does not push
- * every later number on. Only names that would change are looked at: what clashed before stays as it was.
+ * every later number on; a taken one goes on in the number slot of its convention. Only names that would change are looked at: what clashed before stays as it was.
  */
 export function resolveClashes(
   scene: Scene,
   wanted: ReadonlyMap<ObjectId, string>,
   policy: ClashPolicy,
+  convention: CompiledConvention | null = null,
 ): ResolvedNames {
   const names = new Map<ObjectId, string>();
   const clashes: Clash[] = [];
   const claimed = new Map<string, ObjectId>();
-  const counters = new Map<string, number>();
+  const free = new NextFree(scene, convention);
   const owner = (name: string): ObjectId | undefined => {
     const earlier = claimed.get(name);
     if (earlier !== undefined) return earlier;
@@ -45,9 +48,9 @@ export function resolveClashes(
   }
   for (const { object, wanted: name } of clashes) {
     if (policy === 'number-on') {
-      const free = nextFree(name, (candidate) => owner(candidate) !== undefined, counters);
-      names.set(object, free);
-      claimed.set(free, object);
+      const next = free.of(scene.get(object), name, (candidate) => owner(candidate) !== undefined);
+      names.set(object, next);
+      claimed.set(next, object);
     } else if (policy === 'skip') names.delete(object);
   }
   return policy === 'skip' ? withoutStranded(scene, { names, clashes }) : { names, clashes };
@@ -69,22 +72,4 @@ function withoutStranded(scene: Scene, resolved: ResolvedNames): ResolvedNames {
     }
   }
   return resolved;
-}
-
-/** The next free name: the last number in it counted up at its own width, or a number put at its end. */
-export function nextFree(
-  name: string,
-  taken: (name: string) => boolean,
-  counters: Map<string, number> = new Map(),
-): string {
-  const parts = /^(.*?)([0-9]+)([^0-9]*)$/su.exec(name);
-  const [before, digits, after] = parts ? [parts[1]!, parts[2]!, parts[3]!] : [name, '', ''];
-  const width = digits.length || 3;
-  const key = `${before}\u0000${width}\u0000${after}`;
-  let count = Math.max(counters.get(key) ?? 0, digits ? Number(digits) : 0);
-  let candidate: string;
-  do candidate = before + String(++count).padStart(width, '0') + after;
-  while (taken(candidate));
-  counters.set(key, count);
-  return candidate;
 }

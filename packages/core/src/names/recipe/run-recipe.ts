@@ -31,7 +31,7 @@ export function runRecipe(
   objects.forEach((id, i) => {
     if (names[i] !== scene.get(id).name) wanted.set(id, names[i]!);
   });
-  const resolved = resolveClashes(scene, wanted, policy);
+  const resolved = resolveClashes(scene, wanted, policy, convention);
   return { ...resolved, changedBy, unchanged: objects.length - resolved.names.size };
 }
 

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
+import { pinnedOf } from '../../db/conventions.js';
 import { findScene } from '../../db/scenes.js';
 import { objectsWithWord } from '../../db/words.js';
 import { defineRoute } from '../../http/route.js';
@@ -27,11 +28,13 @@ export const renameWord = defineRoute<Body>({
     const { database } = services;
     const { from, to } = body;
     const ids = [...new Set((await objectsWithWord(database, project.id, from)).map((row) => row.scene_id))];
-    const made = [];
+    const scenes = [];
     for (const id of ids.filter((one) => !body.scenes || body.scenes.includes(one))) {
       const row = (await findScene(database, id))!;
       const stored = await services.scenes.stored(database, id, row.revision);
-      const { renames, clashes, edits } = await services.pool.run('rename-word', { stored, from, to });
+      const { body: convention } = await pinnedOf(database, row);
+      const made = await services.pool.run('rename-word', { stored, convention, from, to });
+      const { renames, clashes, edits } = made;
       if (!renames.length) continue;
       let revision = row.revision;
       if (body.apply) {
@@ -44,8 +47,8 @@ export const renameWord = defineRoute<Body>({
         };
         revision = (await commitChange(services, row, account, change)).revision;
       }
-      made.push({ scene: id, name: row.name, revision, clashes, renames });
+      scenes.push({ scene: id, name: row.name, revision, clashes, renames });
     }
-    return { json: { applied: body.apply, scenes: made } };
+    return { json: { applied: body.apply, scenes } };
   },
 });

@@ -11,6 +11,7 @@ describe('what taking proposals would do, packed', () => {
     clashes: [{ object: 2, wanted: 'a', with: 9, way: 'number-on' }],
     counts: { fit: 1, open: 2, takes: 2, unsure: 1 },
     reasons: [['place', 2]],
+    openSlots: [['surface', 2]],
     unsure: new Map([
       [4, doubt],
       [7, { verdict: 'left out', because: 'You left it out.' }],
@@ -22,10 +23,11 @@ describe('what taking proposals would do, packed', () => {
     expect(packed.table).toHaveSize(2);
     const shown = showTaken(structuredClone(packed, { transfer: takenBuffers(packed) }));
     expect([...shown.names]).toEqual([...taken.names]);
-    expect([shown.clashes, shown.counts, shown.reasons]).toEqual([
+    expect([shown.clashes, shown.counts, shown.reasons, shown.openSlots]).toEqual([
       taken.clashes,
       taken.counts,
       taken.reasons,
+      taken.openSlots,
     ]);
     for (const id of [1, 2, 4, 5, 7, 9, 99]) expect(shown.unsure.get(id)).toEqual(taken.unsure.get(id));
     expect(packed.said.length).withContext('handed over, not copied').toBe(0);

@@ -7,18 +7,19 @@ export interface PackedTaken {
   readonly clashes: readonly Clash[];
   readonly counts: ProposalCounts;
   readonly reasons: readonly (readonly [Reason, number])[];
+  readonly openSlots: TakenNames['openSlots'];
   /** Objects of which a name is not taken, and for each what is said, by its place in the table. */
   readonly unsure: Int32Array<ArrayBuffer>;
   readonly said: Uint32Array<ArrayBuffer>;
   readonly table: readonly Doubt[];
 }
 /** The same as the page reads it. */
-export interface ShownTaken extends Pick<PackedTaken, 'clashes' | 'counts' | 'reasons'> {
+export interface ShownTaken extends Pick<PackedTaken, 'clashes' | 'counts' | 'reasons' | 'openSlots'> {
   readonly names: ReadonlyMap<ObjectId, string>;
   readonly unsure: { get(id: ObjectId): Doubt | undefined };
 }
 
-export function packTaken({ names, clashes, counts, reasons, unsure }: TakenNames): PackedTaken {
+export function packTaken({ names, clashes, counts, reasons, openSlots, unsure }: TakenNames): PackedTaken {
   const places = new Map<Doubt, number>();
   const said = Uint32Array.from(unsure.values(), (doubt) => {
     if (!places.has(doubt)) places.set(doubt, places.size);
@@ -29,6 +30,7 @@ export function packTaken({ names, clashes, counts, reasons, unsure }: TakenName
     clashes,
     counts,
     reasons,
+    openSlots,
     unsure: Int32Array.from(unsure.keys()),
     said,
     table: [...places.keys()],
@@ -37,11 +39,12 @@ export function packTaken({ names, clashes, counts, reasons, unsure }: TakenName
 export function takenBuffers({ names, unsure, said }: PackedTaken): ArrayBuffer[] {
   return [names.ids, names.ends, unsure, said].map(({ buffer }) => buffer);
 }
-export function showTaken({ names, clashes, counts, reasons, unsure, said, table }: PackedTaken): ShownTaken {
+export function showTaken({ names, unsure, said, table, ...rest }: PackedTaken): ShownTaken {
   const places = placesOf(unsure);
   const get = (id: ObjectId): Doubt | undefined => {
     const at = places[id];
     return at ? table[said[at - 1]!] : undefined;
   };
-  return { names: new NamesById(names), clashes, counts, reasons, unsure: { get } };
+  const { clashes, counts, reasons, openSlots } = rest;
+  return { names: new NamesById(names), clashes, counts, reasons, openSlots, unsure: { get } };
 }

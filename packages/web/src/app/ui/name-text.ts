@@ -10,12 +10,17 @@ import { namePieces } from './name-pieces';
       <span [class]="piece.bad ? 'rounded-[2px] bg-block/20 text-block' : ''">{{ piece.text }}</span>
     } @empty {
       <i class="text-ink-3">no name</i>
+      @if (instead()) {
+        <i class="pl-2 text-ink-3" data-testid="shape-name">{{ instead() }}</i>
+      }
     }
   </bdi>`,
   host: { class: 'inline-block min-w-0 truncate font-mono whitespace-pre' },
 })
 export class NameText {
   readonly of = input.required<string>();
+  /** What tells something of what has no name. */
+  readonly instead = input('');
   /** What the convention of the open scene has in its names is not marked. */
   readonly #open = inject(OpenScene, { optional: true });
   readonly pieces = computed(() => namePieces(this.of(), this.#open?.held()?.signs.trim() ?? ''));

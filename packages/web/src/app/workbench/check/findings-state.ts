@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
-  nextFree,
+  NextFree,
   checkRegistry,
   draft,
   FindingColumns,
@@ -9,6 +9,7 @@ import {
   type Edit,
   type Finding,
   type ObjectId,
+  type SceneObject,
   type Severity,
 } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
@@ -134,6 +135,10 @@ export class FindingsState {
   fixes(findings: Iterable<FindingRef>): Edit[] {
     const { scene, convention } = this.#open;
     const seen = new Set<ObjectId>();
+    const used = (name: string): boolean => scene.withName(name).size > 0;
+    const freeName = (object: SceneObject, wanted: string): string =>
+      used(wanted) ? free.of(object, wanted, used) : wanted;
+    const free = new NextFree(scene, convention);
     const plan = draft(scene, (run) => {
       for (const finding of findings) {
         const check = checkOf(finding.check);
@@ -142,16 +147,12 @@ export class FindingsState {
         const parameters = { ...check.parameters, ...convention.source.checks?.[check.id]?.parameters };
         const edits = check.fix(object, { scene, convention, parameters }) ?? [];
         for (const edit of edits) {
-          run([edit.kind === 'rename' ? { ...edit, to: this.#freeName(edit.to) } : edit]);
+          run([edit.kind === 'rename' ? { ...edit, to: freeName(object, edit.to) } : edit]);
           seen.add(finding.object);
         }
       }
     });
     return plan.ok ? plan.edits : [];
-  }
-  #freeName(wanted: string): string {
-    const used = (name: string): boolean => this.#open.scene.withName(name).size > 0;
-    return used(wanted) ? nextFree(wanted, used) : wanted;
   }
 }
 export function checkOf(id: string): Check | undefined {

@@ -25,18 +25,18 @@ describe('the widths of columns', () => {
   });
   it('have an end', () => {
     const fits = fitColumns(columns, [row('n'.repeat(500), 'L', 'w'.repeat(500), 'v'.repeat(500))], measure);
-    expect([fits.name, fits.cells[1], fits.verdict]).toEqual([460, 200, 230]);
+    expect([fits.name, fits.cells[1], fits.verdict]).toEqual([8 + 460, 200, 230]);
   });
   it('do not shrink while a scene is open', () => {
     const titles = [50, 50];
-    const wide = { name: 300, cells: [50, 90], titles, verdict: 100 };
-    const then = widest(wide, { name: 250, cells: [60, 80], titles, verdict: 90 });
-    expect(then).toEqual({ name: 300, cells: [60, 90], titles, verdict: 100 });
-    const other = { name: 1, cells: [1], titles: [1], verdict: 1 };
+    const wide = { name: 300, indent: 8, cells: [50, 90], titles, verdict: 100 };
+    const then = widest(wide, { name: 250, indent: 24, cells: [60, 80], titles, verdict: 90 });
+    expect(then).toEqual({ name: 300, indent: 24, cells: [60, 90], titles, verdict: 100 });
+    const other = { name: 1, indent: 8, cells: [1], titles: [1], verdict: 1 };
     expect(widest(wide, other)).withContext('another convention').toEqual(other);
   });
   const none = { name: undefined, cells: [undefined, undefined] };
-  const fits = { name: 260, cells: [26, 138], titles: [58, 58], verdict: 200 };
+  const fits = { name: 260, indent: 0, cells: [26, 138], titles: [58, 58], verdict: 200 };
   it('are what is needed where there is room; the verdict takes the rest', () => {
     expect(layColumns(fits, none, 900)).toBe('260px 58px 138px minmax(88px, 1fr)');
   });
@@ -57,6 +57,10 @@ describe('the widths of columns', () => {
     expect(layColumns(fits, none, 100))
       .withContext('no room')
       .toBe('200px 44px 44px minmax(88px, 1fr)');
+  });
+  it('leave a name as much as a word of a slot, however deep its row stands in', () => {
+    const deep = { name: 460, indent: 160, cells: [26, 300], titles: [58, 58], verdict: 120 };
+    expect(layColumns(deep, none, 760)).toBe('378px 44px 218px minmax(88px, 1fr)');
   });
   it('are as somebody dragged them, while there is room', () => {
     const own = { name: 320, cells: [undefined, 90] };

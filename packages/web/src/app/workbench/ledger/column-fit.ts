@@ -25,6 +25,8 @@ const most = { name: 460, verdict: 230 };
 /** What columns need, pixels. */
 export interface ColumnFits {
   readonly name: number;
+  /** How much of that is no name: how far the deepest row stands in. */
+  readonly indent: number;
   /** For the texts that stand in each and its title, and what that needs beside it when there is room. */
   readonly cells: readonly number[];
   readonly titles: readonly number[];
@@ -39,8 +41,9 @@ export function fitColumns(
 ): ColumnFits {
   const cells = columns.map(({ title }) => measure.sans(title) + room.title);
   const titles = cells.map((title) => Math.ceil(title + room.arrow));
-  let [name, verdict] = [0, 0];
+  let [name, verdict, indent] = [0, 0, 0];
   for (const row of rows) {
+    indent = Math.max(indent, row.indent);
     name = Math.max(name, row.indent + measure.mono(row.name) + room.name);
     verdict = Math.max(verdict, measure.sans(row.verdict) + room.verdict);
     row.cells.forEach((text, i) => {
@@ -50,7 +53,8 @@ export function fitColumns(
     });
   }
   return {
-    name: Math.ceil(Math.min(most.name, name)),
+    name: Math.ceil(Math.min(most.name + indent, name)),
+    indent,
     cells: cells.map(Math.ceil),
     titles,
     verdict: Math.ceil(Math.min(most.verdict, verdict)),
@@ -63,6 +67,7 @@ export function widest(a: ColumnFits | null, b: ColumnFits): ColumnFits {
   return {
     ...b,
     name: Math.max(a.name, b.name),
+    indent: Math.max(a.indent, b.indent),
     cells: a.cells.map((width, i) => Math.max(width, b.cells[i]!)),
     verdict: Math.max(a.verdict, b.verdict),
   };
@@ -88,13 +93,14 @@ export function layColumns(
   const widths = texts.map((text, i) => owned[i] ?? (i ? Math.max(text, fits.titles[i - 1]!) : text));
   const over = (verdict: number): number => widths.reduce((sum, one) => sum + one, verdict) - total;
   const shrink = (verdict: number, isFree: (at: number) => boolean, floor: (at: number) => number): void => {
-    // Down to one level: the widest give first, then the next with them.
+    // Down to one level: the widest give first, then the next with them. What a tree stands in is no width of a name.
+    const wide = (i: number): number => widths[i]! - (i ? 0 : fits.indent);
     for (let round = 0; over(verdict) > 0.5 && round < 100; round++) {
       const free = widths.flatMap((width, i) => (isFree(i) && width > floor(i) ? [i] : []));
       if (!free.length) return;
-      const widest = Math.max(...free.map((i) => widths[i]!));
-      const top = free.filter((i) => widths[i]! > widest - 0.5);
-      const next = Math.max(0, ...free.filter((i) => !top.includes(i)).map((i) => widths[i]!));
+      const widest = Math.max(...free.map(wide));
+      const top = free.filter((i) => wide(i) > widest - 0.5);
+      const next = Math.max(0, ...free.filter((i) => !top.includes(i)).map(wide));
       const step = Math.min(over(verdict) / top.length, widest - next);
       for (const i of top) widths[i] = Math.max(floor(i), widths[i]! - step);
     }

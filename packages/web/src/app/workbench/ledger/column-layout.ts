@@ -6,7 +6,7 @@ import type { Ledger } from './ledger';
 import { fitRows, slotColumns, textMeasure, treeFits } from './ledger-columns';
 
 /** Before anything is measured. */
-const blank: ColumnFits = { name: 260, cells: [], titles: [], verdict: 120 };
+const blank: ColumnFits = { name: 260, indent: 0, cells: [], titles: [], verdict: 120 };
 /** How long after a change the columns are measured again, milliseconds. */
 const rest = 150;
 

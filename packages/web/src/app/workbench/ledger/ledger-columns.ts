@@ -2,6 +2,7 @@ import type { RowList, TreeRow } from '@renquil/core';
 import { fitColumns, type ColumnFits, type FitColumn, type TextMeasure } from './column-fit';
 import type { RowContext, RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
+import { shapeNameOf } from './shape-name';
 
 /** What each slot's column is called; a slot that is not here is called by its name. */
 export const slotTitles: Readonly<Record<string, string>> = {
@@ -45,7 +46,8 @@ export function fitRows(
     const cells = tree
       ? tree.map(({ text }) => text?.(scene, object) ?? '')
       : shown.cells.map(({ text }) => text);
-    some.push({ name: object.name, indent: 8 + row.depth * 16, cells, verdict: shown.verdict });
+    const name = object.name || `no name   ${shapeNameOf(scene, object)}`;
+    some.push({ name, indent: 8 + row.depth * 16, cells, verdict: shown.verdict });
   }
   const fits = fitColumns(columns, some, measure);
   return {

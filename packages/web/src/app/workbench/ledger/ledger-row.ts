@@ -12,6 +12,7 @@ import { LedgerState } from './ledger-state';
 import type { DropAt } from './row-drag';
 import { NameField } from './name-field';
 import { SlotField } from './slot-field';
+import { shapeNameOf } from './shape-name';
 import { SwitchCell } from './switch-cell';
 import type { RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
@@ -63,6 +64,11 @@ export class LedgerRow {
   readonly dropAt = input<DropAt | null>(null);
   readonly draggable = input(false);
   readonly object = computed(() => (this.view(), this.#open.scene.get(this.row().id)));
+  /** Of what has no name its shape may have one that tells something. */
+  readonly shapeName = computed(() => {
+    this.view();
+    return this.object().name ? '' : shapeNameOf(this.#open.scene, this.object());
+  });
   /** What a folded row hides. */
   readonly below = computed(() => {
     this.view();

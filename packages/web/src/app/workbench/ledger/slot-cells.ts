@@ -106,7 +106,7 @@ export class SlotCells {
       const object = scene.get(id);
       wanted.set(id, withSlot(convention, convention.keyOf(scene, object), object.name, slots));
     }
-    return resolveClashes(scene, wanted, 'number-on');
+    return resolveClashes(scene, wanted, 'number-on', convention);
   }
   #apply(
     changes: ReadonlyMap<ObjectId, ReadonlyMap<string, string>>,

@@ -44,6 +44,16 @@ export class ProposePanel {
     });
   });
 
+  /** How many rows a choice is made for, when it is more than the one. */
+  readonly alsoFor = computed(() => {
+    const one = this.active();
+    const rows = one ? this.propose.rowsOf(one.object).length : 1;
+    return rows > 1 ? rows : null;
+  });
+
+  wordsOf(slot: string): readonly string[] {
+    return [...(this.open.held().slots.get(slot)?.words ?? [])];
+  }
   setLeast(text: string): void {
     this.propose.least.set(Number(text) / 100);
   }

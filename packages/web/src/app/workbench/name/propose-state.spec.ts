@@ -47,6 +47,24 @@ describe('proposed names', () => {
     propose.choose(6, 'surface', 'oak');
     expect(taken()).toContain('6 C_plinth001_oak_geo');
   });
+  it('take one text for a slot wherever it is open, and a choice for all that is picked', async () => {
+    const { propose, taken, ledger } = await start();
+    const open = () => (TestBed.tick(), propose.openSlots());
+    propose.least.set(0.5);
+    const before = taken().length;
+    expect(open().map(([slot]) => slot)).toContain('surface');
+    propose.fill('surface', 'oak');
+    propose.fill('what', 'plinth');
+    expect(taken().length).toBeGreaterThan(before);
+    propose.fill('surface', '');
+    propose.fill('what', '');
+    expect(taken().length).toBe(before);
+    ledger.pick(5, 'only');
+    ledger.pick(6, 'toggle');
+    propose.choose(6, 'what', 'plinth');
+    propose.choose(6, 'surface', 'oak');
+    expect(taken().filter((line) => /plinth00\d_oak_geo$/.test(line))).toHaveSize(2);
+  });
   it('wait for what a choice made a moment ago would do before they are applied', async () => {
     const { propose, open, taken } = await start();
     expect(taken()).toHaveSize(2);

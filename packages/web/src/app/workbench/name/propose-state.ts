@@ -37,6 +37,7 @@ const nothing: ShownTaken = {
   clashes: [],
   counts: { fit: 0, open: 0, takes: 0, unsure: 0 },
   reasons: [],
+  openSlots: [],
   unsure: new Map(),
 };
 
@@ -68,6 +69,8 @@ export class ProposeState {
   readonly decided = signal<ReadonlyMap<ObjectId, boolean>>(new Map());
   /** Another text for a slot, chosen by a person. */
   readonly chosen = signal<ReadonlyMap<ObjectId, ReadonlyMap<string, string>>>(new Map());
+  /** What a person put into slots wherever they are open. */
+  readonly filled = signal<ReadonlyMap<string, string>>(new Map());
   readonly progress = this.#analysis.proposing;
   readonly choices = computed<TakeChoices>(() => ({
     least: this.least(),
@@ -75,12 +78,15 @@ export class ProposeState {
     withoutReasons: this.withoutReasons(),
     decided: this.decided(),
     chosen: this.chosen(),
+    filled: this.filled(),
   }));
   /** What taking them would do. */
   readonly result = signal<ShownTaken>(nothing);
   readonly counts = computed(() => this.result().counts);
   /** How many names rest on each reason. */
   readonly reasons = computed(() => this.result().reasons);
+  /** Slots that are open, and in how many names, whether a person fills them or not. */
+  readonly openSlots = computed(() => this.result().openSlots);
   /** The proposal of the row one is at. */
   readonly active = signal<NameProposal | null>(null);
 
@@ -172,9 +178,28 @@ export class ProposeState {
   decide(id: ObjectId, takes: boolean): void {
     this.decided.update((now) => new Map(now).set(id, takes));
   }
+  /** What a choice in a row is made for: all that is picked when the row is. */
+  rowsOf(id: ObjectId): readonly ObjectId[] {
+    const { picked } = this.#ledger.picking();
+    return picked.has(id) && picked.size > 1 ? [...picked] : [id];
+  }
   choose(id: ObjectId, slot: string, text: string): void {
-    this.chosen.update((now) => new Map(now).set(id, new Map(now.get(id)).set(slot, text)));
-    this.decide(id, true);
+    const rows = this.rowsOf(id);
+    this.chosen.update((now) => {
+      const next = new Map(now);
+      for (const row of rows) next.set(row, new Map(next.get(row)).set(slot, text));
+      return next;
+    });
+    this.decided.update((now) => new Map([...now, ...rows.map((row) => [row, true] as const)]));
+  }
+  /** Puts a text into a slot of every name where it is open; nothing takes it out again. */
+  fill(slot: string, text: string): void {
+    this.filled.update((now) => {
+      const next = new Map(now);
+      if (text) next.set(slot, text);
+      else next.delete(slot);
+      return next;
+    });
   }
   toggleSlot(slot: string): void {
     this.withoutSlots.update((now) => toggled(now, slot));
@@ -196,6 +221,7 @@ export class ProposeState {
     this.active.set(null);
     this.decided.set(new Map());
     this.chosen.set(new Map());
+    this.filled.set(new Map());
     this.withoutSlots.set(new Set());
     this.withoutReasons.set(new Set());
   }

@@ -1,0 +1,7 @@
+import { isDefaultName, type Scene, type SceneObject } from '@renquil/core';
+
+/** What an object's shape is called, where that tells something; else nothing. */
+export function shapeNameOf(scene: Scene, { shape }: Pick<SceneObject, 'shape'>): string {
+  const called = shape === null ? '' : (scene.shapes[shape]?.name ?? '');
+  return isDefaultName(called) ? '' : called;
+}
