@@ -1,5 +1,6 @@
 import { CheckRun } from '../checks/check-run.js';
 import { checkRegistry } from '../checks/registry.js';
+import type { KnownShapes } from '../names/propose/known-shapes.js';
 import type { NameProposal } from '../names/propose/proposal.js';
 import { guessNames, type Fault } from '../names/propose/propose.js';
 import { mirrorPartners, type Partners } from '../names/sides/mirror-partners.js';
@@ -29,19 +30,23 @@ const faultBy = (run: CheckRun, partners: Partners) => {
 };
 const unlike = 'left-without-right';
 
-/** Names by guessNames; those that fit and that no check finds fault with stay. `run`: of the scene, when there is one. */
+/**
+ * Names by guessNames; those that fit and that no check finds fault with stay. `run`: of the scene, when there is one;
+ * `known`: what other scenes call things of its shapes.
+ */
 export function proposingNames(
   scene: Scene,
   convention: CompiledConvention,
   objects: readonly ObjectId[],
   run?: CheckRun,
+  known?: KnownShapes,
 ): Generator<number, NameProposal[]> {
   let judge = run;
   if (!judge) {
     judge = new CheckRun(scene, convention, nameChecks);
     judge.all();
   }
-  return guessNames(scene, convention, objects, faultBy(judge, mirrorPartners(scene, convention)));
+  return guessNames(scene, convention, objects, faultBy(judge, mirrorPartners(scene, convention)), known);
 }
 
 /** The same at once. `tick` is called every 256 objects. */
@@ -50,8 +55,9 @@ export function proposeNames(
   convention: CompiledConvention,
   objects: readonly ObjectId[],
   tick?: (done: number) => void,
+  known?: KnownShapes,
 ): NameProposal[] {
-  const steps = proposingNames(scene, convention, objects);
+  const steps = proposingNames(scene, convention, objects, undefined, known);
   for (;;) {
     const { done, value } = steps.next();
     if (done) return value;

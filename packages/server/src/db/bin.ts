@@ -46,7 +46,7 @@ export async function deleteForGood(database: Database, project: number, scene: 
     [scene, scene, scene, scene],
   );
   // In parts, so that no transaction holds very many rows.
-  for (const table of ['object_index', 'scene_snapshot', 'scene_change', 'event']) {
+  for (const table of ['object_index', 'shape_word', 'scene_snapshot', 'scene_change', 'event']) {
     const some = table === 'scene_snapshot' ? 5 : 5000;
     while (
       (await database.run(`DELETE FROM ${table} WHERE scene_id = ? LIMIT ${some}`, [scene])).affectedRows

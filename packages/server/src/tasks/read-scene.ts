@@ -1,4 +1,12 @@
-import { CheckRun, CompiledConvention, standingOf, type Convention, type Standing } from '@renquil/core';
+import {
+  CheckRun,
+  CompiledConvention,
+  shapeWords,
+  standingOf,
+  type Convention,
+  type ShapeWord,
+  type Standing,
+} from '@renquil/core';
 import { fileKindOf, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
 import { indexRows } from './index-rows.js';
 import { packScene } from './stored-scene.js';
@@ -18,6 +26,7 @@ export interface ReadSceneOutput {
   readonly snapshot: Uint8Array;
   readonly objects: number;
   readonly standing: Standing;
+  readonly shapes: readonly ShapeWord[];
   readonly thumbnail: Uint8Array;
   /** For the index of objects. */
   readonly index: readonly Uint8Array[];
@@ -48,6 +57,7 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
     snapshot: packScene(scene),
     objects: scene.size,
     standing: standingOf(run),
+    shapes: shapeWords(run),
     thumbnail,
     index: indexRows(scene.walk()),
   };

@@ -1,13 +1,26 @@
-import { CheckRun, CompiledConvention, standingOf, type Convention, type Standing } from '@renquil/core';
+import {
+  CheckRun,
+  CompiledConvention,
+  shapeWords,
+  standingOf,
+  type Convention,
+  type ShapeWord,
+  type Standing,
+} from '@renquil/core';
 import { openStored, packScene, type StoredScene } from './stored-scene.js';
 
-/** How the scene stands now, and, when asked, a new snapshot so that the log to replay stays short. */
+/** How the scene stands now, what its shapes are called, and, when asked, a new snapshot so that the log to replay stays short. */
 export function refreshTask(input: { stored: StoredScene; convention: Convention; snapshot: boolean }): {
   standing: Standing;
+  shapes: ShapeWord[];
   snapshot: Uint8Array | null;
 } {
   const scene = openStored(input.stored);
   const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all();
-  return { standing: standingOf(run), snapshot: input.snapshot ? packScene(scene) : null };
+  return {
+    standing: standingOf(run),
+    shapes: shapeWords(run),
+    snapshot: input.snapshot ? packScene(scene) : null,
+  };
 }

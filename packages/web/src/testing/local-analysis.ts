@@ -73,6 +73,9 @@ export class LocalAnalysis {
     this.#run.all();
     this.#tell();
   }
+  know(): void {
+    // What other scenes say is told to the worker only.
+  }
   stopProposing(): void {
     this.proposing.set(null);
   }

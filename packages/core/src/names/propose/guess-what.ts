@@ -17,7 +17,8 @@ import type { Alternative, SlotGuess } from './proposal.js';
  */
 export function guessWhat(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const made = whatOf(context, row, asked);
-  if (!made || context.habits.fitting) return made;
+  // What other scenes of the project say is said of this project's convention.
+  if (!made || context.habits.fitting || made.reason === 'library') return made;
   // A scene of which no name follows the convention may well follow another.
   const because = `${made.because}, though no name of this scene follows the convention`;
   return { ...made, because, confidence: Math.min(made.confidence, ofStrangers) };
@@ -232,6 +233,8 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
       `${many} of the same shape ${called.count === 1 ? 'is' : 'are'} called ${called.text}`,
     );
   }
+  const elsewhere = shapeElsewhere(context, row, asked);
+  if (elsewhere) add(elsewhere.text, elsewhere.sure, 'library', elsewhere.because);
   if (across) add(across.wanted, 0.75, 'pair', `the one across is called ${across.text}`);
   const shape = row.object.shape === null ? null : scene.shapes[row.object.shape]!.name;
   if (shape && !isDefaultName(shape)) {
@@ -254,6 +257,21 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   }
   return found.sort((a, b) => b.confidence - a.confidence);
 }
+
+/** What other scenes call things of its shape. One thing alone may be called anything; a box may stand for many things. */
+function shapeElsewhere({ scene, known }: GuessContext, { object }: GuessRow, { slot }: Asked) {
+  const digest = object.shape === null ? undefined : scene.shapes[object.shape]!.digest;
+  const told = digest === undefined ? undefined : known?.get(digest);
+  if (!told) return null;
+  const words = splitWords(told.text).map((word) => word.text);
+  const many = told.count === 1 ? 'one of the same shape is' : `${told.count} of the same shape are`;
+  return {
+    text: writeWords(words, slot.rule),
+    sure: (told.count / told.of) * (told.count > 1 ? ofSeveral : ofOne),
+    because: `${many} called ${told.text} in ${told.scene}`,
+  };
+}
+const [ofSeveral, ofOne] = [0.88, 0.76];
 
 /** The words of a shape's name that are no side, surface, number or type; remembered, as many objects have one shape. */
 function shapeWhat(context: GuessContext, { slot }: Asked, shape: string): string {

@@ -14,6 +14,7 @@ export const reasons = [
   'number',
   'habit',
   'shape',
+  'library',
 ] as const;
 export type Reason = (typeof reasons)[number];
 

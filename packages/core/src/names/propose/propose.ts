@@ -20,6 +20,7 @@ import { guessSurface } from './guess-surface.js';
 import { guessOther, guessType } from './guess-type.js';
 import { guessWhat, rarest } from './guess-what.js';
 import { Habits } from './habits.js';
+import type { KnownShapes } from './known-shapes.js';
 import { numberRows } from './number-rows.js';
 import { ownWords } from './own-words.js';
 import { leastConfidence, type NameProposal, type SlotGuess } from './proposal.js';
@@ -50,12 +51,14 @@ export function* guessNames(
   convention: CompiledConvention,
   objects: readonly ObjectId[],
   faultOf: FaultOf,
+  known?: KnownShapes,
 ): Generator<number, NameProposal[]> {
   const context: GuessContext = {
     scene,
     convention,
     habits: new Habits(scene, convention, surfaceReader(scene, convention)),
     counts: vocabulary(scene),
+    known,
   };
   yield 0;
   const { at } = treeOrder(scene);

@@ -5,6 +5,7 @@ import type {
   Edit,
   Frame,
   Gate,
+  KnownShape,
   NameProposal,
   ObjectId,
   PackedFindings,
@@ -28,6 +29,8 @@ export type ToAnalysis =
       readonly convention: Convention;
     }
   | { readonly type: 'hold-to'; readonly convention: Convention }
+  /** What other scenes of the project call things of its shapes. */
+  | { readonly type: 'know'; readonly shapes: readonly KnownShape[] }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: Int32Array }
   /** Nobody wants the names any more: what is under way is called off, what was made is forgotten. */
   | { readonly type: 'stop-proposing' }

@@ -6,6 +6,7 @@ import {
   type Finding,
   type Frame,
   type Gate,
+  type KnownShape,
   type NameProposal,
   type ObjectId,
   type PackedSnapshot,
@@ -93,6 +94,10 @@ export class Analysis implements OnDestroy {
   holdTo(convention: Convention): void {
     this.progress.set({ done: 0, total: 0 });
     this.#send({ type: 'hold-to', convention });
+  }
+  /** What other scenes of the project call things of its shapes: proposals go by it from then on. */
+  know(shapes: readonly KnownShape[]): void {
+    this.#send({ type: 'know', shapes });
   }
   /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
   propose(seq: number, objects: readonly ObjectId[]): void {

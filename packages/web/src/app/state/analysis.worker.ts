@@ -18,6 +18,7 @@ import {
   type Convention,
   type Edit,
   type Frame,
+  type KnownShapes,
   type NameProposal,
   type Scene,
   type SceneSnapshot,
@@ -55,6 +56,7 @@ function handle(data: ToAnalysis): void {
     else if (data.type === 'open') open(data);
     else if (data.type === 'edits') follow(data.edits);
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
+    else if (data.type === 'know') known = new Map(data.shapes.map((one) => [one.digest, one]));
     else if (data.type === 'propose') void propose(data.seq, data.objects);
     else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
     else if (data.type === 'take') take(data);
@@ -143,6 +145,8 @@ function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): 
   }
 }
 
+/** What other scenes call things of the shapes of this one. */
+let known: KnownShapes = new Map();
 /** What names are being proposed for; null: nothing, or it was called off. */
 let asked: { readonly seq: number; readonly objects: Int32Array } | null = null;
 /** What was proposed last: a quarter of a million of them would stop the page, which shows a screenful. */
@@ -166,7 +170,7 @@ async function propose(seq: number, objects: Int32Array): Promise<void> {
     while (asked === mine && run) {
       const [{ scene, convention }, version] = [run, run.scene.anyVersion];
       const there = [...objects].filter((id) => scene.find(id));
-      const steps = proposingNames(scene, convention, there, run);
+      const steps = proposingNames(scene, convention, there, run, known);
       let step = steps.next();
       while (!step.done) {
         tell({ type: 'proposing', seq, done: step.value, total: there.length });

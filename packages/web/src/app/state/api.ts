@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Convention, Edit, Recipe } from '@renquil/core';
+import type { Convention, Edit, KnownShape, Recipe } from '@renquil/core';
 import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 import type {
   BinnedScene,
@@ -143,6 +143,9 @@ export class Api {
     this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, version);
   restore = (id: number, version: number, body: { id: string; base: number }) =>
     this.#post<{ revision: number; edits: Edit[] }>(`scenes/${id}/versions/${version}/restore`, body);
+  /** What other scenes of the project call things of a scene's shapes. */
+  knownShapes = (scene: number) =>
+    this.#get<{ shapes: KnownShape[] }>(`scenes/${scene}/shapes`).pipe(map((r) => r.shapes));
   conventions = (project: string) => this.#get<ConventionList>(`projects/${project}/conventions`);
   convention = (project: string, id: number) =>
     this.#get<ConventionInfo>(`projects/${project}/conventions/${id}`);

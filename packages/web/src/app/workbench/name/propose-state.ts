@@ -11,6 +11,7 @@ import {
   type TakeChoices,
 } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
+import { Api } from '../../state/api';
 import { OpenScene } from '../../state/open-scene';
 import type { ShownTaken } from '../../state/packed-taken';
 import { LedgerState } from '../ledger/ledger-state';
@@ -30,6 +31,7 @@ export const reasonTitles: Readonly<Record<Reason, string>> = {
   number: 'numbering',
   habit: 'what others do',
   shape: "its shape's name",
+  library: 'the same shape elsewhere',
 };
 
 const nothing: ShownTaken = {
@@ -46,6 +48,7 @@ const nothing: ShownTaken = {
 export class ProposeState {
   readonly #open = inject(OpenScene);
   readonly #analysis = inject(Analysis);
+  readonly #api = inject(Api);
   readonly #ledger = inject(LedgerState);
   readonly #bench = inject(BenchState);
   #seq = 0;
@@ -91,6 +94,19 @@ export class ProposeState {
   readonly active = signal<NameProposal | null>(null);
 
   constructor() {
+    effect((onCleanup) => {
+      const scene = this.#open.info()?.scene.id;
+      if (scene === undefined) return;
+      // Proposals do without them until they come.
+      const heard = this.#api.knownShapes(scene).subscribe({
+        next: (shapes) => this.#analysis.know(shapes),
+        error: () => this.#analysis.know([]),
+      });
+      onCleanup(() => {
+        heard.unsubscribe();
+        this.#analysis.know([]);
+      });
+    });
     effect(() => {
       this.#open.tick();
       const choices = this.choices();

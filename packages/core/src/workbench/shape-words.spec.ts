@@ -1,0 +1,83 @@
+import { CheckRun } from '../checks/check-run.js';
+import { highConfidence } from '../names/propose/proposal.js';
+import { knownShapes } from '../names/propose/known-shapes.js';
+import { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { partsConvention } from '../names/slots/parts.js';
+import { Scene } from '../scene/scene.js';
+import { sceneFromOutline } from '../testing/outline.js';
+import { proposeNames } from './propose-names.js';
+import { shapeWords } from './shape-words.js';
+
+const parts = new CompiledConvention(partsConvention);
+const oak = [{ name: 'oak', colour: [1, 1, 1, 1] as const }];
+
+/** Meshes of an outline, each line's shape given by its digest. */
+function withShapes(outline: string, digests: readonly (string | null)[]): Scene {
+  const from = sceneFromOutline(outline);
+  const box = from.shapes[0]!;
+  const known = [...new Set(digests.filter((one) => one !== null))];
+  const scene = new Scene([box, ...known.map((digest) => ({ ...box, name: 'mesh', digest }))], oak);
+  let line = 0;
+  for (const object of from.walk()) {
+    const digest = digests[line++] ?? null;
+    const shape = object.shape === null ? null : digest === null ? 0 : known.indexOf(digest) + 1;
+    scene.append({ ...object, shape, materials: object.shape === null ? [] : [0] }, object.parent);
+  }
+  return scene;
+}
+const wordsOf = (scene: Scene) => {
+  const run = new CheckRun(scene, parts);
+  run.all();
+  return shapeWords(run);
+};
+
+describe('what shapes are called', () => {
+  const scene = withShapes(
+    'rig_grp\n  sheave001_oak_geo : mesh\n  sheave002_oak_geo : mesh @0,3,0\n  drum001_oak_geo : mesh @0,6,0\n  part7 : mesh @0,9,0\n  lid left : mesh @0,12,0',
+    [null, 'a', 'a', 'a', 'b', 'c'],
+  );
+  it('is told by names that are right, shape by shape', () =>
+    expect(wordsOf(scene)).toEqual([
+      { digest: 'a', text: 'sheave', count: 2, of: 3 },
+      { digest: 'b', text: '', count: 0, of: 0 },
+      { digest: 'c', text: '', count: 0, of: 0 },
+    ]));
+  it('is put together over scenes, the word that most things bear', () => {
+    const known = knownShapes([
+      { digest: 'a', text: 'sheave', count: 2, of: 3, scene: 'one' },
+      { digest: 'a', text: 'drum', count: 3, of: 3, scene: 'two' },
+      { digest: 'a', text: 'Sheave', count: 4, of: 4, scene: 'three' },
+      { digest: 'b', text: '', count: 0, of: 0, scene: 'one' },
+    ]);
+    expect([...known.values()]).toEqual([{ digest: 'a', text: 'sheave', count: 6, of: 10, scene: 'one' }]);
+  });
+  it('names a scene of nothing but default names, and says where that is from', () => {
+    const bare = withShapes('Group\n  Cube : mesh\n  Cube001 : mesh @0,3,0\n  Cube002 : mesh @0,6,0', [
+      null,
+      'a',
+      'b',
+      'd',
+    ]);
+    const known = knownShapes([
+      { digest: 'a', text: 'sheave', count: 4, of: 4, scene: 'cabin' },
+      { digest: 'b', text: 'doorHandle', count: 1, of: 1, scene: 'cabin' },
+    ]);
+    const made = proposeNames(bare, parts, [2, 3, 4], undefined, known);
+    const what = (at: number) => made[at]!.guesses.find((one) => one.slot === 'what');
+    expect(what(0)).toEqual(
+      jasmine.objectContaining({
+        text: 'sheave',
+        reason: 'library',
+        because: jasmine.stringContaining('4 of the same shape are called sheave in cabin'),
+      }),
+    );
+    expect(what(1)).toEqual(jasmine.objectContaining({ text: 'doorHandle', reason: 'library' }));
+    expect(what(1)!.confidence).withContext('one alone').toBeLessThan(highConfidence);
+    expect(made[2]!.open).toContain('what');
+  });
+  it('does not change a name that is right', () => {
+    const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
+    for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, known))
+      expect(one.after).toBe(one.before);
+  });
+});

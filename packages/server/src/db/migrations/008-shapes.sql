@@ -1,0 +1,10 @@
+CREATE TABLE IF NOT EXISTS shape_word (
+  scene_id INT UNSIGNED NOT NULL,
+  digest VARCHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  text VARCHAR(200) NOT NULL,
+  count INT UNSIGNED NOT NULL,
+  total INT UNSIGNED NOT NULL,
+  PRIMARY KEY (scene_id, digest),
+  KEY (digest, scene_id),
+  FOREIGN KEY (scene_id) REFERENCES scene (id) ON DELETE CASCADE
+);

@@ -1,0 +1,50 @@
+import type { KnownShape, ShapeWord } from '@renquil/core';
+import type { Database, Sql } from './database.js';
+
+interface Row {
+  readonly digest: string;
+  readonly text: string;
+  readonly count: number;
+  readonly total: number;
+}
+
+/** Brings what things of each shape are called in a scene up to date; mostly it is as it was, and little is written. */
+export async function saveShapeWords(sql: Sql, scene: number, words: readonly ShapeWord[]): Promise<void> {
+  const kept = new Map(
+    (
+      await sql.rows<Row>('SELECT digest, text, count, total FROM shape_word WHERE scene_id = ?', [scene])
+    ).map((row) => [row.digest, row] as const),
+  );
+  const rows: (string | number)[][] = [];
+  for (const { digest, text, count, of } of words) {
+    const now = kept.get(digest);
+    kept.delete(digest);
+    const short = text.slice(0, 200);
+    if (now?.text !== short || now.count !== count || now.total !== of) rows.push([digest, short, count, of]);
+  }
+  const gone = [...kept.keys()];
+  for (let at = 0; at < gone.length; at += 1000)
+    await sql.connection.query('DELETE FROM shape_word WHERE scene_id = ? AND digest IN (?)', [
+      scene,
+      gone.slice(at, at + 1000),
+    ]);
+  for (let at = 0; at < rows.length; at += 5000)
+    await sql.run(
+      `INSERT INTO shape_word (scene_id, digest, text, count, total)
+       SELECT ?, made.digest, made.text, made.count, made.total FROM JSON_TABLE(CONVERT(? USING utf8mb4), '$[*]' COLUMNS (
+         digest VARCHAR(64) PATH '$[0]', text VARCHAR(200) PATH '$[1]', count INT UNSIGNED PATH '$[2]', total INT UNSIGNED PATH '$[3]')) AS made
+       ON DUPLICATE KEY UPDATE text = made.text, count = made.count, total = made.total`,
+      [scene, Buffer.from(JSON.stringify(rows.slice(at, at + 5000)))],
+    );
+}
+
+/** What other scenes of the project that are not in the bin call things of the shapes of this one. */
+export function shapeWordsElsewhere(sql: Database, project: number, scene: number): Promise<KnownShape[]> {
+  return sql.rows<KnownShape>(
+    `SELECT o.digest, o.text, o.count, o.total AS \`of\`, s.name AS scene FROM shape_word mine
+     JOIN shape_word o ON o.digest = mine.digest AND o.scene_id <> mine.scene_id AND o.text <> ''
+     JOIN scene s ON s.id = o.scene_id AND s.project_id = ? AND s.binned_at IS NULL
+     WHERE mine.scene_id = ? ORDER BY o.digest, s.id LIMIT 100000`,
+    [project, scene],
+  );
+}

@@ -1,0 +1,62 @@
+import type { KnownShape } from '@renquil/core';
+import type { Client } from '../../testing/client.js';
+import { startTestServer, type TestServer } from '../../testing/test-server.js';
+import { refresh } from '../../services/refresher.js';
+
+describe('what other scenes call things of the same shapes', () => {
+  let server: TestServer;
+  let mo: Client;
+  beforeAll(async () => {
+    server = await startTestServer();
+    mo = await server.as('mo');
+  });
+  afterAll(() => server.close());
+  const shapesOf = async (scene: number) =>
+    (await mo.get<{ shapes: KnownShape[] }>(`/api/scenes/${scene}/shapes`)).body.shapes;
+
+  it('is known for the shapes of a scene that is brought in, follows renames, and leaves out the bin', async () => {
+    const copy = await mo.bytes('/api/scenes/1/copy');
+    const first = (await mo.bringIn('brannick-pass', { 'one.glb': copy })).result!.scene;
+    const shapes = await shapesOf(first);
+    expect(shapes.length).toBeGreaterThan(3);
+    for (const { text, count, of } of shapes) {
+      expect(text).not.toBe('');
+      expect(count).toBeLessThanOrEqual(of);
+    }
+    const words = async () =>
+      server.services.database.rows<{ digest: string; text: string }>(
+        'SELECT digest, text FROM shape_word WHERE scene_id = ? ORDER BY digest',
+        [first],
+      );
+    const before = await words();
+    await refresh(server.services, first);
+    expect(await words())
+      .withContext('judged again, nothing changed')
+      .toEqual(before);
+    const named = before.find(({ text }) => text !== '')!;
+    const opened = await server.services.database.rows<{ object_id: number; name: string }>(
+      'SELECT object_id, name FROM object_index WHERE scene_id = ? AND name LIKE ?',
+      [first, `%${named.text}%`],
+    );
+    const edits = opened.map(({ object_id: object, name }) => ({
+      kind: 'rename',
+      object,
+      from: name,
+      to: `zz ${name}`,
+    }));
+    const change = { id: crypto.randomUUID(), base: 0, label: 'spoil', edits };
+    await mo.send('POST', `/api/scenes/${first}/changes`, change);
+    await refresh(server.services, first);
+    expect((await words()).find(({ digest }) => digest === named.digest)!.text).not.toBe(named.text);
+
+    const second = (await mo.bringIn('brannick-pass', { 'two.glb': copy })).result!.scene;
+    const told = await shapesOf(second);
+    expect(told.length).toBeGreaterThan(3);
+    expect(new Set(told.map(({ digest }) => digest)).size).toBe(told.length);
+  });
+  it('is nothing to who may not see the scene', async () => {
+    const tam = await server.as('tam');
+    expect((await tam.get<{ shapes: KnownShape[] }>('/api/scenes/1/shapes')).status).toBe(200);
+    expect(await server.client().refused('GET', '/api/scenes/1/shapes')).toBe('not-signed-in');
+  });
+});
