@@ -22,8 +22,8 @@ export interface Frame {
   /** Null: what stands in no asset of its own. */
   readonly root: ObjectId | null;
   readonly facing: Facing;
-  /** told: an attribute of its root. declared: the convention. read: from names. assumed: glTF 2.0's +Z, for want of anything. */
-  readonly facingBy: 'told' | 'declared' | 'read' | 'assumed';
+  /** told: an attribute of its root. declared: the convention. read: from names. elsewhere: from names of other scenes. assumed: glTF 2.0's +Z, for want of anything. */
+  readonly facingBy: 'told' | 'declared' | 'read' | 'elsewhere' | 'assumed';
   /** What was declared where names say otherwise. */
   readonly against: Facing | null;
   readonly side: Plane;
@@ -89,6 +89,12 @@ export function areAlike(a: Frames, b: Frames): boolean {
  */
 export function knowsMiddle({ facingBy }: Frame, { by }: Plane): boolean {
   return facingBy !== 'assumed' || by !== 'box';
+}
+/** An asset that faces elsewhere: about the same planes, which change places where it turns by a right angle. */
+export function turnedTo(frame: Frame, facing: Facing, by: Frame['facingBy']): Frame {
+  const isAcross = frame.facing[1] !== facing[1];
+  const { side, depth } = frame;
+  return { ...frame, facing, facingBy: by, side: isAcross ? depth : side, depth: isAcross ? side : depth };
 }
 /** Whether left and right are known, not only assumed. */
 export function knowsFacing({ facingBy }: Frame): boolean {

@@ -1,6 +1,6 @@
 import { CheckRun } from '../checks/check-run.js';
 import { checkRegistry } from '../checks/registry.js';
-import type { KnownShapes } from '../names/propose/known-shapes.js';
+import type { KnownElsewhere } from '../names/propose/known-elsewhere.js';
 import type { NameProposal } from '../names/propose/proposal.js';
 import { guessNames, type Fault } from '../names/propose/propose.js';
 import { mirrorPartners, type Partners } from '../names/sides/mirror-partners.js';
@@ -32,14 +32,14 @@ const unlike = 'left-without-right';
 
 /**
  * Names by guessNames; those that fit and that no check finds fault with stay. `run`: of the scene, when there is one;
- * `known`: what other scenes call things of its shapes.
+ * `known`: what the other scenes of its project say.
  */
 export function proposingNames(
   scene: Scene,
   convention: CompiledConvention,
   objects: readonly ObjectId[],
   run?: CheckRun,
-  known?: KnownShapes,
+  known?: KnownElsewhere,
 ): Generator<number, NameProposal[]> {
   let judge = run;
   if (!judge) {
@@ -55,7 +55,7 @@ export function proposeNames(
   convention: CompiledConvention,
   objects: readonly ObjectId[],
   tick?: (done: number) => void,
-  known?: KnownShapes,
+  known?: KnownElsewhere,
 ): NameProposal[] {
   const steps = proposingNames(scene, convention, objects, undefined, known);
   for (;;) {

@@ -1,6 +1,6 @@
 import { CheckRun } from '../checks/check-run.js';
 import { highConfidence } from '../names/propose/proposal.js';
-import { knownShapes } from '../names/propose/known-shapes.js';
+import { knownFacing, knownShapes, type KnownFacing } from '../names/propose/known-elsewhere.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { Scene } from '../scene/scene.js';
@@ -62,7 +62,7 @@ describe('what shapes are called', () => {
       { digest: 'a', text: 'sheave', count: 4, of: 4, scene: 'cabin' },
       { digest: 'b', text: 'doorHandle', count: 1, of: 1, scene: 'cabin' },
     ]);
-    const made = proposeNames(bare, parts, [2, 3, 4], undefined, known);
+    const made = proposeNames(bare, parts, [2, 3, 4], undefined, { shapes: known, facing: null });
     const what = (at: number) => made[at]!.guesses.find((one) => one.slot === 'what');
     expect(what(0)).toEqual(
       jasmine.objectContaining({
@@ -77,7 +77,39 @@ describe('what shapes are called', () => {
   });
   it('does not change a name that is right', () => {
     const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
-    for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, known))
+    for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, { shapes: known, facing: null }))
       expect(one.after).toBe(one.before);
+  });
+});
+
+describe('which way the other scenes face', () => {
+  it('is said by names of several scenes that agree', () => {
+    const said = (facing: '+Z' | '-Z' | '+X', names: number) => ({ facing, names });
+    expect(knownFacing([])).toBeNull();
+    expect(knownFacing([said('-Z', 9)])).toEqual({ facing: '-Z', names: 9, scenes: 1, sure: false });
+    expect(knownFacing([said('-Z', 9), said('-Z', 4)])).toEqual({
+      facing: '-Z',
+      names: 13,
+      scenes: 2,
+      sure: true,
+    });
+    expect(knownFacing([said('-Z', 9), said('+X', 4)])).toBeNull();
+  });
+  it('tells left from right where nothing in a scene does; one scene alone is not sure', () => {
+    const scene = withShapes(
+      'rig_grp\n  lid : mesh @3,0,0\n  lid : mesh @-3,0,0\n  post : mesh @0,4,0\n  post : mesh @0,8,0',
+      [],
+    );
+    const lid = (facing: KnownFacing | null) =>
+      proposeNames(scene, parts, [2], undefined, { shapes: new Map(), facing })[0]!.guesses.find(
+        ({ slot }) => slot === 'side',
+      )!;
+    expect([lid(null).text, lid(null).confidence]).toEqual(['L', 0.7]);
+    const one = lid({ facing: '-Z', names: 9, scenes: 1, sure: false });
+    expect([one.text, one.confidence]).toEqual(['R', 0.7]);
+    expect(one.because).toContain('if it faces -Z');
+    const many = lid({ facing: '-Z', names: 20, scenes: 3, sure: true });
+    expect(many.text).toBe('R');
+    expect(many.confidence).toBeGreaterThan(highConfidence);
   });
 });

@@ -1,6 +1,6 @@
 import type { CheckRun } from '../checks/check-run.js';
 import { saysNothing } from '../names/default-words.js';
-import type { ShapeWord } from '../names/propose/known-shapes.js';
+import type { ShapeWord } from '../names/propose/known-elsewhere.js';
 import { readName, slotText } from '../names/slots/read-name.js';
 
 /** Shapes of one scene that are told to others at most. */

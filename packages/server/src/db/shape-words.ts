@@ -1,4 +1,4 @@
-import type { KnownShape, ShapeWord } from '@renquil/core';
+import type { KnownShape, SaidFacing, ShapeWord } from '@renquil/core';
 import type { Database, Sql } from './database.js';
 
 interface Row {
@@ -36,6 +36,22 @@ export async function saveShapeWords(sql: Sql, scene: number, words: readonly Sh
        ON DUPLICATE KEY UPDATE text = made.text, count = made.count, total = made.total`,
       [scene, Buffer.from(JSON.stringify(rows.slice(at, at + 5000)))],
     );
+}
+
+/** Puts down which way the assets of a scene face by its names. */
+export async function saveFacing(sql: Sql, scene: number, said: SaidFacing | null): Promise<void> {
+  await sql.run('UPDATE scene SET facing = ?, facing_names = ? WHERE id = ?', [
+    said?.facing ?? null,
+    said?.names ?? 0,
+    scene,
+  ]);
+}
+/** Which way the assets of the other scenes face, of those that say so. */
+export function facingsElsewhere(sql: Database, project: number, scene: number): Promise<SaidFacing[]> {
+  return sql.rows<SaidFacing>(
+    'SELECT facing, facing_names AS names FROM scene WHERE project_id = ? AND id <> ? AND binned_at IS NULL AND facing IS NOT NULL',
+    [project, scene],
+  );
 }
 
 /** What other scenes of the project that are not in the bin call things of the shapes of this one. */

@@ -4,7 +4,7 @@ import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
 import { recordAudit } from '../db/projects.js';
 import { insertScene, insertSnapshot, saveStanding, sceneNames } from '../db/scenes.js';
-import { saveShapeWords } from '../db/shape-words.js';
+import { saveFacing, saveShapeWords } from '../db/shape-words.js';
 import { insertVersion } from '../db/versions.js';
 import type { JobHandler } from './job-runner.js';
 import { insertEvent } from '../live/event-hub.js';
@@ -69,6 +69,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     });
     await saveStanding(sql, scene, 0, read.standing);
     await saveShapeWords(sql, scene, read.shapes);
+    await saveFacing(sql, scene, read.facing);
     await insertEvent(sql, scene, { type: 'version', revision: 0, author: '', label: 'brought in' });
     await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);
     // Cancelled at the last moment: the transaction is taken back.

@@ -12,7 +12,7 @@ import { dropConventionDraft } from './conventions/drop-draft.js';
 import { getConvention } from './conventions/get-convention.js';
 import { getConventionRevision } from './conventions/get-revision.js';
 import { chooseStandard } from './conventions/choose-standard.js';
-import { getKnownShapes } from './scenes/known-shapes.js';
+import { getKnownElsewhere } from './scenes/known-elsewhere.js';
 import { fitSceneConventions } from './conventions/fit-conventions.js';
 import { learnProjectConvention } from './conventions/learn-convention.js';
 import { listProjectConventions } from './conventions/list-conventions.js';
@@ -69,7 +69,7 @@ export const routeRegistry: readonly Route[] = [
   createConvention,
   dropConventionDraft,
   fitSceneConventions,
-  getKnownShapes,
+  getKnownElsewhere,
   getConvention,
   getConventionRevision,
   learnProjectConvention,

@@ -1,6 +1,6 @@
 import { pinnedOf } from '../db/conventions.js';
 import { findScene, insertSnapshot, saveStanding, scenesBehind, snapshotBefore } from '../db/scenes.js';
-import { saveShapeWords } from '../db/shape-words.js';
+import { saveFacing, saveShapeWords } from '../db/shape-words.js';
 import { snapshotEvery } from '../scenes/scene-keeper.js';
 import type { Services } from './services.js';
 
@@ -67,6 +67,9 @@ export async function refresh(services: Services, scene: number): Promise<void> 
   const { body: convention } = await pinnedOf(database, row);
   const made = await pool.run('refresh', { stored, convention, snapshot: long });
   await saveStanding(database, scene, row.revision, made.standing);
-  await database.transaction((sql) => saveShapeWords(sql, scene, made.shapes));
+  await database.transaction(async (sql) => {
+    await saveShapeWords(sql, scene, made.shapes);
+    await saveFacing(sql, scene, made.facing);
+  });
   if (made.snapshot) await insertSnapshot(database, scene, row.revision, made.snapshot);
 }

@@ -1,9 +1,12 @@
 import {
   CheckRun,
   CompiledConvention,
+  framesOf,
+  saidFacing,
   shapeWords,
   standingOf,
   type Convention,
+  type SaidFacing,
   type ShapeWord,
   type Standing,
 } from '@renquil/core';
@@ -27,6 +30,7 @@ export interface ReadSceneOutput {
   readonly objects: number;
   readonly standing: Standing;
   readonly shapes: readonly ShapeWord[];
+  readonly facing: SaidFacing | null;
   readonly thumbnail: Uint8Array;
   /** For the index of objects. */
   readonly index: readonly Uint8Array[];
@@ -58,6 +62,7 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
     objects: scene.size,
     standing: standingOf(run),
     shapes: shapeWords(run),
+    facing: saidFacing(framesOf(scene, run.convention)),
     thumbnail,
     index: indexRows(scene.walk()),
   };

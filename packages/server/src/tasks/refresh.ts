@@ -1,9 +1,12 @@
 import {
   CheckRun,
   CompiledConvention,
+  framesOf,
+  saidFacing,
   shapeWords,
   standingOf,
   type Convention,
+  type SaidFacing,
   type ShapeWord,
   type Standing,
 } from '@renquil/core';
@@ -13,6 +16,7 @@ import { openStored, packScene, type StoredScene } from './stored-scene.js';
 export function refreshTask(input: { stored: StoredScene; convention: Convention; snapshot: boolean }): {
   standing: Standing;
   shapes: ShapeWord[];
+  facing: SaidFacing | null;
   snapshot: Uint8Array | null;
 } {
   const scene = openStored(input.stored);
@@ -21,6 +25,7 @@ export function refreshTask(input: { stored: StoredScene; convention: Convention
   return {
     standing: standingOf(run),
     shapes: shapeWords(run),
+    facing: saidFacing(framesOf(scene, run.convention)),
     snapshot: input.snapshot ? packScene(scene) : null,
   };
 }

@@ -21,7 +21,11 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
   const made = placeOf(context, row, asked);
   const sense = made && asked.slot.senses.get(made.text);
   return made?.reason === 'place' && (sense === 'front' || sense === 'back') && !knowsFacing(row.frame)
-    ? { ...made, confidence: Math.min(made.confidence, assumed), because: `${made.because}, if it faces +Z` }
+    ? {
+        ...made,
+        confidence: Math.min(made.confidence, assumed),
+        because: `${made.because}, if it faces ${row.frame.facing}`,
+      }
     : made;
 }
 

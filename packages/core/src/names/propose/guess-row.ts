@@ -4,7 +4,7 @@ import type { Frame } from '../../frames/frame.js';
 import type { Seat } from '../sides/seating.js';
 import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
 import type { PatternPart } from '../slots/convention.js';
-import type { KnownShapes } from './known-shapes.js';
+import type { KnownElsewhere } from './known-elsewhere.js';
 import type { Habits } from './habits.js';
 import type { OwnWords } from './own-words.js';
 import type { Alternative, Reason, SlotGuess } from './proposal.js';
@@ -16,8 +16,8 @@ export interface GuessContext {
   readonly habits: Habits;
   /** How often each word stands in the names of the scene, lower case. */
   readonly counts: ReadonlyMap<string, number>;
-  /** What other scenes call things of its shapes; left out: nothing is known of them. */
-  readonly known?: KnownShapes | undefined;
+  /** What other scenes of its project say; left out: nothing is known of them. */
+  readonly known?: KnownElsewhere | undefined;
 }
 /** One object on its way to a name. */
 export interface GuessRow {

@@ -20,7 +20,11 @@ export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): S
   const made = sideOf(context, row, asked);
   // Which way it faces is only assumed: what rests on where it sits may be the other way round.
   return made?.reason === 'place' && made.text !== '' && !knowsFacing(row.frame)
-    ? { ...made, confidence: Math.min(made.confidence, assumed), because: `${made.because}, if it faces +Z` }
+    ? {
+        ...made,
+        confidence: Math.min(made.confidence, assumed),
+        because: `${made.because}, if it faces ${row.frame.facing}`,
+      }
     : made;
 }
 export const assumed = 0.7;

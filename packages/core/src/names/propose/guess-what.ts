@@ -261,7 +261,7 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
 /** What other scenes call things of its shape. One thing alone may be called anything; a box may stand for many things. */
 function shapeElsewhere({ scene, known }: GuessContext, { object }: GuessRow, { slot }: Asked) {
   const digest = object.shape === null ? undefined : scene.shapes[object.shape]!.digest;
-  const told = digest === undefined ? undefined : known?.get(digest);
+  const told = digest === undefined ? undefined : known?.shapes.get(digest);
   if (!told) return null;
   const words = splitWords(told.text).map((word) => word.text);
   const many = told.count === 1 ? 'one of the same shape is' : `${told.count} of the same shape are`;

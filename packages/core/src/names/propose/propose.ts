@@ -1,5 +1,6 @@
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
+import { turnedTo, type Frame } from '../../frames/frame.js';
 import { treeOrder } from '../../frames/tree-order.js';
 import { framesOf } from '../../frames/frames-of.js';
 import { mirrorPartners } from '../sides/mirror-partners.js';
@@ -20,7 +21,7 @@ import { guessSurface } from './guess-surface.js';
 import { guessOther, guessType } from './guess-type.js';
 import { guessWhat, rarest } from './guess-what.js';
 import { Habits } from './habits.js';
-import type { KnownShapes } from './known-shapes.js';
+import type { KnownElsewhere } from './known-elsewhere.js';
 import { numberRows } from './number-rows.js';
 import { ownWords } from './own-words.js';
 import { leastConfidence, type NameProposal, type SlotGuess } from './proposal.js';
@@ -51,7 +52,7 @@ export function* guessNames(
   convention: CompiledConvention,
   objects: readonly ObjectId[],
   faultOf: FaultOf,
-  known?: KnownShapes,
+  known?: KnownElsewhere,
 ): Generator<number, NameProposal[]> {
   const context: GuessContext = {
     scene,
@@ -196,7 +197,7 @@ function makeRows(context: GuessContext, objects: readonly ObjectId[], faultOf: 
     const lacks = helperLacking(context, object);
     const key = lacks ? 'helper' : read.key;
     const own = ownWords(convention, key, object.name, lacks ? undefined : read.reading, empty);
-    const frame = frames.of(id);
+    const frame = frameOf(context, frames.of(id));
     const seat = sideSeat(scene, id, frame, slack);
     const keeps = own.fits && !lacks && mayKeep(context, id, faultOf(id), partners.get(id), faultOf, keepers);
     made.set(id, { object, key, own, keeps, frame, seat, partner: null, prefix: lacks, guesses: new Map() });
@@ -206,6 +207,13 @@ function makeRows(context: GuessContext, objects: readonly ObjectId[], faultOf: 
     if (id !== undefined) row.partner = made.get(id) ?? strangerRow(context, id);
   }
   return [...made.values()];
+}
+
+/** Of an asset that nothing speaks for, the other scenes of its project may tell which way it faces. */
+function frameOf({ known }: GuessContext, frame: Frame): Frame {
+  const told = known?.facing;
+  if (!told || frame.facingBy !== 'assumed') return frame;
+  return turnedTo(frame, told.facing, told.sure ? 'elsewhere' : 'assumed');
 }
 
 /** A thing of the same shape as two helpers and hardly anything else is one, whatever it is called. */
@@ -219,13 +227,14 @@ function helperLacking({ convention, habits }: GuessContext, object: SceneObject
 }
 
 /** A partner nobody asked about: it keeps its name, and its name still tells something. */
-function strangerRow({ scene, convention, habits }: GuessContext, id: ObjectId): GuessRow | null {
+function strangerRow(context: GuessContext, id: ObjectId): GuessRow | null {
+  const { scene, convention, habits } = context;
   const read = habits.readings.get(id);
   if (!read) return null;
   const object = scene.get(id);
   const { slack } = convention.source;
   const own = ownWords(convention, read.key, object.name, read.reading, (name) => saysNothing(scene, name));
-  const frame = framesOf(scene, convention).of(id);
+  const frame = frameOf(context, framesOf(scene, convention).of(id));
   return {
     object,
     key: read.key,

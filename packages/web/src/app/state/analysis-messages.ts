@@ -5,7 +5,6 @@ import type {
   Edit,
   Frame,
   Gate,
-  KnownShape,
   NameProposal,
   ObjectId,
   PackedFindings,
@@ -16,6 +15,7 @@ import type {
 } from '@renquil/core';
 
 import type { PackedNames } from './packed-names';
+import type { ToldElsewhere } from './api-types';
 import type { PackedTaken } from './packed-taken';
 
 /** What the page asks of its analysis worker. The worker keeps a copy of the scene and follows every edit. */
@@ -29,8 +29,8 @@ export type ToAnalysis =
       readonly convention: Convention;
     }
   | { readonly type: 'hold-to'; readonly convention: Convention }
-  /** What other scenes of the project call things of its shapes. */
-  | { readonly type: 'know'; readonly shapes: readonly KnownShape[] }
+  /** What the other scenes of the project say. */
+  | { readonly type: 'know'; readonly elsewhere: ToldElsewhere }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: Int32Array }
   /** Nobody wants the names any more: what is under way is called off, what was made is forgotten. */
   | { readonly type: 'stop-proposing' }

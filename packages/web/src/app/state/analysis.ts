@@ -6,7 +6,6 @@ import {
   type Finding,
   type Frame,
   type Gate,
-  type KnownShape,
   type NameProposal,
   type ObjectId,
   type PackedSnapshot,
@@ -22,6 +21,7 @@ import type {
   TakeRequest,
   ToAnalysis,
 } from './analysis-messages';
+import type { ToldElsewhere } from './api-types';
 import { Newest } from './newest';
 import { NamesById } from './packed-names';
 import { showTaken, type ShownTaken } from './packed-taken';
@@ -95,9 +95,9 @@ export class Analysis implements OnDestroy {
     this.progress.set({ done: 0, total: 0 });
     this.#send({ type: 'hold-to', convention });
   }
-  /** What other scenes of the project call things of its shapes: proposals go by it from then on. */
-  know(shapes: readonly KnownShape[]): void {
-    this.#send({ type: 'know', shapes });
+  /** What the other scenes of the project say: proposals go by it from then on. */
+  know(elsewhere: ToldElsewhere): void {
+    this.#send({ type: 'know', elsewhere });
   }
   /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
   propose(seq: number, objects: readonly ObjectId[]): void {

@@ -18,12 +18,13 @@ import {
   type Convention,
   type Edit,
   type Frame,
-  type KnownShapes,
+  type KnownElsewhere,
   type NameProposal,
   type Scene,
   type SceneSnapshot,
 } from '@renquil/core';
 import type { FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
+import type { ToldElsewhere } from './api-types';
 import { packNames } from './packed-names';
 import { packTaken, takenBuffers } from './packed-taken';
 
@@ -56,7 +57,7 @@ function handle(data: ToAnalysis): void {
     else if (data.type === 'open') open(data);
     else if (data.type === 'edits') follow(data.edits);
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
-    else if (data.type === 'know') known = new Map(data.shapes.map((one) => [one.digest, one]));
+    else if (data.type === 'know') know(data.elsewhere);
     else if (data.type === 'propose') void propose(data.seq, data.objects);
     else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
     else if (data.type === 'take') take(data);
@@ -145,8 +146,11 @@ function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): 
   }
 }
 
-/** What other scenes call things of the shapes of this one. */
-let known: KnownShapes = new Map();
+/** What the other scenes of the project say. */
+let known: KnownElsewhere | undefined;
+function know({ shapes, facing }: ToldElsewhere): void {
+  known = { shapes: new Map(shapes.map((one) => [one.digest, one])), facing };
+}
 /** What names are being proposed for; null: nothing, or it was called off. */
 let asked: { readonly seq: number; readonly objects: Int32Array } | null = null;
 /** What was proposed last: a quarter of a million of them would stop the page, which shows a screenful. */

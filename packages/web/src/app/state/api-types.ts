@@ -4,6 +4,8 @@ import type {
   Edit,
   Gate,
   Kind,
+  KnownFacing,
+  KnownShape,
   LearnedGuess,
   Recipe,
   Standing,
@@ -213,4 +215,9 @@ export interface MemberInfo {
   readonly signIn: string;
   readonly name: string;
   readonly role: Role;
+}
+/** What the other scenes of a project say of one. */
+export interface ToldElsewhere {
+  readonly shapes: readonly KnownShape[];
+  readonly facing: KnownFacing | null;
 }

@@ -1,6 +1,6 @@
 import { HttpClient, HttpErrorResponse, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Convention, Edit, KnownShape, Recipe } from '@renquil/core';
+import type { Convention, Edit, Recipe } from '@renquil/core';
 import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 import type {
   BinnedScene,
@@ -24,6 +24,7 @@ import type {
   WordRename,
   NearWord,
   WordUse,
+  ToldElsewhere,
 } from './api-types';
 
 /** What the server said no to, in its own words; `offline` when it said nothing. */
@@ -143,9 +144,8 @@ export class Api {
     this.#post<{ number: number; revision: number }>(`scenes/${id}/versions`, version);
   restore = (id: number, version: number, body: { id: string; base: number }) =>
     this.#post<{ revision: number; edits: Edit[] }>(`scenes/${id}/versions/${version}/restore`, body);
-  /** What other scenes of the project call things of a scene's shapes. */
-  knownShapes = (scene: number) =>
-    this.#get<{ shapes: KnownShape[] }>(`scenes/${scene}/shapes`).pipe(map((r) => r.shapes));
+  /** What the other scenes of the project say. */
+  elsewhere = (scene: number) => this.#get<ToldElsewhere>(`scenes/${scene}/elsewhere`);
   conventions = (project: string) => this.#get<ConventionList>(`projects/${project}/conventions`);
   convention = (project: string, id: number) =>
     this.#get<ConventionInfo>(`projects/${project}/conventions/${id}`);

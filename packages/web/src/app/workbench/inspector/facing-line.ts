@@ -54,6 +54,7 @@ export class FacingLine {
     told: 'told',
     declared: 'as the convention says',
     read: 'read from its names',
+    elsewhere: 'as other scenes of the project do',
     assumed: 'for want of better',
   };
   readonly frame = computed(() => this.#analysis.frames().find(({ root }) => root === this.object()) ?? null);

@@ -12,6 +12,7 @@ import {
 } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { Api } from '../../state/api';
+import type { ToldElsewhere } from '../../state/api-types';
 import { OpenScene } from '../../state/open-scene';
 import type { ShownTaken } from '../../state/packed-taken';
 import { LedgerState } from '../ledger/ledger-state';
@@ -34,6 +35,7 @@ export const reasonTitles: Readonly<Record<Reason, string>> = {
   library: 'the same shape elsewhere',
 };
 
+const nothingElsewhere: ToldElsewhere = { shapes: [], facing: null };
 const nothing: ShownTaken = {
   names: new Map(),
   clashes: [],
@@ -98,13 +100,13 @@ export class ProposeState {
       const scene = this.#open.info()?.scene.id;
       if (scene === undefined) return;
       // Proposals do without them until they come.
-      const heard = this.#api.knownShapes(scene).subscribe({
-        next: (shapes) => this.#analysis.know(shapes),
-        error: () => this.#analysis.know([]),
+      const heard = this.#api.elsewhere(scene).subscribe({
+        next: (told) => this.#analysis.know(told),
+        error: () => this.#analysis.know(nothingElsewhere),
       });
       onCleanup(() => {
         heard.unsubscribe();
-        this.#analysis.know([]);
+        this.#analysis.know(nothingElsewhere);
       });
     });
     effect(() => {

@@ -1,4 +1,4 @@
-import type { KnownShape } from '@renquil/core';
+import type { KnownFacing, KnownShape } from '@renquil/core';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import { refresh } from '../../services/refresher.js';
@@ -12,7 +12,7 @@ describe('what other scenes call things of the same shapes', () => {
   });
   afterAll(() => server.close());
   const shapesOf = async (scene: number) =>
-    (await mo.get<{ shapes: KnownShape[] }>(`/api/scenes/${scene}/shapes`)).body.shapes;
+    (await mo.get<{ shapes: KnownShape[] }>(`/api/scenes/${scene}/elsewhere`)).body.shapes;
 
   it('is known for the shapes of a scene that is brought in, follows renames, and leaves out the bin', async () => {
     const copy = await mo.bytes('/api/scenes/1/copy');
@@ -54,9 +54,14 @@ describe('what other scenes call things of the same shapes', () => {
     expect(told.length).toBeGreaterThan(3);
     expect(new Set(told.map(({ digest }) => digest)).size).toBe(told.length);
   });
+  it('says which way they face, by the names in them', async () => {
+    const { facing } = (await mo.get<{ facing: KnownFacing | null }>('/api/scenes/1/elsewhere')).body;
+    expect(facing).toEqual(jasmine.objectContaining({ facing: '+Z', sure: true }));
+    expect(facing!.names).toBeGreaterThan(10);
+  });
   it('is nothing to who may not see the scene', async () => {
     const tam = await server.as('tam');
-    expect((await tam.get<{ shapes: KnownShape[] }>('/api/scenes/1/shapes')).status).toBe(200);
-    expect(await server.client().refused('GET', '/api/scenes/1/shapes')).toBe('not-signed-in');
+    expect((await tam.get<{ shapes: KnownShape[] }>('/api/scenes/1/elsewhere')).status).toBe(200);
+    expect(await server.client().refused('GET', '/api/scenes/1/elsewhere')).toBe('not-signed-in');
   });
 });
