@@ -1,12 +1,15 @@
-import { CompiledConvention, partsConvention, english, proposeNames, readName } from '@renquil/core';
+import { applyChange, CheckRun, CompiledConvention, partsConvention, checkRegistry, english } from '@renquil/core';
 import { readGltf } from '@renquil/formats';
 import { generateGlb } from './src/generate.js';
-const n = Number(process.argv[2] ?? 10000);
+const n = Number(process.argv[2] ?? 100000);
 english();
 const glb = generateGlb(n);
 const convention = new CompiledConvention(partsConvention);
-const time = (what: string, f: () => unknown) => { const t = performance.now(); f(); console.log(what.padEnd(30), Math.round(performance.now() - t)); };
 const scene = readGltf(glb, 'b.glb').scene;
 const ids = [...scene.walk()].map((o) => o.id);
-for (let i = 0; i < 4; i++) { time('parse', () => [...scene.walk()].map((o) => readName(convention, o.kind, o.name)));
-time('propose', () => proposeNames(scene, convention, ids)); }
+const rename = (runs: CheckRun[], id: number, to: string) => { const from = scene.get(id).name; const edits = [{ kind: 'rename', object: id, from, to } as const]; applyChange(scene, { label: '', edits }); const ts: number[] = []; for (const r of runs) { const t = performance.now(); r.after(edits); ts.push(performance.now() - t); } return ts; };
+const checks = checkRegistry;
+const runs = [new CheckRun(scene, convention), ...checks.map((c) => new CheckRun(scene, convention, [c]))];
+for (const r of runs) { r.all(); }
+for (let k = 0; k < 4; k++) { const id = ids[5000 + k]!; const ts = rename(runs, id, scene.get(id).name + 'x'); console.log('all', ts[0]!.toFixed(1), checks.map((c, i) => [c.id, ts[i + 1]!] as const).filter((x) => x[1] > 0.3).map((x) => x[0] + ' ' + x[1].toFixed(1)).join(', ')); }
+const t = performance.now(); runs[0]!.all(); console.log('full', performance.now() - t);

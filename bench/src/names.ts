@@ -1,9 +1,11 @@
 import {
+  applyChange,
   CheckRun,
   standingOf,
   checkRegistry,
   CompiledConvention,
   english,
+  learnConvention,
   partsConvention,
   proposeNames,
   readName,
@@ -56,8 +58,39 @@ export function addNames(
     () => read(long),
     () => Array.from({ length: 10 }, () => read(short)),
   );
-  if (names.length > 20_000) return;
   const ids = [...scene.walk()].map((object) => object.id);
+  const full = (): CheckRun => {
+    const run = new CheckRun(scene, convention, family);
+    run.all();
+    return run;
+  };
+  const known = full();
+  let turn = 0;
+  add(
+    'check the names family after a rename and its undo',
+    'checking the names family',
+    () => {
+      const object = scene.get(ids[(turn++ * 7919) % ids.length]!);
+      const [from, to] = [object.name, `${object.name}x`];
+      for (const [a, b] of [
+        [from, to],
+        [to, from],
+      ] as const) {
+        const edits = [{ kind: 'rename', object: object.id, from: a, to: b } as const];
+        applyChange(scene, { label: '', edits });
+        known.after(edits);
+      }
+    },
+    full,
+  );
+  if (names.length > 200_000) return;
+  add(
+    'learn a convention from all names',
+    'checking the names family',
+    () => learnConvention([{ scene, objects: ids }]),
+    full,
+  );
+  if (names.length > 20_000) return;
   add(
     'propose names for all',
     'one parse of each',

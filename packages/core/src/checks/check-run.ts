@@ -4,7 +4,7 @@ import { areAlike, type Frames } from '../frames/frame.js';
 import { framesOf } from '../frames/frames-of.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { switchNames, type ObjectId } from '../scene/scene-object.js';
-import type { Scene } from '../scene/scene.js';
+import type { Rename, Scene } from '../scene/scene.js';
 import { isRuledByQuery } from '../scene/switched.js';
 import { toFinding, type Check, type Finding, type Reach } from './check.js';
 import { FoundBits } from './found-bits.js';
@@ -20,6 +20,9 @@ export class CheckRun {
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FoundBits(0, 0);
   #frames: Frames | null = null;
+  /** Of the last change: whether assets face elsewhere by it, and checks that apply now or did until then. */
+  #turned = false;
+  readonly #newlyApplied = new Set<Running>();
 
   constructor(
     readonly scene: Scene,
@@ -94,10 +97,29 @@ export class CheckRun {
     const again = (id: ObjectId, running: readonly Running[]): void => {
       if (!whole.has(id) && this.#evaluate(id, running)) seen.add(id);
     };
-    const each = onScene.filter((one) => !one.check.suspects);
+    const all = onScene.filter((one) => !this.#afterRenames(one, edits, again));
+    const each = all.filter((one) => !one.check.suspects);
     if (each.length) for (const { id } of this.scene.walk()) again(id, each);
-    for (const one of onScene) if (one.check.suspects) this.#suspectsAgain(one, again);
+    for (const one of all) if (one.check.suspects) this.#suspectsAgain(one, again);
     return seen;
+  }
+  /** Where nothing but names changed, a check may know whom that concerns. @returns whether it did */
+  #afterRenames(
+    one: Running,
+    edits: readonly Edit[],
+    again: (id: ObjectId, running: readonly Running[]) => void,
+  ): boolean {
+    const { check, context } = one;
+    if (!check.afterRenames || !one.applied || this.#turned || this.#newlyApplied.has(one)) return false;
+    const renamed: Rename[] = [];
+    for (const edit of edits) {
+      if (edit.kind !== 'rename') return false;
+      renamed.push({ object: edit.object, from: edit.from });
+    }
+    const ids = check.afterRenames(renamed, context, (id) => this.#found.has(id, one.at));
+    if (!ids) return false;
+    for (const id of new Set(ids)) again(id, [one]);
+    return true;
   }
   /** Asks a check that knows its suspects of those, and of all that it has something to say of until now. */
   #suspectsAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
@@ -139,10 +161,15 @@ export class CheckRun {
     const before = new Map(this.#running.map((one) => [one, one.applied] as const));
     this.#askApplies();
     const kinds = new Set<string>(edits.map((edit) => edit.kind));
-    if (this.#framesChanged()) kinds.add('frames');
+    this.#turned = this.#framesChanged();
+    if (this.#turned) kinds.add('frames');
+    this.#newlyApplied.clear();
     return this.#running.filter((one) => {
       const was = before.get(one)!;
-      if (was !== one.applied) return true;
+      if (was !== one.applied) {
+        this.#newlyApplied.add(one);
+        return true;
+      }
       if (!one.applied || one.reach !== 'scene') return false;
       // Which pattern an object is held to may hang on anything then.
       if (this.convention.hasSpecial && one.check.family === 'names') return true;

@@ -3,7 +3,7 @@ import { fillText } from '../errors.js';
 import type { CompiledConvention, PatternKey } from '../names/slots/compiled-convention.js';
 import { readName, type NameReading } from '../names/slots/read-name.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { Scene } from '../scene/scene.js';
+import type { Rename, Scene } from '../scene/scene.js';
 
 export const severities = ['blocker', 'warning', 'note'] as const;
 export type Severity = (typeof severities)[number];
@@ -68,6 +68,15 @@ export interface Check<M extends string = string> {
    * scene is, so that a rule over a million names costs what it finds. Left out: every object is asked.
    */
   suspects?(context: CheckContext): Iterable<ObjectId>;
+  /**
+   * Of a check over the whole scene: whose answers renames can have changed, beside those renamed; null: that is simpler
+   * asked of all. `had` tells of whom something was found until now.
+   */
+  afterRenames?(
+    renamed: readonly Rename[],
+    context: CheckContext,
+    had: (id: ObjectId) => boolean,
+  ): Iterable<ObjectId> | null;
   /** Where the rule comes from: a standard and clause, or "common practice". */
   readonly source: string;
   readonly messages: Readonly<Record<M, MessageText>>;

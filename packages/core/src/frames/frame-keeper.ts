@@ -31,7 +31,10 @@ export class FrameKeeper {
     // Asked of every object by some checks: nothing has changed between most times.
     if (this.#index && this.#any === scene.anyVersion) return this.#index.frames();
     this.#any = scene.anyVersion;
-    const renamed = this.#said && !input.forgets ? scene.renamedSince(this.#renames) : null;
+    const renamed =
+      this.#said && !input.forgets
+        ? (scene.renamedSince(this.#renames)?.map(({ object }) => object) ?? null)
+        : null;
     const said = renamed ? this.#said! : (this.#said = input.said());
     if (renamed?.length) said.forget(renamed);
     if (!this.#index || !renamed || this.#places !== scene.placesVersion)

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { sceneFromOutline } from '../testing/outline.js';
-import { lastNumber, numberOddities } from './number-family.js';
+import { lastNumber, numberFamilies } from './number-family.js';
 
 describe('odd numbers in names', () => {
   it('are those that sorting every family by hand finds', () => {
@@ -13,7 +13,7 @@ describe('odd numbers in names', () => {
       fc.property(fc.array(name, { minLength: 1, maxLength: 12 }), (names) => {
         const scene = sceneFromOutline(names.map(() => 'x').join('\n'));
         names.forEach((text, i) => scene.patch(i + 1, { name: text }));
-        const odd = numberOddities(scene);
+        const odd = numberFamilies(scene).odd;
         const families = new Map<string, { id: number; digits: string; value: number }[]>();
         names.forEach((text, i) => {
           const parts = lastNumber(text);

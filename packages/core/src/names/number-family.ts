@@ -1,7 +1,9 @@
-import { remembered } from '../scene/remembered.js';
+import { mostDigits } from './slots/slot-number.js';
+import { IdChains } from '../scene/id-chains.js';
+import { keptUp } from '../scene/kept-up.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Scene } from '../scene/scene.js';
+import type { Rename, Scene } from '../scene/scene.js';
 
 /** A name in three parts around its last run of digits; no digits: null. */
 export interface Numbered {
@@ -45,46 +47,117 @@ const told = 4;
 
 /**
  * Families whose numbers do not follow one another, do not begin at 0 or 1, or are there twice in other digits: by the
- * object that has the lowest number, the first of them in the tree. Remembered until a name changes.
+ * object that has the lowest number, of several the one with the lowest id. Kept up as names change.
  */
-export const numberOddities = remembered(
-  (scene: Scene) => scene.namesVersion,
-  (scene) => {
-    const odd = new Map<ObjectId, NumberOddities>();
-    const { names, ids, values, order, ends } = families(scene);
-    const digitsOf = (row: number): string => lastNumber(names[row]!)!.digits;
-    for (let family = 0, from = 0; family < ends.length; from = ends[family++]!) {
-      const count = ends[family]! - from;
-      if (count < 2) continue;
-      const gaps: [string, string][] = [];
-      const repeats: [string, string][] = [];
-      let [gapCount, repeatCount] = [0, 0];
-      for (let i = from + 1; i < ends[family]!; i++) {
-        const [before, row] = [order[i - 1]!, order[i]!];
-        const step = values[row]! - values[before]!;
-        if (step > 1 && ++gapCount <= told) {
-          const width = digitsOf(before).length;
-          const pad = (value: number): string => String(value).padStart(width, '0');
-          gaps.push([pad(values[before]! + 1), pad(values[row]! - 1)]);
-        } else if (step === 0 && names[row] !== names[before]) {
-          const [one, other] = [digitsOf(before), digitsOf(row)];
-          if (one !== other && ++repeatCount <= told) repeats.push([one, other]);
-        }
-      }
-      const row = order[from]!;
-      const value = values[row]!;
-      if (!gapCount && !repeatCount && value <= 1) continue;
-      const first = { digits: digitsOf(row), value };
-      odd.set(ids[row]!, { count, first, gaps, gapCount, repeats, repeatCount });
+export class NumberFamilies {
+  readonly odd = new Map<ObjectId, NumberOddities>();
+  readonly #chains: IdChains;
+  constructor(readonly scene: Scene) {
+    this.#chains = new IdChains(scene.nextId);
+    const { names, ids, hashes, values, order, ends } = families(scene);
+    for (let row = 0; row < names.length; row++) this.#chains.put(ids[row]!, hashes[row]!);
+    for (let family = 0, from = 0; family < ends.length; from = ends[family++]!)
+      if (ends[family]! - from > 1)
+        this.#judge(
+          ends[family]! - from,
+          (i) => ids[order[from + i]!]!,
+          (i) => values[order[from + i]!]!,
+        );
+  }
+  follow(renamed: readonly Rename[]): void {
+    const hashes = new Set<number>();
+    for (const { object } of renamed) {
+      this.odd.delete(object);
+      const before = this.#chains.drop(object);
+      if (before !== null) hashes.add(before);
+      const number = countedNumber(this.scene.get(object).name);
+      if (!number) continue;
+      this.#chains.put(object, number.hash);
+      hashes.add(number.hash);
     }
-    return odd;
+    for (const hash of hashes) {
+      const groups = new Map<string, { readonly id: ObjectId; readonly value: number }[]>();
+      for (const id of this.#chains.of(hash)) {
+        this.odd.delete(id);
+        const { family, value } = countedNumber(this.scene.get(id).name)!;
+        const group = groups.get(family);
+        if (group) group.push({ id, value });
+        else groups.set(family, [{ id, value }]);
+      }
+      for (const group of groups.values()) {
+        group.sort((a, b) => a.value - b.value || a.id - b.id);
+        if (group.length > 1)
+          this.#judge(
+            group.length,
+            (i) => group[i]!.id,
+            (i) => group[i]!.value,
+          );
+      }
+    }
+  }
+  /** Objects of the family that a name belongs to. */
+  family(name: string): ObjectId[] {
+    const number = countedNumber(name);
+    if (!number) return [];
+    return this.#chains
+      .of(number.hash)
+      .filter((id) => countedNumber(this.scene.get(id).name)!.family === number.family);
+  }
+  /** A family in the order of its numbers. */
+  #judge(count: number, idAt: (i: number) => ObjectId, valueAt: (i: number) => number): void {
+    const nameAt = (i: number): string => this.scene.get(idAt(i)).name;
+    const digitsAt = (i: number): string => lastNumber(nameAt(i))!.digits;
+    const gaps: [string, string][] = [];
+    const repeats: [string, string][] = [];
+    let [gapCount, repeatCount] = [0, 0];
+    for (let i = 1; i < count; i++) {
+      const step = valueAt(i) - valueAt(i - 1);
+      if (step > 1 && ++gapCount <= told) {
+        const width = digitsAt(i - 1).length;
+        const pad = (value: number): string => String(value).padStart(width, '0');
+        gaps.push([pad(valueAt(i - 1) + 1), pad(valueAt(i) - 1)]);
+      } else if (step === 0 && nameAt(i) !== nameAt(i - 1)) {
+        const [one, other] = [digitsAt(i - 1), digitsAt(i)];
+        if (one !== other && ++repeatCount <= told) repeats.push([one, other]);
+      }
+    }
+    const value = valueAt(0);
+    if (!gapCount && !repeatCount && value <= 1) return;
+    const first = { digits: digitsAt(0), value };
+    this.odd.set(idAt(0), { count, first, gaps, gapCount, repeats, repeatCount });
+  }
+}
+
+export const numberFamilies = keptUp(
+  (scene) => new NumberFamilies(scene),
+  (families, _scene, renamed) => {
+    families.follow(renamed);
+    return true;
   },
 );
+
+/** The family that a name is of and its number in it; null: it has none that counts. */
+function countedNumber(name: string): { family: string; hash: number; value: number } | null {
+  const end = endOfDigits(name);
+  if (!end) return null;
+  const start = startOfDigits(name, end);
+  if (end - start > mostDigits) return null;
+  const family = `${name.slice(0, start)}\0${name.slice(end)}`;
+  return { family, hash: hashAround(name, start, end), value: Number(name.slice(start, end)) };
+}
+function hashAround(name: string, start: number, end: number): number {
+  let hash = hashStart;
+  for (let i = 0; i < start; i++) hash = mix(hash, name.charCodeAt(i));
+  for (let i = end; i < name.length; i++) hash = mix(hash, name.charCodeAt(i));
+  return hash;
+}
 
 interface Families {
   /** By row, in tree order: names with digits, whose they are, and the last number in them. */
   readonly names: readonly string[];
   readonly ids: Int32Array;
+  /** Of what stands around the number. */
+  readonly hashes: Int32Array;
   readonly values: Float64Array;
   /** Rows by family, and in it by number. */
   readonly order: Int32Array;
@@ -95,6 +168,7 @@ interface Families {
 function families(scene: Scene): Families {
   const names: string[] = [];
   const ids = new Int32Array(scene.size);
+  const hashes = new Int32Array(scene.size);
   const values = new Float64Array(scene.size);
   const starts = new Int32Array(scene.size);
   const stops = new Int32Array(scene.size);
@@ -115,9 +189,9 @@ function families(scene: Scene): Families {
     const end = endOfDigits(name);
     if (!end) continue;
     const start = startOfDigits(name, end);
-    let hash = hashStart;
-    for (let i = 0; i < start; i++) hash = mix(hash, name.charCodeAt(i));
-    for (let i = end; i < name.length; i++) hash = mix(hash, name.charCodeAt(i));
+    // Digits beyond counting are no number of a row.
+    if (end - start > mostDigits) continue;
+    const hash = (hashes[n] = hashAround(name, start, end));
     let value = 0;
     for (let i = start; i < end; i++) value = value * 10 + (name.charCodeAt(i) - 48);
     names.push(name);
@@ -134,15 +208,17 @@ function families(scene: Scene): Families {
   const put = ends.slice();
   for (let row = n - 1; row >= 0; row--) order[--put[familyOf[row]!]!] = row;
   for (let family = 0; family < ends.length; family++)
-    sortByValue(order.subarray(put[family], ends[family]), values);
-  return { names, ids, values, order, ends };
+    sortByValue(order.subarray(put[family], ends[family]), values, ids);
+  return { names, ids, hashes, values, order, ends };
 }
 
-/** Names mostly stand in the order of their numbers already. */
-function sortByValue(rows: Int32Array, values: Float64Array): void {
+/** Names mostly stand in the order of their numbers already; of one number the lowest id goes first. */
+function sortByValue(rows: Int32Array, values: Float64Array, ids: Int32Array): void {
+  const isBefore = (a: number, b: number): boolean =>
+    values[a]! < values[b]! || (values[a] === values[b] && ids[a]! < ids[b]!);
   for (let i = 1; i < rows.length; i++)
-    if (values[rows[i]!]! < values[rows[i - 1]!]!) {
-      rows.sort((a, b) => values[a]! - values[b]! || a - b);
+    if (isBefore(rows[i]!, rows[i - 1]!)) {
+      rows.sort((a, b) => values[a]! - values[b]! || ids[a]! - ids[b]!);
       return;
     }
 }

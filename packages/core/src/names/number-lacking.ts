@@ -1,5 +1,6 @@
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Scene } from '../scene/scene.js';
+import { keptUp } from '../scene/kept-up.js';
+import type { Rename, Scene } from '../scene/scene.js';
 import type { CompiledConvention } from './slots/compiled-convention.js';
 import { joinTexts } from './slots/join-slots.js';
 import { readName, slotText } from './slots/read-name.js';
@@ -15,61 +16,108 @@ export interface NumberLacking {
 interface Family {
   readonly slot: string;
   readonly first: number;
-  readonly values: Set<number>;
-  readonly bare: ObjectId[];
+  /** Which of them have which number; null: none. */
+  readonly members: Map<ObjectId, number | null>;
 }
-const known = new WeakMap<
-  CompiledConvention,
-  WeakMap<Scene, { readonly at: number; readonly found: ReadonlyMap<ObjectId, NumberLacking> }>
->();
 
 /**
  * Objects whose name fits without the number that more of their like have. Where the first of a row goes without one, as
- * `wheel, wheel2, wheel3`, none lacks. Remembered until a name changes.
+ * `wheel, wheel2, wheel3`, none lacks. Kept up as names change.
  */
-export function numbersLacking(
-  scene: Scene,
-  convention: CompiledConvention,
-): ReadonlyMap<ObjectId, NumberLacking> {
-  let scenes = known.get(convention);
-  if (!scenes) known.set(convention, (scenes = new WeakMap<Scene, never>()));
-  const held = scenes.get(scene);
-  if (held?.at === scene.namesVersion) return held.found;
-  const found = findLacking(scene, convention);
-  scenes.set(scene, { at: scene.namesVersion, found });
-  return found;
-}
-
-function findLacking(scene: Scene, convention: CompiledConvention): Map<ObjectId, NumberLacking> {
-  const families = new Map<string, Family>();
-  for (const object of scene.walk()) {
-    const key = convention.keyOf(scene, object);
+class LackingNumbers {
+  readonly found = new Map<ObjectId, NumberLacking>();
+  readonly #families = new Map<string, Family>();
+  readonly #familyOf = new Map<ObjectId, string>();
+  constructor(
+    readonly scene: Scene,
+    readonly convention: CompiledConvention,
+  ) {
+    for (const { id } of scene.walk()) this.#put(id);
+    for (const family of this.#families.keys()) this.#judge(family);
+  }
+  follow(renamed: readonly Rename[]): void {
+    const families = new Set<string>();
+    for (const { object } of renamed) {
+      const before = this.#familyOf.get(object);
+      this.found.delete(object);
+      this.#familyOf.delete(object);
+      if (before !== undefined) {
+        this.#families.get(before)!.members.delete(object);
+        families.add(before);
+      }
+      const after = this.#put(object);
+      if (after !== null) families.add(after);
+    }
+    for (const family of families) this.#judge(family);
+  }
+  /** Those that may be found or may have been, of the families of an object's names. */
+  family(id: ObjectId, name = this.scene.get(id).name): Iterable<ObjectId> {
+    const read = this.#read(id, name);
+    return (read && this.#families.get(read.family)?.members.keys()) ?? [];
+  }
+  #put(id: ObjectId): string | null {
+    const read = this.#read(id, this.scene.get(id).name);
+    if (!read) return null;
+    const { family, slot, first, value } = read;
+    let known = this.#families.get(family);
+    if (!known) this.#families.set(family, (known = { slot, first, members: new Map() }));
+    known.members.set(id, value);
+    this.#familyOf.set(id, family);
+    return family;
+  }
+  #read(id: ObjectId, name: string) {
+    const { scene, convention } = this;
+    const key = convention.keyOf(scene, scene.get(id));
     const number = convention.slotFor('number', key);
     // Where a number must be there, its lack is a misfit.
     const part = number && convention.pattern(key)!.find(({ slot }) => slot === number.name);
-    if (!number || !part?.optional) continue;
-    const reading = readName(convention, key, object.name);
-    if (!reading.fits || reading.helper) continue;
+    if (!number || !part?.optional) return null;
+    const reading = readName(convention, key, name);
+    if (!reading.fits || reading.helper) return null;
     const text = slotText(reading, number.name);
-    const value = text === undefined ? null : readNumber(number.rule, text);
     const base = joinTexts(convention, key, (slot) =>
       slot === number.name ? undefined : slotText(reading, slot),
     );
-    const name = `${key} ${base}`;
-    let family = families.get(name);
-    const first = number.rule.start ?? 1;
-    if (!family) families.set(name, (family = { slot: number.name, first, values: new Set(), bare: [] }));
-    if (value === null) family.bare.push(object.id);
-    else family.values.add(value);
+    return {
+      family: `${key} ${base}`,
+      slot: number.name,
+      first: number.rule.start ?? 1,
+      value: text === undefined ? null : readNumber(number.rule, text),
+    };
   }
-  const found = new Map<ObjectId, NumberLacking>();
-  for (const { slot, first, values, bare } of families.values()) {
-    if (!bare.length || values.size < 2 || bare.length >= values.size) continue;
+  #judge(family: string): void {
+    const { slot, first, members } = this.#families.get(family)!;
+    const values = new Set<number>();
+    const bare: ObjectId[] = [];
+    for (const [id, value] of members) {
+      this.found.delete(id);
+      if (value === null) bare.push(id);
+      else values.add(value);
+    }
+    if (!members.size) this.#families.delete(family);
+    if (!bare.length || values.size < 2 || bare.length >= values.size) return;
     let free = first;
     while (values.has(free)) free++;
     // The one without a number may be the first.
-    if (bare.length === 1 && free === first) continue;
-    for (const id of bare) found.set(id, { slot, numbered: values.size, free });
+    if (bare.length === 1 && free === first) return;
+    for (const id of bare) this.found.set(id, { slot, numbered: values.size, free });
   }
-  return found;
+}
+
+const byConvention = keptUp(
+  () => new Map<CompiledConvention, LackingNumbers>(),
+  (known, _scene, renamed) => {
+    // Which pattern a name is held to may hang on anything where there are special ones.
+    for (const [convention, lacking] of known)
+      if (convention.hasSpecial) known.delete(convention);
+      else lacking.follow(renamed);
+    return true;
+  },
+);
+
+export function lackingNumbers(scene: Scene, convention: CompiledConvention): LackingNumbers {
+  const known = byConvention(scene);
+  let held = known.get(convention);
+  if (!held) known.set(convention, (held = new LackingNumbers(scene, convention)));
+  return held;
 }

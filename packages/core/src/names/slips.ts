@@ -1,10 +1,11 @@
-import { remembered } from '../scene/remembered.js';
+import { keptUp } from '../scene/kept-up.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { shapeKey } from '../scene/shape-key.js';
 import type { Lexicon } from './lexicon/lexicon.js';
 import { isWellKnown, meantBy, spokenLexicon } from './lexicon/speaks-english.js';
-import { isPlural, nearCommon, vocabulary, type NearCommon } from './vocabulary.js';
+import { editDistance } from './slots/near-word.js';
+import { isPlural, nearCommon, vocabulary, wordChanges, type NearCommon } from './vocabulary.js';
 import { eachWord } from './word-count.js';
 
 /**
@@ -44,45 +45,89 @@ export interface Slip {
   readonly meant: NearCommon;
 }
 
+interface Slips {
+  readonly near: Map<string, NearCommon>;
+  /** Shapes of objects of which only their likes tell whether it is a slip. */
+  readonly keys: ReadonlySet<number | string>;
+  readonly found: ReadonlyMap<ObjectId, Slip>;
+  lexicon: Lexicon | null;
+}
+
 /**
  * Objects that have a word which is surely a slip: it says so itself, or something of the same shape has the word that it
- * is nearly. Remembered until a name changes.
+ * is nearly. Made anew only when a rename concerns any of that.
  */
-export const objectsWithSlips = remembered(
-  (scene: Scene) => scene.namesVersion,
-  (scene): ReadonlyMap<ObjectId, Slip> => {
-    const counts = vocabulary(scene);
-    const lexicon = spokenLexicon(scene);
-    const near = new Map<string, NearCommon>();
-    for (const word of counts.keys()) {
-      const common = nearCommon(counts, word);
-      // A word of the language is meant as it stands, unless things of its shape say otherwise.
-      const meant = common
-        ? { ...common, sure: common.sure && !lexicon?.has(word) }
-        : (nearUsed(counts, lexicon, word) ?? nearKnown(counts, lexicon, word));
-      if (meant) near.set(word, meant);
+export const objectsWithSlips = (scene: Scene): ReadonlyMap<ObjectId, Slip> => slipsOf(scene).found;
+
+const slipsOf = keptUp(findSlips, (held, scene, renamed) => {
+  const lexicon = spokenLexicon(scene);
+  if (lexicon !== held.lexicon) return false;
+  for (const { object, from } of renamed) {
+    const key = shapeKey(scene, scene.get(object));
+    if (key !== null && held.keys.has(key)) return false;
+    for (const name of [from, scene.get(object).name]) {
+      let has = false;
+      eachWord(name, (text, start, end) => (has ||= held.near.has(text.slice(start, end).toLowerCase())));
+      if (has) return false;
     }
-    const found = new Map<ObjectId, Slip>();
-    if (!near.size) return found;
-    const unsure: { readonly object: SceneObject; readonly slip: Slip }[] = [];
-    for (const object of scene.walk())
-      eachWord(object.name, (from, start, end) => {
-        const word = from.slice(start, end).toLowerCase();
-        const meant = near.get(word);
-        if (!meant || found.has(object.id)) return;
-        if (meant.sure) found.set(object.id, { word, meant });
-        else if (object.shape !== null) unsure.push({ object, slip: { word, meant } });
-      });
-    // What has the word itself says nothing of what else it should be: a slat of a seat is a seatSlat.
-    const having = new Set(unsure.map(({ object }) => object.id));
-    const keys = new Set(unsure.map(({ object }) => shapeKey(scene, object)!));
-    const byShape = wordsByShape(scene, keys, having);
-    for (const { object, slip } of unsure)
-      if (!found.has(object.id) && byShape.get(shapeKey(scene, object)!)!.has(slip.meant.word))
-        found.set(object.id, slip);
-    return found;
-  },
-);
+  }
+  // A word that comes, goes or is counted otherwise may be a slip, or what those near it are slips of.
+  const counts = vocabulary(scene);
+  const changed = [...wordChanges(scene, renamed).keys()];
+  if (!changed.length) return true;
+  for (const word of counts.keys())
+    if (
+      changed.some((one) => mayBeNear(one, word)) &&
+      !isSameNear(held.near.get(word), nearOf(counts, lexicon, word))
+    )
+      return false;
+  return true;
+});
+const mayBeNear = (one: string, other: string): boolean =>
+  one === other || (Math.abs(one.length - other.length) <= 2 && editDistance(one, other, 2) <= 2);
+const isSameNear = (a: NearCommon | undefined, b: NearCommon | null): boolean =>
+  a ? a.word === b?.word && a.used === b.used && a.sure === b.sure : !b;
+
+function nearOf(
+  counts: ReadonlyMap<string, number>,
+  lexicon: Lexicon | null,
+  word: string,
+): NearCommon | null {
+  const common = nearCommon(counts, word);
+  // A word of the language is meant as it stands, unless things of its shape say otherwise.
+  return common
+    ? { ...common, sure: common.sure && !lexicon?.has(word) }
+    : (nearUsed(counts, lexicon, word) ?? nearKnown(counts, lexicon, word));
+}
+
+function findSlips(scene: Scene): Slips {
+  const counts = vocabulary(scene);
+  const lexicon = spokenLexicon(scene);
+  const near = new Map<string, NearCommon>();
+  for (const word of counts.keys()) {
+    const meant = nearOf(counts, lexicon, word);
+    if (meant) near.set(word, meant);
+  }
+  const found = new Map<ObjectId, Slip>();
+  if (!near.size) return { near, found, lexicon, keys: new Set() };
+  const unsure: { readonly object: SceneObject; readonly slip: Slip }[] = [];
+  for (const object of scene.walk())
+    eachWord(object.name, (from, start, end) => {
+      const word = from.slice(start, end).toLowerCase();
+      const meant = near.get(word);
+      if (!meant || found.has(object.id)) return;
+      if (meant.sure) found.set(object.id, { word, meant });
+      else if (object.shape !== null) unsure.push({ object, slip: { word, meant } });
+    });
+  // What has the word itself says nothing of what else it should be: a slat of a seat is a seatSlat.
+  const having = new Set(unsure.map(({ object }) => object.id));
+  const keys = new Set(unsure.map(({ object }) => shapeKey(scene, object)!));
+  const byShape = wordsByShape(scene, keys, having);
+  for (const { object, slip } of unsure)
+    if (!found.has(object.id) && byShape.get(shapeKey(scene, object)!)!.has(slip.meant.word))
+      found.set(object.id, slip);
+  return { near, found, lexicon, keys };
+}
 
 /** The words, in lower case, that objects of some shapes have in their names, but for some objects. */
 function wordsByShape(

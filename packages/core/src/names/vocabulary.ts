@@ -1,17 +1,58 @@
-import { remembered } from '../scene/remembered.js';
-import type { Scene } from '../scene/scene.js';
+import { keptUp } from '../scene/kept-up.js';
+import type { Rename, Scene } from '../scene/scene.js';
 import { editDistance } from './slots/near-word.js';
-import { WordCount } from './word-count.js';
+import { eachWord, WordCount } from './word-count.js';
 
-/** How often each word of letters stands in the names of a scene, in lower case; remembered until a name changes. */
-export const vocabulary = remembered(
-  (scene: Scene) => scene.namesVersion,
-  (scene): ReadonlyMap<string, number> => {
+/** How often each word of letters stands in the names of a scene, in lower case; kept up as names change. */
+export class Vocabulary {
+  readonly counts: Map<string, number>;
+  /** Grows when a word comes or goes. */
+  words = 0;
+  /** Grows when any count changes. */
+  version = 0;
+  constructor(scene: Scene) {
     const words = new WordCount();
     for (const { name } of scene.walk()) words.add(name);
-    return words.counts();
+    this.counts = words.counts();
+  }
+  follow(scene: Scene, renamed: readonly Rename[]): void {
+    const changes = wordChanges(scene, renamed);
+    if (!changes.size) return;
+    for (const [word, by] of changes) {
+      const now = (this.counts.get(word) ?? 0) + by;
+      if (now <= 0 || now === by) this.words++;
+      if (now > 0) this.counts.set(word, now);
+      else this.counts.delete(word);
+    }
+    this.version++;
+    // What is near a word hangs on all the others.
+    knownOf.delete(this.counts);
+  }
+}
+export const vocabularyOf = keptUp(
+  (scene) => new Vocabulary(scene),
+  (held, scene, renamed) => {
+    held.follow(scene, renamed);
+    return true;
   },
 );
+export const vocabulary = (scene: Scene): ReadonlyMap<string, number> => vocabularyOf(scene).counts;
+
+/** Words, in lower case, that names have more often by some renames, or less often. */
+export function wordChanges(scene: Scene, renamed: readonly Rename[]): Map<string, number> {
+  const changes = new Map<string, number>();
+  const count = (name: string, by: number): void =>
+    eachWord(name, (from, start, end) => {
+      const word = from.slice(start, end).toLowerCase();
+      changes.set(word, (changes.get(word) ?? 0) + by);
+    });
+  for (const { object, from } of renamed) {
+    count(from, -1);
+    count(scene.get(object).name, 1);
+  }
+  for (const [word, by] of changes) if (!by) changes.delete(word);
+  return changes;
+}
 
 export interface NearCommon {
   readonly word: string;

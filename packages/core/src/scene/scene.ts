@@ -20,7 +20,13 @@ export const mostObjectId = 2 ** 26;
 
 /** So many renames are told one by one; whoever asks for more looks at everything. */
 const mostRenamesKept = 20_000;
-const nobodyRenamed: readonly ObjectId[] = [];
+const nobodyRenamed: readonly Rename[] = [];
+
+/** Who was called otherwise, and how before. */
+export interface Rename {
+  readonly object: ObjectId;
+  readonly from: string;
+}
 
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
 
@@ -41,7 +47,7 @@ export class Scene {
   #namesVersion = 0;
   #patches = 0;
   /** Who was called otherwise lately, and how many renames were forgotten before them. */
-  #renamed: ObjectId[] = [];
+  #renamed: Rename[] = [];
   #renamesForgotten = 0;
   /** One id for most names, a set for those that several share. */
   readonly #byName = new Map<string, ObjectId | Set<ObjectId>>();
@@ -88,7 +94,7 @@ export class Scene {
     return this.#renamesForgotten + this.#renamed.length;
   }
   /** Who was called otherwise since there were so many renames; null: too many to tell. */
-  renamedSince(renames: number): readonly ObjectId[] | null {
+  renamedSince(renames: number): readonly Rename[] | null {
     const from = renames - this.#renamesForgotten;
     return from < 0 ? null : from === this.#renamed.length ? nobodyRenamed : this.#renamed.slice(from);
   }
@@ -229,7 +235,7 @@ export class Scene {
     if (fields.name !== undefined && fields.name !== object.name) {
       this.#forgetName(object.name, id);
       this.#keepName(fields.name, id);
-      this.#logRename(id);
+      this.#logRename(id, object.name);
     }
     Object.assign(object, fields);
     if ('attributes' in fields) this.#attributesVersion++;
@@ -284,7 +290,7 @@ export class Scene {
 
   #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
     this.#structure++;
-    if (data.id < this.#nextId) this.#logRename(data.id);
+    if (data.id < this.#nextId) this.#logRename(data.id, '');
     const object: Stored = {
       id: data.id,
       parent,
@@ -326,8 +332,8 @@ export class Scene {
       this.#sharedNames.add(name);
     }
   }
-  #logRename(id: ObjectId): void {
-    this.#renamed.push(id);
+  #logRename(object: ObjectId, from: string): void {
+    this.#renamed.push({ object, from });
     if (this.#renamed.length < mostRenamesKept) return;
     this.#renamesForgotten += this.#renamed.length;
     this.#renamed = [];

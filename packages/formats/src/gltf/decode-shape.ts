@@ -22,13 +22,19 @@ export function decodeShape(json: Gltf, buffers: readonly Uint8Array[], index: n
     const normalAt = primitive.attributes['NORMAL'];
     const raw = primitive.indices === undefined ? null : readFloats(json, buffers, primitive.indices);
     const count = positions.length / 3;
-    const corners = raw ? Uint32Array.from(raw) : Uint32Array.from({ length: count }, (_, i) => i);
-    if (corners.some((corner) => corner >= count)) return null;
+    const corners = raw ? Uint32Array.from(raw) : inOrder(count);
+    if (raw && corners.some((corner) => corner >= count)) return null;
     const indices = mode < 4 ? asLines(mode, corners) : asTriangles(mode, corners);
     const normals = normalAt === undefined ? null : readFloats(json, buffers, normalAt);
     parts.push({ positions, normals, indices, lines: mode < 4, material: primitive.material ?? null });
   }
   return parts;
+}
+
+function inOrder(count: number): Uint32Array {
+  const corners = new Uint32Array(count);
+  for (let i = 0; i < count; i++) corners[i] = i;
+  return corners;
 }
 
 /** An accessor as floats, normalized integers spread to their range (glTF 2.0 section 3.11), sparse values put in. */
@@ -114,19 +120,24 @@ function putSparse(json: Gltf, buffers: readonly Uint8Array[], index: number, ou
 /** Corners of plain triangles from those of triangles, a strip or a fan (glTF 2.0, section 3.7.2.1). */
 export function asTriangles(mode: number, corners: Uint32Array): Uint32Array {
   if (mode === 4) return corners.subarray(0, Math.floor(corners.length / 3) * 3);
-  const out: number[] = [];
-  for (let i = 2; i < corners.length; i++) {
-    if (mode === 6) out.push(corners[0]!, corners[i - 1]!, corners[i]!);
-    else if (i % 2) out.push(corners[i - 1]!, corners[i - 2]!, corners[i]!);
-    else out.push(corners[i - 2]!, corners[i - 1]!, corners[i]!);
+  const out = new Uint32Array(Math.max(0, corners.length - 2) * 3);
+  for (let i = 2, at = 0; i < corners.length; i++, at += 3) {
+    const [a, b] = mode === 6 ? [0, i - 1] : i % 2 ? [i - 1, i - 2] : [i - 2, i - 1];
+    out[at] = corners[a]!;
+    out[at + 1] = corners[b]!;
+    out[at + 2] = corners[i]!;
   }
-  return Uint32Array.from(out);
+  return out;
 }
 
 function asLines(mode: number, corners: Uint32Array): Uint32Array {
   if (mode === 1) return corners;
-  const out: number[] = [];
-  for (let i = 1; i < corners.length; i++) out.push(corners[i - 1]!, corners[i]!);
-  if (mode === 2 && corners.length > 2) out.push(corners.at(-1)!, corners[0]!);
-  return Uint32Array.from(out);
+  const closes = mode === 2 && corners.length > 2;
+  const out = new Uint32Array(Math.max(0, corners.length - 1) * 2 + (closes ? 2 : 0));
+  for (let i = 1, at = 0; i < corners.length; i++, at += 2) {
+    out[at] = corners[i - 1]!;
+    out[at + 1] = corners[i]!;
+  }
+  if (closes) out.set([corners.at(-1)!, corners[0]!], out.length - 2);
+  return out;
 }

@@ -60,8 +60,17 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
   }
   const buffers = openBuffers(json, context, fail);
   checkViews(json, buffers, fail);
-  (json.accessors ?? []).forEach((accessor, i) => checkAccessor(json, accessor, `accessors[${i}]`, fail));
   checkMeshes(json, fail);
+  const packed = packedAccessors(json);
+  // What is sparse, or a morph target of nothing, has as many elements as what is there.
+  const held = (json.accessors ?? []).reduce(
+    (most, one) => (one.bufferView !== undefined && isIndex(one.count) ? Math.max(most, one.count) : most),
+    mostClaimed,
+  );
+  (json.accessors ?? []).forEach((accessor, i) => {
+    const most = packed.has(i) ? mostPacked : held;
+    checkAccessor(json, accessor, { place: `accessors[${i}]`, most }, fail);
+  });
   nodes.forEach((node, i) => checkNode(json, node, `nodes[${i}]`, fail));
   validateTree(json, context.limits.depth, fail);
   checkReferences(json, fail);
@@ -71,6 +80,21 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
     }
   });
   return buffers;
+}
+
+/** Elements that a file may claim without holding them; and those that are packed in it. */
+const [mostClaimed, mostPacked] = [10_000, 100_000_000];
+
+/** Accessors of parts that are packed: they are never looked into. */
+function packedAccessors(json: Gltf): Set<number> {
+  const packed = new Set<number>();
+  for (const { primitives } of json.meshes ?? [])
+    for (const { attributes, indices, extensions } of primitives) {
+      if (!extensions?.['KHR_draco_mesh_compression']) continue;
+      for (const index of Object.values(attributes)) packed.add(index);
+      if (indices !== undefined) packed.add(indices);
+    }
+  return packed;
 }
 
 function openBuffers(json: Gltf, context: ValidateContext, fail: Fail): Uint8Array[] {
@@ -111,7 +135,12 @@ function checkViews(json: Gltf, buffers: readonly Uint8Array[], fail: Fail): voi
   });
 }
 
-function checkAccessor(json: Gltf, accessor: GltfAccessor, place: string, fail: Fail): void {
+function checkAccessor(
+  json: Gltf,
+  accessor: GltfAccessor,
+  { place, most }: { readonly place: string; readonly most: number },
+  fail: Fail,
+): void {
   const size = componentBytes[accessor.componentType];
   const width = typeSizes[accessor.type];
   if (!size || !width) fail(place, 'its componentType or type is not one of glTF 2.0');
@@ -119,8 +148,8 @@ function checkAccessor(json: Gltf, accessor: GltfAccessor, place: string, fail: 
     fail(`${place}.count`, 'it is not a whole number above 0');
   if (accessor.sparse !== undefined) checkSparse(json, accessor, `${place}.sparse`, fail);
   if (accessor.bufferView === undefined) {
-    // All zeros, or decoded by an extension: nothing in the file bounds the claim, so we do.
-    if (accessor.count > 100_000_000)
+    // All zeros, or unpacked by an extension that we do not follow: nothing in the file bounds the claim, so we do.
+    if (accessor.count > most)
       fail(`${place}.count`, `it claims ${accessor.count} elements that are not in the file`);
     return;
   }

@@ -14,6 +14,8 @@ export const loneChild = defineCheck({
   messages: {
     lone: { short: 'one child only', because: '"{{name}}" holds one object only, so it groups nothing.' },
   },
+  // A branch of a template is told by its own name.
+  afterRenames: () => [],
   evaluate(object, { scene, convention }) {
     if (object.kind !== 'group' || object.children.length !== 1 || object.parent === null) return null;
     // A skeleton has one root joint, and often a group of its own.

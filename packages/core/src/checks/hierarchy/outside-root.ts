@@ -13,6 +13,8 @@ export const outsideRoot = defineCheck({
   heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
   suspects: ({ scene }) => scene.roots,
   source: 'common practice',
+  // Only its own name matters: a helper may stand anywhere.
+  afterRenames: () => [],
   messages: {
     outside: {
       short: 'outside the root',

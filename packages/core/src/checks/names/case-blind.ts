@@ -1,38 +1,5 @@
-import { beyondAscii, smallLetter } from '../../names/ascii.js';
-import { remembered } from '../../scene/remembered.js';
-import { hashStart, mix, RowTable } from '../../scene/row-table.js';
+import { caseIndex } from '../../names/case-index.js';
 import { defineCheck } from '../check.js';
-
-/** Names that differ from an earlier one in capitals only, with the name they are like. */
-const spelledTwice = remembered(
-  (scene) => scene.namesVersion,
-  (scene) => {
-    const like = new Map<string, string>();
-    const names: string[] = [];
-    const texts: string[] = [];
-    const table = new RowTable(scene.size);
-    let n = 0;
-    const isLike = (row: number): boolean => {
-      const [a, b] = [texts[row]!, texts[n]!];
-      if (a.length !== b.length) return false;
-      for (let i = 0; i < a.length; i++)
-        if (smallLetter(a.charCodeAt(i)) !== smallLetter(b.charCodeAt(i))) return false;
-      return true;
-    };
-    for (const name of scene.names()) {
-      // Beyond ASCII only the platform knows what is small; of plain letters no second text is made.
-      const text = beyondAscii.test(name) ? name.toLowerCase() : name;
-      let hash = hashStart;
-      for (let i = 0; i < text.length; i++) hash = mix(hash, smallLetter(text.charCodeAt(i)));
-      names[n] = name;
-      texts[n] = text;
-      const row = table.claim(hash, n, isLike);
-      if (row === n) n++;
-      else like.set(name, names[row]!);
-    }
-    return like;
-  },
-);
 
 /** Two names that differ in capitals only: one file system, engine or script in the chain takes them for one. */
 export const caseBlind = defineCheck({
@@ -50,10 +17,21 @@ export const caseBlind = defineCheck({
     },
   },
   *suspects({ scene }) {
-    for (const name of spelledTwice(scene).keys()) yield* scene.withName(name);
+    for (const name of caseIndex(scene).like.keys()) yield* scene.withName(name);
+  },
+  *afterRenames(renamed, { scene }, had) {
+    const index = caseIndex(scene);
+    const names = new Set(
+      renamed.flatMap(({ object, from }) => [
+        ...index.spellings(from),
+        ...index.spellings(scene.get(object).name),
+      ]),
+    );
+    for (const name of names)
+      for (const id of scene.withName(name)) if (index.like.has(name) || had(id)) yield id;
   },
   evaluate({ name }, { scene }) {
-    const other = spelledTwice(scene).get(name);
+    const other = caseIndex(scene).like.get(name);
     return other === undefined ? null : { message: 'capitals', data: { name, other } };
   },
 });

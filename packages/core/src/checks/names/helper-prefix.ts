@@ -1,8 +1,8 @@
 import { shapeKey } from '../../scene/shape-key.js';
-import { remembered } from '../../scene/remembered.js';
+import { keptUp } from '../../scene/kept-up.js';
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import type { ObjectId } from '../../scene/scene-object.js';
-import type { Scene } from '../../scene/scene.js';
+import type { Rename, Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 
@@ -19,14 +19,30 @@ interface Likeness {
   readonly odd: readonly ObjectId[];
 }
 
-const byConvention = remembered(
-  (scene) => scene.namesVersion + scene.placesVersion,
-  () => new Map<CompiledConvention, Likeness>(),
+/** Only another prefix is another likeness. */
+const byConvention = keptUp(
+  () => ({ places: -1, known: new Map<CompiledConvention, Likeness>() }),
+  ({ known }, scene, renamed) => {
+    for (const convention of known.keys())
+      if (
+        renamed.some(
+          ({ object, from }) =>
+            convention.helperPrefix(from) !== convention.helperPrefix(scene.get(object).name),
+        )
+      )
+        known.delete(convention);
+    return true;
+  },
 );
 /** How many objects of one shape are helpers by their prefix. */
 function likeness(scene: Scene, convention: CompiledConvention): Likeness {
-  let known = byConvention(scene).get(convention);
-  if (!known) byConvention(scene).set(convention, (known = findLikeness(scene, convention)));
+  const held = byConvention(scene);
+  if (held.places !== scene.placesVersion) {
+    held.known.clear();
+    held.places = scene.placesVersion;
+  }
+  let known = held.known.get(convention);
+  if (!known) held.known.set(convention, (known = findLikeness(scene, convention)));
   return known;
 }
 
@@ -85,6 +101,11 @@ export const helperPrefix = defineCheck({
       because:
         '{{count}} others of the same shape are no helpers; "{{name}}" would stay home for its prefix.',
     },
+  },
+  afterRenames(renamed, { scene, convention }) {
+    const isSame = ({ object, from }: Rename): boolean =>
+      convention.helperPrefix(from) === convention.helperPrefix(scene.get(object).name);
+    return renamed.every(isSame) ? [] : null;
   },
   applies: ({ convention }) => convention.source.helpers.prefixes.length > 0,
   suspects: ({ scene, convention }) => likeness(scene, convention).odd,

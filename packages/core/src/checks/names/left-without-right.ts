@@ -2,13 +2,14 @@ import { framesOf } from '../../frames/frames-of.js';
 import { axesOf } from '../../frames/read-facing.js';
 import { placeOf } from '../../names/recipe/number-order.js';
 import { mirrorPartners, type Partners } from '../../names/sides/mirror-partners.js';
+import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import type { SlotSpan } from '../../names/slots/slot-span.js';
 import { slotSpan } from '../../names/slots/read-name.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
 import { defineCheck, readingOf, type CheckContext } from '../check.js';
 import { putAt } from '../support/said-slot.js';
 import { renameTo } from '../support/rename-to.js';
-import type { SceneObject } from '../../scene/scene-object.js';
+import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 
 /** Where the side stands in a name that fits, and the word of the other side; null: it has none. */
 function sideIn(
@@ -29,6 +30,17 @@ const isPut = (other: string, name: string, { start, end }: SlotSpan, word: stri
   other.startsWith(word, start) &&
   (start === 0 || other.slice(0, start) === name.slice(0, start)) &&
   other.slice(start + word.length) === name.slice(end);
+/** Names of which this one is the mirror image, by a word for a side wherever it stands in it: all of them, maybe more. */
+function mirrored({ slots }: CompiledConvention, name: string): Set<string> {
+  const found = new Set<string>();
+  for (const { role, opposites } of slots.values()) {
+    if (role !== 'side') continue;
+    for (const [word, other] of opposites)
+      for (let at = name.indexOf(other); at >= 0; at = name.indexOf(other, at + 1))
+        found.add(name.slice(0, at) + word + name.slice(at + other.length));
+  }
+  return found;
+}
 const partners = ({ scene, convention }: CheckContext): Partners => mirrorPartners(scene, convention);
 
 /** A left without its right: what mirrors it has another name, or its other name stands where it does not mirror it. */
@@ -52,6 +64,19 @@ export const leftWithoutRight = defineCheck({
       because: '"{{other}}" does not stand where it would mirror "{{name}}", but {{metres}} m off.',
     },
   },
+  *afterRenames(renamed, context, had) {
+    const { scene, convention, parameters } = context;
+    const across = partners(context);
+    for (const { object, from } of renamed) {
+      const partner = across.get(object);
+      if (partner !== undefined) yield partner;
+      // Whoever is called as this one's mirror image, before or now, may miss it or have it.
+      for (const name of [from, scene.get(object).name])
+        for (const turned of mirrored(convention, name))
+          for (const id of scene.withName(turned))
+            if (parameters['mirrored'] === true || across.get(id) !== undefined || had(id)) yield id;
+    }
+  },
   evaluate(object, context) {
     const { scene, parameters, convention } = context;
     // A group has no shape to be mirrored by: where it stands is its own affair. A joint stands where it turns.
@@ -64,7 +89,9 @@ export const leftWithoutRight = defineCheck({
     if (!side || (partner !== undefined && isPut(scene.get(partner).name, name, side.span, side.word)))
       return null;
     const other = putAt(name, side.span, side.word);
-    const [there] = scene.withName(other);
+    // Of several of that name the oldest, however they came to be called so.
+    let there: ObjectId | undefined;
+    for (const id of scene.withName(other)) if (there === undefined || id < there) there = id;
     if (there === undefined)
       return partner === undefined
         ? null

@@ -1,4 +1,5 @@
 import { objectsWithSlips } from '../../names/slips.js';
+import { wordChanges } from '../../names/vocabulary.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 import { inCapitalsOf } from '../../names/swap-word.js';
 import { splitWords } from '../../names/split-words.js';
@@ -44,6 +45,7 @@ export const misspelling = defineCheck({
     },
   },
   suspects: ({ scene }) => objectsWithSlips(scene).keys(),
+  afterRenames: (renamed, { scene }) => (renamed.some((one) => wordChanges(scene, [one]).size) ? null : []),
   evaluate(object, context) {
     const slip = slipIn(object, context);
     return (

@@ -1,4 +1,4 @@
-import { numberOddities, type NumberOddities } from '../../names/number-family.js';
+import { numberFamilies, type NumberOddities } from '../../names/number-family.js';
 import { defineCheck } from '../check.js';
 
 type Message = 'gap' | 'start' | 'repeat';
@@ -17,9 +17,15 @@ export const numberSeries = defineCheck<Message>({
     start: { short: 'starts at {{digits}}', because: '{{said}}' },
     repeat: { short: '{{repeats}}', because: '{{said}}' },
   },
-  suspects: ({ scene }) => numberOddities(scene).keys(),
+  suspects: ({ scene }) => numberFamilies(scene).odd.keys(),
+  *afterRenames(renamed, { scene }, had) {
+    const families = numberFamilies(scene);
+    for (const { object, from } of renamed)
+      for (const name of [from, scene.get(object).name])
+        for (const id of families.family(name)) if (families.odd.has(id) || had(id)) yield id;
+  },
   evaluate({ id, name }, { scene, convention }) {
-    const odd = numberOddities(scene).get(id);
+    const odd = numberFamilies(scene).odd.get(id);
     if (!odd) return null;
     const wanted = convention.slotFor('number')?.rule.start ?? 1;
     const { digits, value } = odd.first;

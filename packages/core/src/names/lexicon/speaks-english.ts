@@ -1,6 +1,6 @@
 import { remembered } from '../../scene/remembered.js';
 import type { Scene } from '../../scene/scene.js';
-import { vocabulary } from '../vocabulary.js';
+import { vocabularyOf } from '../vocabulary.js';
 import { english } from './english.js';
 import type { Lexicon } from './lexicon.js';
 
@@ -10,22 +10,41 @@ export const leastLetters = 4;
 const least = 6;
 const most = 20_000;
 
-/** English, when at least half of the longer words in the names of a scene are; else null. Remembered until a name changes. */
-export const spokenLexicon = remembered(
-  (scene: Scene) => scene.namesVersion,
-  (scene): Lexicon | null => {
-    const lexicon = english();
-    // Of so many words nobody asks each; names that hold them are made by machines.
-    if (!lexicon || vocabulary(scene).size > most) return null;
-    let [of, are] = [0, 0];
-    for (const word of vocabulary(scene).keys()) {
-      if (word.length < leastLetters || !/^[a-z]+$/.test(word)) continue;
-      of++;
-      if (isWord(lexicon, word)) are++;
-    }
-    return of >= least && are * 2 >= of ? lexicon : null;
-  },
+/** English, when at least half of the longer words in the names of a scene are; else null. Asked anew when a word comes or goes. */
+export function spokenLexicon(scene: Scene): Lexicon | null {
+  const held = spoken(scene);
+  const { words, counts } = vocabularyOf(scene);
+  if (held.words === words && held.english === english()) return held.lexicon;
+  held.words = words;
+  held.english = english();
+  return (held.lexicon = speaks(counts.keys(), counts.size));
+}
+const spoken = remembered(
+  (scene) => scene.structure,
+  (): { words: number; english: Lexicon | null; lexicon: Lexicon | null } => ({
+    words: -1,
+    english: null,
+    lexicon: null,
+  }),
 );
+function speaks(words: Iterable<string>, size: number): Lexicon | null {
+  const lexicon = english();
+  // Of so many words nobody asks each; names that hold them are made by machines.
+  if (!lexicon || size > most) return null;
+  let known = areWords.get(lexicon);
+  if (!known || known.size > most * 2) areWords.set(lexicon, (known = new Map<string, boolean>()));
+  let [of, are] = [0, 0];
+  for (const word of words) {
+    if (word.length < leastLetters || !/^[a-z]+$/.test(word)) continue;
+    of++;
+    let is = known.get(word);
+    if (is === undefined) known.set(word, (is = isWord(lexicon, word)));
+    if (is) are++;
+  }
+  return of >= least && are * 2 >= of ? lexicon : null;
+}
+/** Asked again whenever a word comes or goes. */
+const areWords = new WeakMap<Lexicon, Map<string, boolean>>();
 
 /** Whether a word is one of the language, or two of them run together: `landwheel`. */
 export function isWord(lexicon: Lexicon, word: string): boolean {

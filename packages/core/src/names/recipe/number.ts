@@ -1,7 +1,7 @@
 import { RenquilError } from '../../errors.js';
 import { ownWords } from '../propose/own-words.js';
 import { orderRows, type NumberOrder } from './number-order.js';
-import { lettersOf, readNumber, writeNumber } from '../slots/slot-number.js';
+import { lettersOf, mostDigits, readNumber, writeNumber } from '../slots/slot-number.js';
 import { withSlot } from './set-slot.js';
 import type { StepBase, StepContext, StepDefinition, StepRow } from './step.js';
 
@@ -140,7 +140,8 @@ function takeNumber(step: NumberStep, name: string): Halves {
     const digits = /[0-9]+/.exec(old)?.[0];
     return {
       base: `${before}\u0000${after}`,
-      old: digits === undefined ? null : Number(digits),
+      // Digits beyond counting are no number that is kept.
+      old: digits === undefined || digits.length > mostDigits ? null : Number(digits),
       put: (text) => before + (before ? (step.glue ?? '') : '') + text + after,
     };
   };

@@ -12,6 +12,12 @@ const slack = 2e-3;
 /** A cell is wider than twice the slack, so at most two of them along each axis can hold a place. */
 const cell = slack * 4;
 
+/** The one or two cells along an axis that hold what lies within the slack of a place. No counting: far out, one more is no other number. */
+function cellsNear(place: number): readonly number[] {
+  const [from, to] = [Math.round((place - slack) / cell), Math.round((place + slack) / cell)];
+  return from === to ? [from] : [from, to];
+}
+
 /** Mirror partners, both ways. */
 export class Partners {
   constructor(
@@ -87,9 +93,10 @@ function findPartners(scene: Scene, frames: Frames): Partners {
     const py = at[row * 3 + 1]!;
     const pz = axis === 2 ? 2 * middle - at[row * 3 + 2]! : at[row * 3 + 2]!;
     look = looks[row]!;
-    for (x = Math.round((px - slack) / cell); x <= Math.round((px + slack) / cell); x++)
-      for (y = Math.round((py - slack) / cell); y <= Math.round((py + slack) / cell); y++)
-        for (z = Math.round((pz - slack) / cell); z <= Math.round((pz + slack) / cell); z++) {
+    for (const cx of cellsNear(px))
+      for (const cy of cellsNear(py))
+        for (const cz of cellsNear(pz)) {
+          [x, y, z] = [cx, cy, cz];
           const stands = table.find(hash(), isCell);
           for (let one = stands < 0 ? -1 : first[stands]!; one >= 0; one = next[one]!) {
             if (one === row || partners[ids[one]!]) continue;

@@ -15,7 +15,9 @@ export function writeNumber(rule: SlotRule, value: number | bigint): string {
   }
   return (rule.prefix ?? '') + String(value).padStart(rule.digits ?? 1, '0');
 }
-/** The number that a text of the slot stands for; null: it is none. */
+/** More digits than these are no count, and more than a number holds. */
+export const mostDigits = 15;
+/** The number that a text of the slot stands for; null: it is none, or beyond counting. */
 export function readNumber(rule: SlotRule, text: string): number | null {
   if (rule.letters && /^[A-Za-z]{1,3}$/.test(text)) {
     let value = 0;
@@ -23,7 +25,7 @@ export function readNumber(rule: SlotRule, text: string): number | null {
     return value;
   }
   const digits = rule.prefix && text.startsWith(rule.prefix) ? text.slice(rule.prefix.length) : text;
-  return isDigits(digits) ? Number(digits) : null;
+  return isDigits(digits) && digits.length <= mostDigits ? Number(digits) : null;
 }
 /** 1 is a, 26 is z, 27 is aa. */
 export function lettersOf(value: number): string {

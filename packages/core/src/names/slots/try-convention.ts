@@ -20,7 +20,7 @@ export interface Tried {
   readonly won: readonly TriedName[];
 }
 
-/** Reads every name by both. A name with no pattern fits. */
+/** Reads every name by both. A name with no pattern fits; no name does not. */
 export function tryConvention(
   scene: Scene,
   before: CompiledConvention,
@@ -31,6 +31,7 @@ export function tryConvention(
   const [lost, won]: [TriedName[], TriedName[]] = [[], []];
   for (const object of scene.walk()) {
     const read = (convention: CompiledConvention): { fits: boolean; misfit: Misfit | null } => {
+      if (object.name === '') return { fits: false, misfit: null };
       const key = convention.keyOf(scene, object);
       if (!convention.pattern(key) && !convention.helperPrefix(object.name))
         return { fits: true, misfit: null };

@@ -11,3 +11,5 @@ CREATE TABLE IF NOT EXISTS shape_word (
   KEY (digest, scene_id),
   FOREIGN KEY (scene_id) REFERENCES scene (id) ON DELETE CASCADE
 );
+-- Scenes that were judged before are judged once more, so that what their shapes are called is known.
+UPDATE scene SET standing_revision = NULL WHERE standing_revision IS NOT NULL;

@@ -1,0 +1,39 @@
+import { remembered } from './remembered.js';
+import type { Rename, Scene } from './scene.js';
+
+interface Held<T> {
+  value: T;
+  renames: number;
+}
+
+/**
+ * What is worked out of the names of a whole scene, and follows renames instead of being made anew: as `remembered`,
+ * made once for a state of the tree. `follow` is told who was called otherwise since, each once, with its name before; it
+ * returns false where making anew is simpler. Law tests hold what followed equal to what is made anew.
+ */
+export function keptUp<T>(
+  make: (scene: Scene) => T,
+  follow: (value: T, scene: Scene, renamed: readonly Rename[]) => boolean,
+): (scene: Scene) => T {
+  const held = remembered(
+    (scene) => scene.structure,
+    (scene): Held<T> => ({ value: make(scene), renames: scene.renames }),
+  );
+  return (scene) => {
+    const kept = held(scene);
+    if (kept.renames === scene.renames) return kept.value;
+    const renamed = scene.renamedSince(kept.renames);
+    const from = firstOfEach(renamed);
+    if (!from || !follow(kept.value, scene, from)) kept.value = make(scene);
+    kept.renames = scene.renames;
+    return kept.value;
+  };
+}
+
+/** Of several renames of one object only what it was called before all of them counts. */
+function firstOfEach(renamed: readonly Rename[] | null): readonly Rename[] | null {
+  if (!renamed || renamed.length === 1) return renamed;
+  const first = new Map<number, Rename>();
+  for (const one of renamed) if (!first.has(one.object)) first.set(one.object, one);
+  return [...first.values()];
+}
