@@ -76,32 +76,35 @@ export class NumberFamilies {
       hashes.add(number.hash);
     }
     for (const hash of hashes) {
-      const groups = new Map<string, { readonly id: ObjectId; readonly value: number }[]>();
+      /** Mostly one: others only where hashes are the same by chance. */
+      const groups: {
+        readonly name: string;
+        readonly ids: ObjectId[];
+        readonly values: Map<ObjectId, number>;
+      }[] = [];
       for (const id of this.#chains.of(hash)) {
         this.odd.delete(id);
-        const { family, value } = countedNumber(this.scene.get(id).name)!;
-        const group = groups.get(family);
-        if (group) group.push({ id, value });
-        else groups.set(family, [{ id, value }]);
+        const { name } = this.scene.get(id);
+        let group = groups.find((one) => isKin(one.name, name));
+        if (!group) groups.push((group = { name, ids: [], values: new Map() }));
+        group.ids.push(id);
+        group.values.set(id, valueIn(name));
       }
-      for (const group of groups.values()) {
-        group.sort((a, b) => a.value - b.value || a.id - b.id);
-        if (group.length > 1)
-          this.#judge(
-            group.length,
-            (i) => group[i]!.id,
-            (i) => group[i]!.value,
-          );
+      for (const { ids, values } of groups) {
+        if (ids.length < 2) continue;
+        ids.sort((one, other) => values.get(one)! - values.get(other)! || one - other);
+        this.#judge(
+          ids.length,
+          (i) => ids[i]!,
+          (i) => values.get(ids[i]!)!,
+        );
       }
     }
   }
   /** Objects of the family that a name belongs to. */
   family(name: string): ObjectId[] {
     const number = countedNumber(name);
-    if (!number) return [];
-    return this.#chains
-      .of(number.hash)
-      .filter((id) => countedNumber(this.scene.get(id).name)!.family === number.family);
+    return number ? this.#chains.of(number.hash).filter((id) => isKin(this.scene.get(id).name, name)) : [];
   }
   /** A family in the order of its numbers. */
   #judge(count: number, idAt: (i: number) => ObjectId, valueAt: (i: number) => number): void {
@@ -136,14 +139,29 @@ export const numberFamilies = keptUp(
   },
 );
 
-/** The family that a name is of and its number in it; null: it has none that counts. */
-function countedNumber(name: string): { family: string; hash: number; value: number } | null {
+/** Where the number of a name stands that counts, with the hash of what is around it; null: it has none. */
+function countedNumber(name: string): { readonly hash: number } | null {
   const end = endOfDigits(name);
   if (!end) return null;
   const start = startOfDigits(name, end);
-  if (end - start > mostDigits) return null;
-  const family = `${name.slice(0, start)}\0${name.slice(end)}`;
-  return { family, hash: hashAround(name, start, end), value: Number(name.slice(start, end)) };
+  return end - start > mostDigits ? null : { hash: hashAround(name, start, end) };
+}
+function valueIn(name: string): number {
+  const end = endOfDigits(name);
+  let value = 0;
+  for (let i = startOfDigits(name, end); i < end; i++) value = value * 10 + (name.charCodeAt(i) - 48);
+  return value;
+}
+/** Whether two names with numbers are the same around them. */
+function isKin(a: string, b: string): boolean {
+  const [stopA, stopB] = [endOfDigits(a), endOfDigits(b)];
+  const start = startOfDigits(a, stopA);
+  return (
+    start === startOfDigits(b, stopB) &&
+    a.length - stopA === b.length - stopB &&
+    a.startsWith(b.slice(0, start)) &&
+    a.endsWith(b.slice(stopB))
+  );
 }
 function hashAround(name: string, start: number, end: number): number {
   let hash = hashStart;

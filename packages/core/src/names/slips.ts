@@ -1,6 +1,6 @@
 import { keptUp } from '../scene/kept-up.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { Scene } from '../scene/scene.js';
+import type { Rename, Scene } from '../scene/scene.js';
 import { shapeKey } from '../scene/shape-key.js';
 import type { Lexicon } from './lexicon/lexicon.js';
 import { isWellKnown, meantBy, spokenLexicon } from './lexicon/speaks-english.js';
@@ -47,10 +47,10 @@ export interface Slip {
 
 interface Slips {
   readonly near: Map<string, NearCommon>;
-  /** Shapes of objects of which only their likes tell whether it is a slip. */
-  readonly keys: ReadonlySet<number | string>;
-  readonly found: ReadonlyMap<ObjectId, Slip>;
-  lexicon: Lexicon | null;
+  /** By shapes of objects of which only their likes tell whether it is a slip: the words that tell it. */
+  readonly told: ReadonlyMap<number | string, ReadonlySet<string>>;
+  readonly found: Map<ObjectId, Slip>;
+  readonly lexicon: Lexicon | null;
 }
 
 /**
@@ -60,29 +60,65 @@ interface Slips {
 export const objectsWithSlips = (scene: Scene): ReadonlyMap<ObjectId, Slip> => slipsOf(scene).found;
 
 const slipsOf = keptUp(findSlips, (held, scene, renamed) => {
-  const lexicon = spokenLexicon(scene);
-  if (lexicon !== held.lexicon) return false;
-  for (const { object, from } of renamed) {
-    const key = shapeKey(scene, scene.get(object));
-    if (key !== null && held.keys.has(key)) return false;
-    for (const name of [from, scene.get(object).name]) {
-      let has = false;
-      eachWord(name, (text, start, end) => (has ||= held.near.has(text.slice(start, end).toLowerCase())));
-      if (has) return false;
-    }
-  }
-  // A word that comes, goes or is counted otherwise may be a slip, or what those near it are slips of.
+  if (spokenLexicon(scene) !== held.lexicon) return false;
+  // Whether a short word is a slip may hang on what its likes in shape are called: that is looked at as a whole.
+  const concernsLikes = (one: Rename): boolean => {
+    if (!held.told.size) return false;
+    const told = held.told.get(shapeKey(scene, scene.get(one.object)) ?? -1);
+    return [...wordChanges(scene, [one]).keys()].some(
+      (word) => told?.has(word) === true || held.near.get(word)?.sure === false,
+    );
+  };
+  return !renamed.some(concernsLikes) && followWords(held, scene, renamed);
+});
+
+/** Words that came, went or are counted otherwise may be slips, or what others are slips of. @returns false: too much is */
+function followWords(held: Slips, scene: Scene, renamed: readonly Rename[]): boolean {
+  const { near, found, lexicon } = held;
   const counts = vocabulary(scene);
   const changed = [...wordChanges(scene, renamed).keys()];
-  if (!changed.length) return true;
-  for (const word of counts.keys())
-    if (
-      changed.some((one) => mayBeNear(one, word)) &&
-      !isSameNear(held.near.get(word), nearOf(counts, lexicon, word))
-    )
-      return false;
+  /** Whose words are looked at again, and how often each word stands in those renamed. */
+  const again = new Set(renamed.map(({ object }) => object));
+  const inRenamed = new Map<string, number>();
+  for (const object of again)
+    eachWord(scene.get(object).name, (from, start, end) => {
+      const word = from.slice(start, end).toLowerCase();
+      inRenamed.set(word, (inRenamed.get(word) ?? 0) + 1);
+    });
+  const concerned = new Set(changed);
+  if (changed.length)
+    for (const word of counts.keys()) if (changed.some((one) => mayBeNear(one, word))) concerned.add(word);
+  for (const word of concerned) {
+    const [before, now] = [near.get(word), counts.has(word) ? nearOf(counts, lexicon, word) : null];
+    if (isSameNear(before, now)) continue;
+    // Of the same word, only used more or less often: nobody else is or is no slip by that.
+    const isCount = before && before.word === now?.word && before.sure === now.sure;
+    if (!isCount && (before?.sure === false || now?.sure === false)) return false;
+    if (!now) near.delete(word);
+    else near.set(word, now);
+    if (before) {
+      // Still a slip, maybe of another word or of one used more often; or none any more.
+      for (const [id, slip] of found)
+        if (slip.word === word) {
+          if (now) found.set(id, { word, meant: now });
+          else again.add(id);
+        }
+    } else if (counts.get(word)! > (inRenamed.get(word) ?? 0)) return false;
+  }
+  for (const object of again) {
+    found.delete(object);
+    let isUnsure = false;
+    eachWord(scene.get(object).name, (from, start, end) => {
+      const word = from.slice(start, end).toLowerCase();
+      const meant = near.get(word);
+      if (!meant || found.has(object)) return;
+      if (meant.sure) found.set(object, { word, meant });
+      else isUnsure ||= scene.get(object).shape !== null;
+    });
+    if (isUnsure) return false;
+  }
   return true;
-});
+}
 const mayBeNear = (one: string, other: string): boolean =>
   one === other || (Math.abs(one.length - other.length) <= 2 && editDistance(one, other, 2) <= 2);
 const isSameNear = (a: NearCommon | undefined, b: NearCommon | null): boolean =>
@@ -109,7 +145,7 @@ function findSlips(scene: Scene): Slips {
     if (meant) near.set(word, meant);
   }
   const found = new Map<ObjectId, Slip>();
-  if (!near.size) return { near, found, lexicon, keys: new Set() };
+  if (!near.size) return { near, found, lexicon, told: new Map() };
   const unsure: { readonly object: SceneObject; readonly slip: Slip }[] = [];
   for (const object of scene.walk())
     eachWord(object.name, (from, start, end) => {
@@ -121,21 +157,26 @@ function findSlips(scene: Scene): Slips {
     });
   // What has the word itself says nothing of what else it should be: a slat of a seat is a seatSlat.
   const having = new Set(unsure.map(({ object }) => object.id));
-  const keys = new Set(unsure.map(({ object }) => shapeKey(scene, object)!));
-  const byShape = wordsByShape(scene, keys, having);
+  const told = new Map<number | string, Set<string>>();
+  for (const { object, slip } of unsure) {
+    const key = shapeKey(scene, object)!;
+    if (!told.has(key)) told.set(key, new Set());
+    told.get(key)!.add(slip.meant.word);
+  }
+  const byShape = wordsByShape(scene, told, having);
   for (const { object, slip } of unsure)
     if (!found.has(object.id) && byShape.get(shapeKey(scene, object)!)!.has(slip.meant.word))
       found.set(object.id, slip);
-  return { near, found, lexicon, keys };
+  return { near, found, lexicon, told };
 }
 
 /** The words, in lower case, that objects of some shapes have in their names, but for some objects. */
 function wordsByShape(
   scene: Scene,
-  keys: ReadonlySet<number | string>,
+  keys: ReadonlyMap<number | string, unknown>,
   but: ReadonlySet<ObjectId>,
 ): ReadonlyMap<number | string, ReadonlySet<string>> {
-  const words = new Map([...keys].map((key) => [key, new Set<string>()] as const));
+  const words = new Map([...keys.keys()].map((key) => [key, new Set<string>()] as const));
   if (!keys.size) return words;
   for (const object of scene.walk()) {
     const key = shapeKey(scene, object);
