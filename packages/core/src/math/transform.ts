@@ -1,5 +1,8 @@
 import { determinant3, distance, type Mat4, type Quat, type Vec3 } from './mat4.js';
 
+/** Numbers of a transform, in metres or times as large, are no further from 0 than this: a light second is 3e8 m. */
+export const mostMetres = 1e9;
+
 /** A local transform: glTF's translation (metres), rotation (unit quaternion x y z w) and scale, or a raw matrix. */
 export type Transform = Readonly<{ t: Vec3; r: Quat; s: Vec3 }> | Readonly<{ m: Mat4 }>;
 

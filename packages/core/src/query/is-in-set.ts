@@ -2,7 +2,8 @@ import type { Scene } from '../scene/scene.js';
 import type { ObjectId, SceneObject, SceneSet } from '../scene/scene-object.js';
 import type { Query } from './query.js';
 
-const deepest = 8;
+/** Sets that ask for sets that ask for sets, so many deep at most. */
+const deepest = 64;
 interface Known {
   readonly version: number;
   readonly fixed: Map<string, ReadonlySet<ObjectId>>;
@@ -10,10 +11,12 @@ interface Known {
 }
 const known = new WeakMap<Scene, Known>();
 let depth = 0;
+/** What was found while one question is answered, by object and set; null: it is being asked just now. */
+let asked: Map<string, boolean | null> | null = null;
 
 /**
  * Whether an object is in a set. A live set is asked each time, so it is always up to date; one whose query cannot be
- * read holds nothing. Sets may name other sets; a ring of them ends after eight.
+ * read holds nothing. Sets may name other sets: each is asked once, and one that asks for itself finds nothing there.
  */
 export function isInSet(
   scene: Scene,
@@ -32,11 +35,20 @@ export function isInSet(
   let query = here.live.get(set.name);
   if (query === undefined) here.live.set(set.name, (query = readable(set.query, parse)));
   if (!query || depth >= deepest) return false;
+  const key = `${object.id} ${set.name}`;
+  const before = asked?.get(key);
+  if (before !== undefined) return before ?? false;
+  const isFirst = asked === null;
+  asked ??= new Map();
+  asked.set(key, null);
   depth++;
   try {
-    return query(scene, object);
+    const found = query(scene, object);
+    asked.set(key, found);
+    return found;
   } finally {
     depth--;
+    if (isFirst) asked = null;
   }
 }
 

@@ -42,3 +42,17 @@ describe('queries', () => {
   for (const [text, wanted] of bad)
     it(`refuses ${text} and says where`, () => expect(() => parseQuery(text)).toThrowError(wanted));
 });
+
+describe('a query nobody writes', () => {
+  for (const [what, text] of [
+    ['5,000 parentheses', `${'('.repeat(5000)}a${')'.repeat(5000)}`],
+    ['20,000 dashes', `${'-'.repeat(19_999)}a`],
+    ['half a million characters', 'a '.repeat(250_000)],
+  ] as const)
+    it(`of ${what} is refused in words`, () =>
+      expect(() => parseQuery(text)).toThrowError(/more than 200 lie within each other|longer than 20000/));
+  it('of 150 parentheses is read', () =>
+    expect(runQuery(sceneFromOutline('a\nb'), parseQuery(`${'('.repeat(150)}a${')'.repeat(150)}`))).toEqual([
+      1,
+    ]));
+});

@@ -13,14 +13,23 @@ export const queryKeys = queryKeyRegistry.map((one) => one.key);
  * that contain it, a wildcard the whole name; lower-case text matches any case. Throws query-invalid with the place.
  */
 export function parseQuery(text: string): Query {
+  if (text.length > mostText)
+    throw new RenquilError('query-invalid', {
+      at: mostText,
+      detail: `it is longer than ${mostText} characters`,
+    });
   const parser = new Parser(text);
   const query = parser.either();
   parser.end();
   return query;
 }
 
+/** Longer than anybody writes; and so many parentheses and dashes within each other. */
+const [mostText, mostDeep] = [20_000, 200];
+
 class Parser {
   #at = 0;
+  #deep = 0;
   constructor(readonly text: string) {}
 
   either(): Query {
@@ -41,12 +50,12 @@ class Parser {
     const c = this.text[this.#at]!;
     if (c === '-' && !/[\s)]/.test(this.text[this.#at + 1] ?? ' ')) {
       this.#at++;
-      const inner = this.term();
+      const inner = this.#within(() => this.term());
       return (scene, object) => !inner(scene, object);
     }
     if (c === '(') {
       this.#at++;
-      const inner = this.either();
+      const inner = this.#within(() => this.either());
       if (this.text[this.#at] !== ')') this.#fail('a closing parenthesis is missing');
       this.#at++;
       return inner;
@@ -64,6 +73,12 @@ class Parser {
     return (
       query ?? fail(`"${key}" is no key; keys are ${[...queryKeys, 'attr.NAME', 'slot.NAME'].join(', ')}`)
     );
+  }
+  #within(read: () => Query): Query {
+    if (++this.#deep > mostDeep) this.#fail(`more than ${mostDeep} lie within each other`);
+    const query = read();
+    this.#deep--;
+    return query;
   }
   end(): void {
     if (this.#at < this.text.length) this.#fail('a parenthesis is closed that was not opened');

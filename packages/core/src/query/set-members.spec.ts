@@ -24,6 +24,13 @@ describe('sets', () => {
     it(`${text} holds ${wanted.join(', ') || 'nothing'}`, () =>
       expect(runQuery(scene(), parseQuery(text))).toEqual([...wanted]));
   }
+  it('that ask for each other are asked once each, however many there are', () => {
+    const made = sceneFromOutline('a : mesh\nb : mesh');
+    for (let i = 0; i < 40; i++) made.keepSet(`s${i}`, { name: `s${i}`, how: 'live', query: 'set:* or zz' });
+    expect(runQuery(made, parseQuery('set:*'))).toEqual([]);
+    made.keepSet('bs', { name: 'bs', how: 'live', query: 'b' });
+    expect(runQuery(made, parseQuery('set:s7'))).toEqual([2]);
+  });
   it('that are live follow the scene', () => {
     const made = scene();
     expect(setMembers(made, made.sets.get('meshes')!)).toEqual([1, 2]);

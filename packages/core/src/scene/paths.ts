@@ -1,3 +1,4 @@
+import { hashStart, mix } from './row-table.js';
 import type { Scene } from './scene.js';
 import type { ObjectId } from './scene-object.js';
 
@@ -25,23 +26,57 @@ export function objectsAt(scene: Scene, path: string): ObjectId[] {
   return found;
 }
 
+/** Paths of more levels than these are cut in the middle. */
+const [mostLevels, endLevels] = [64, 12];
+
 /**
  * Paths that tell equal siblings apart: `[2]` follows the second object of one name under one parent. Used in
  * finding keys, so that a waiver on one of two equal names does not cover the other. Good for one state of the
- * scene: make a new one after an edit. Linear over all objects, however many share a name.
+ * scene: make a new one after an edit. Linear over all objects, however many share a name and however deep they lie: a
+ * path of many levels has its ends, how many levels lie between, and a number made of all of it (FNV-1a, twice 32 bits).
  */
 export class PathBook {
   readonly #parts = new Map<ObjectId | null, Map<ObjectId, string>>();
+  readonly #whole = new Map<ObjectId, Whole>();
   constructor(readonly scene: Scene) {}
 
   path(id: ObjectId): string {
     const parts: string[] = [];
-    for (let at: ObjectId | null = id; at !== null;) {
-      const object = this.scene.get(at);
-      parts.push(this.#siblings(object.parent).get(at)!);
-      at = object.parent;
+    let at: ObjectId | null = id;
+    for (; at !== null && parts.length <= mostLevels; at = this.scene.get(at).parent)
+      parts.push(this.#part(at));
+    if (at === null) return '/' + parts.reverse().join('/');
+    const { depth, head, one, other } = this.#wholeOf(id);
+    const tail = parts.slice(0, endLevels).reverse().join('/');
+    const sum = [one, other].map((n) => (n >>> 0).toString(16).padStart(8, '0')).join('');
+    return `/${head}/…${depth - 2 * endLevels} levels ${sum}…/${tail}`;
+  }
+  #part(id: ObjectId): string {
+    return this.#siblings(this.scene.get(id).parent).get(id)!;
+  }
+  /** Worked out from the nearest ancestor that is known, down. */
+  #wholeOf(id: ObjectId): Whole {
+    const chain: ObjectId[] = [];
+    let known: Whole | undefined;
+    for (let at: ObjectId | null = id; at !== null; at = this.scene.get(at).parent) {
+      known = this.#whole.get(at);
+      if (known) break;
+      chain.push(at);
     }
-    return '/' + parts.reverse().join('/');
+    let now: Whole = known ?? { depth: 0, head: '', one: hashStart, other: ~hashStart };
+    while (chain.length) {
+      const at = chain.pop()!;
+      const part = this.#part(at);
+      let [one, other] = [mix(now.one, 47), mix(now.other, 92)];
+      for (let i = 0; i < part.length; i++) {
+        one = mix(one, part.charCodeAt(i));
+        other = mix(other, part.charCodeAt(i) + i);
+      }
+      const head = now.depth >= endLevels ? now.head : now.head + (now.depth ? '/' : '') + part;
+      now = { depth: now.depth + 1, head, one, other };
+      this.#whole.set(at, now);
+    }
+    return now;
   }
   #siblings(parent: ObjectId | null): Map<ObjectId, string> {
     let known = this.#parts.get(parent);
@@ -59,4 +94,12 @@ export class PathBook {
     }
     return known;
   }
+}
+
+/** Of a whole path: its levels, its first few, and two sums. */
+interface Whole {
+  readonly depth: number;
+  readonly head: string;
+  readonly one: number;
+  readonly other: number;
 }

@@ -29,6 +29,28 @@ describe('scene', () => {
     const nameless = new PathBook(scene);
     expect([nameless.path(2), nameless.path(4)]).toEqual(['/a~1b/[1]', '/a~1b/[2]']);
   });
+  it('writes paths of a hundred thousand levels in a moment, each its own, from its ends', () => {
+    const scene = sceneFromOutline('a');
+    for (let id = 2; id <= 100_000; id++) scene.append({ ...scene.get(1), id, name: `n${id % 7}` }, id - 1);
+    const book = new PathBook(scene);
+    const paths = new Set<string>();
+    for (let id = 1; id <= 100_000; id++) paths.add(book.path(id));
+    expect(paths.size).toBe(100_000);
+    expect(book.path(64).split('/')).toHaveSize(65);
+    expect(book.path(100_000)).toMatch(/^\/a\/n2\/n3.*\/…99976 levels [0-9a-f]{16}…\/(?:n\d\/){11}n5$/);
+    scene.patch(50, { name: 'other' });
+    expect(new PathBook(scene).path(100_000)).withContext('a level between').not.toBe(book.path(100_000));
+  });
+  it('keeps ten thousand layers by their names, in whatever order they come', () => {
+    const scene = sceneFromOutline('a');
+    const names = Array.from(
+      { length: 10_000 },
+      (_, i) => `l${String((i * 7919) % 10_000).padStart(4, '0')}`,
+    );
+    for (const name of [...names].sort().concat('a', 'zz', 'l0000b'))
+      scene.keepLayer(name, { name, colour: '#000000' });
+    expect([...scene.layers.keys()]).toEqual([...names, 'a', 'zz', 'l0000b'].sort());
+  });
   it('never gives an id again', () => {
     const scene = sceneFromOutline('a\nb');
     scene.remove(2);

@@ -68,3 +68,26 @@ function rotate(triangle: readonly number[]): string {
 function floats(primitive: Primitive, name: string): Float32Array {
   return Float32Array.from(primitive.getAttribute(name)!.getArray() as Float32Array, Number);
 }
+
+describe('elements that a file claims and does not hold', () => {
+  const claiming = (count: number, mode: number, more: object = {}) => ({
+    asset: { version: '2.0' },
+    scenes: [{ nodes: [0] }],
+    nodes: [{ mesh: 0 }],
+    meshes: [{ primitives: [{ attributes: { POSITION: 0 }, mode, ...more }] }],
+    accessors: [{ componentType: 5126, count, type: 'VEC3' }],
+  });
+  for (const mode of [0, 1, 2, 3, 4, 5, 6])
+    it(`are refused with their place before anything is made of them, mode ${mode}`, () =>
+      expect(() => openGltf(makeGlb(claiming(1e8, mode)), 'few.glb')).toThrowError(
+        /accessors\[0\]\.count.*claims 100000000 elements that are not in the file/,
+      ));
+  it('are drawn as nothing when they are few, and let be where they are packed', () => {
+    const source = openGltf(makeGlb(claiming(10_000, 3)), 'few.glb');
+    expect(decodeShape(source.json, source.buffers, 0)![0]!.indices.length).toBe(2 * 9999);
+    const packed = {
+      extensions: { KHR_draco_mesh_compression: { bufferView: 0, attributes: { POSITION: 0 } } },
+    };
+    expect(() => openGltf(makeGlb(claiming(5e6, 4, packed)), 'packed.glb')).not.toThrow();
+  });
+});

@@ -7,6 +7,7 @@ import {
   type GltfAccessor,
   type GltfNode,
 } from './gltf-json.js';
+import { mostMetres } from '@renquil/core';
 import type { GltfLimits } from './gltf-source.js';
 import { isIndex, isObject, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
@@ -222,6 +223,11 @@ function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void 
       value.length === length &&
       value.every((n) => typeof n === 'number' && Number.isFinite(n));
     if (!good) fail(`${place}.${key}`, `it is not a list of ${length} finite numbers`);
+    if ((value as number[]).some((n) => Math.abs(n) > mostMetres))
+      fail(
+        `${place}.${key}`,
+        `it has a number beyond ${mostMetres}: nothing stands that far out, or is that large`,
+      );
   }
   for (const [key, list] of [
     ['mesh', 'meshes'],

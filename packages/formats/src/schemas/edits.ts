@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { displays, kinds } from '@renquil/core';
+import { displays, kinds, mostMetres } from '@renquil/core';
 
 const id = Joi.number()
   .integer()
@@ -13,7 +13,8 @@ const name = Joi.string()
     if (!value.isWellFormed()) throw new Error('half of a surrogate pair is no text');
     return value;
   });
-const vector = (length: number): Joi.ArraySchema => Joi.array().items(Joi.number().unsafe()).length(length);
+const vector = (length: number): Joi.ArraySchema =>
+  Joi.array().items(Joi.number().min(-mostMetres).max(mostMetres)).length(length);
 const transform = Joi.alternatives(
   Joi.object({ t: vector(3).required(), r: vector(4).required(), s: vector(3).required() }),
   Joi.object({ m: vector(16).required() }),

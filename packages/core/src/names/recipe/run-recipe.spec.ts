@@ -151,3 +151,22 @@ describe('clashes', () => {
     expect(preview.clashes.length).toBe(2);
   });
 });
+
+describe('what a recipe may make of names', () => {
+  it('has an end: a step that doubles them is told', () => {
+    const steps: RecipeStep[] = Array.from({ length: 40 }, () => ({
+      step: 'swap-words',
+      how: 'regex',
+      find: '^(.*)$',
+      put: '$1$1',
+    }));
+    expect(() => run([2], steps)).toThrowError(
+      /"swap-words" makes a name of \d+ characters; 65536 are the most/,
+    );
+  });
+  it('with numbers of twenty digits is counted on as they stand', () => {
+    const scene = sceneFromOutline('a99999999999999999999 : mesh\na99999999999999999998 : mesh');
+    const steps: RecipeStep[] = [number({ keep: 'count-on' })];
+    for (const name of runRecipe(scene, [1, 2], steps).names.values()) expect(name).toMatch(/^a\d{3}$/);
+  });
+});

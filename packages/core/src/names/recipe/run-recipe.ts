@@ -1,3 +1,4 @@
+import { RenquilError } from '../../errors.js';
 import { parseQuery } from '../../query/query.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
@@ -35,6 +36,9 @@ export function runRecipe(
   return { ...resolved, changedBy, unchanged: objects.length - resolved.names.size };
 }
 
+/** Of a name that a step makes. */
+const mostLetters = 65_536;
+
 let known: CompiledConvention | null = null;
 const parts = (): CompiledConvention => (known ??= new CompiledConvention(partsConvention));
 
@@ -57,6 +61,10 @@ function runStep(
   let changed = 0;
   picked.forEach((i, k) => {
     if (names[i] === made[k]) return;
+    if (made[k]!.length > mostLetters)
+      throw new RenquilError('recipe-invalid', {
+        detail: `the step "${step.step}" makes a name of ${made[k]!.length} characters; ${mostLetters} are the most`,
+      });
     names[i] = made[k]!;
     changed++;
   });

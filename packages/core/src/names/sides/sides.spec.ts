@@ -161,3 +161,18 @@ describe('which way a word points', () => {
     expect(senseOf({ word: 'door' })).toBeNull();
   });
 });
+
+describe('what stands very far out', () => {
+  for (const far of [1e9, 1e15, 1e18, 1e300])
+    it(`has no mirror partner, and that is known at once: ${far} m`, () => {
+      const scene = sceneFromOutline('rig_grp\n  a : mesh\n  b : mesh\n  c : mesh @0,3,0\n  d : mesh @3,0,0');
+      for (const [id, x] of [
+        [2, far],
+        [3, -far],
+      ] as const)
+        scene.patch(id, { local: { t: [x, 0, far], r: [0, 0, 0, 1], s: [1, 1, 1] } });
+      const partners = mirrorPartners(scene, parts);
+      if (far <= 1e9) expect([partners.get(2), partners.get(3)]).toEqual([3, 2]);
+      expect(partners.size).toBeLessThan(5);
+    });
+});
