@@ -52,6 +52,10 @@ export const errorCatalogue = {
   'not-allowed': entry(403, 'You are here as {{role}}, who may not do this. {{needs}}.'),
   'not-found': entry(404, 'There is no such {{what}}.'),
   'not-signed-in': entry(401, 'Sign in first.'),
+  'host-refused': entry(
+    421,
+    '"{host}" is no name of this server. Start it with --public-url to have it reached by that name.',
+  ),
   'origin-refused': entry(403, 'This request came from another site and was refused.'),
   'query-invalid': entry(422, 'The filter cannot be read at character {{at}}: {{detail}}.'),
   'recipe-invalid': entry(422, 'The recipe cannot be used: {{detail}}.'),

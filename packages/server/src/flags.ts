@@ -14,6 +14,10 @@ export interface Flags {
   readonly uploadLimitMb: number;
   /** Address of a MariaDB that is not ours to start; null: a private one in the data folder. */
   readonly database: string | null;
+  /** Where people reach it, when that is a name; null: by address or as localhost. */
+  readonly publicUrl: string | null;
+  /** Proxies whose word on who asks is taken. */
+  readonly trustProxy: string | null;
   readonly help: boolean;
 }
 
@@ -24,6 +28,8 @@ export const usage = `npm start -- [flags]
   --no-demo         start without the demo people and scenes
   --first-lead NAME with --no-demo: make the first project and its lead, and print the password once
   --host ADDRESS    listen elsewhere than 127.0.0.1; refused while demo accounts exist
+  --public-url URL  where people reach it, as in https://renquil.studio; without it by address or as localhost only
+  --trust-proxy A,B proxies, by address or network, that say who is asking (X-Forwarded-For)
   --upload-limit MB largest file taken (1000)
   --database URL    work on this MariaDB, as in mariadb://renquil@db.studio:3306/renquil?ca=FILE, instead of a private
                     one; also RENQUIL_DATABASE, with the password in RENQUIL_DATABASE_PASSWORD or _PASSWORD_FILE`;
@@ -44,6 +50,8 @@ export function readFlags(
         'reset-demo': { type: 'boolean' },
         'no-demo': { type: 'boolean' },
         'first-lead': { type: 'string' },
+        'public-url': { type: 'string' },
+        'trust-proxy': { type: 'string' },
         'upload-limit': { type: 'string' },
         database: { type: 'string' },
         help: { type: 'boolean' },
@@ -70,6 +78,16 @@ export function readFlags(
     firstLead: (values['first-lead'] as string | undefined) ?? null,
     uploadLimitMb: whole('upload-limit', 1000, 100_000),
     database: (values['database'] as string | undefined) ?? environment['RENQUIL_DATABASE'] ?? null,
+    publicUrl: publicUrlOf(values['public-url'] as string | undefined),
+    trustProxy: (values['trust-proxy'] as string | undefined) ?? null,
     help: values['help'] === true,
   };
+}
+
+function publicUrlOf(text: string | undefined): string | null {
+  if (text === undefined) return null;
+  const url = URL.canParse(text) ? new URL(text) : null;
+  if (!url || !/^https?:$/.test(url.protocol) || url.pathname !== '/')
+    throw new SetUpError(`--public-url takes an address such as https://renquil.studio, not "${text}".`);
+  return url.origin;
 }

@@ -9,6 +9,7 @@ import { SetUpError } from './db/set-up-error.js';
 import { seedDemo } from './demo/seed.js';
 import type { Flags } from './flags.js';
 import { createApp } from './http/app.js';
+import { OwnNames } from './http/own-names.js';
 import { listen } from './http/listen.js';
 import { hashPassword } from './services/sessions.js';
 import { openServices } from './services/open-services.js';
@@ -51,7 +52,9 @@ export async function serve(
         `The demo's passwords are known to everyone, so it is served on 127.0.0.1 only. For ${flags.host} use --no-demo and a --data folder of its own.`,
       );
     }
-    const listening = await listen(createApp(services, pages), flags.host, flags.port);
+    const names = new OwnNames(flags.publicUrl, flags.host);
+    const app = createApp(services, pages, { names, trustProxy: flags.trustProxy ?? false });
+    const listening = await listen(app, flags.host, flags.port);
     undo.push(() => listening.close());
     return { port: listening.port, close };
   } catch (error) {

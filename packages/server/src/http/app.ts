@@ -9,10 +9,23 @@ import { explainDatabaseError } from '../db/database.js';
 import { routeRegistry } from '../routes/registry.js';
 import type { Services } from '../services/services.js';
 import { mountRoute } from './mount-route.js';
+import { OwnNames } from './own-names.js';
+
+export interface AppOptions {
+  /** The names it goes by; left out: addresses and localhost. */
+  readonly names?: OwnNames;
+  /** Addresses or networks of proxies whose word on who asks is taken (Express's `trust proxy`). */
+  readonly trustProxy?: string | false;
+}
 
 /** The whole application: routes under /api, the built pages for everything else. */
-export function createApp(services: Services, pages: string | null): Express {
+export function createApp(
+  services: Services,
+  pages: string | null,
+  { names = new OwnNames(), trustProxy = false }: AppOptions = {},
+): Express {
   const app = express();
+  app.set('trust proxy', trustProxy);
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
   app.use(
@@ -33,7 +46,12 @@ export function createApp(services: Services, pages: string | null): Express {
       strictTransportSecurity: false,
     }),
   );
-  for (const route of routeRegistry) mountRoute(app, route, services);
+  app.use((request, _response, next) => {
+    if (!names.has(request.headers.host))
+      throw new RenquilError('host-refused', { host: (request.headers.host ?? '').slice(0, 100) });
+    next();
+  });
+  for (const route of routeRegistry) mountRoute(app, route, services, names);
   app.all('/api/{*path}', () => {
     throw new RenquilError('not-found', { what: 'address in the API' });
   });

@@ -4,20 +4,26 @@ import type { Schema } from 'joi';
 import { sessionDays } from '../services/sessions.js';
 import type { Services } from '../services/services.js';
 import { grant } from './access.js';
+import { OwnNames } from './own-names.js';
 import type { Input, Reply, Route } from './route.js';
 
 export const cookieName = 'renquil_session';
 
-/** Puts a route into the app: who may, what comes in, what goes out. */
-export function mountRoute(app: Express, route: Route, services: Services): void {
-  app[route.method](route.path, parserOf(route), async (request: Request, response: Response) => {
-    if (route.method !== 'get') refuseStrangers(request);
+/**
+ * Puts a route into the app: who may, what comes in, what goes out. A body is read once it is known that whoever sends it
+ * may: nobody else makes work with one.
+ */
+export function mountRoute(app: Express, route: Route, services: Services, names = new OwnNames()): void {
+  const parser = parserOf(route);
+  app[route.method](route.path, async (request: Request, response: Response) => {
+    if (route.method !== 'get') refuseStrangers(request, names);
     // Signing in and out, stopping and deleting must be possible on a full disk too.
     const grows = route.method !== 'get' && route.method !== 'delete' && route.path !== '/api/session';
     if (grows && !services.database.hasRoom()) throw new RenquilError('storage-full');
-    const token = tokenOf(request);
+    const token = tokenOf(request, cookieOf(names));
     const params = request.params as Record<string, string>;
     const granted = await grant(services.database, route.needs, token, params);
+    await read(parser, request, response);
     const input = {
       ...granted,
       params,
@@ -29,17 +35,27 @@ export function mountRoute(app: Express, route: Route, services: Services): void
     const reply = route.handleRaw
       ? await route.handleRaw(input, services, request, response)
       : await route.handle!(input, services);
-    if (reply) await send(response, reply, request.secure);
+    if (reply) await send(response, reply, cookieOf(names), names.isSecure || request.secure);
   });
 }
 
 /** Largest change taken; a packet of the database must hold it. */
 export const changeLimitMb = 48;
+/** Largest body of who is not signed in, and of everyone else: reading JSON holds everybody up. */
+const [strangersLimit, jsonLimit] = ['16kb', '8mb'];
 
 function parserOf(route: Route): express.RequestHandler {
   if (route.rawBody) return express.raw({ type: () => true, limit: `${changeLimitMb}mb` });
-  return express.json({ limit: '16mb' });
+  return express.json({ limit: route.needs === 'anyone' ? strangersLimit : jsonLimit });
 }
+function read(parser: express.RequestHandler, request: Request, response: Response): Promise<void> {
+  return new Promise((done, fail) => {
+    void parser(request, response, (error?: unknown) => (error ? fail(error as Error) : done()));
+  });
+}
+/** Behind https only our own pages may set it, for this name alone (RFC 6265bis, 4.1.3). */
+const cookieOf = (names: OwnNames): string => (names.isSecure ? `__Host-${cookieName}` : cookieName);
+
 function bytesOf(body: unknown): Buffer {
   if (!Buffer.isBuffer(body)) throw new RenquilError('request-invalid', { detail: 'it has no body' });
   return body;
@@ -52,13 +68,13 @@ function check(schema: Schema | undefined, value: unknown): unknown {
   return checked;
 }
 
-async function send(response: Response, reply: Reply, secure: boolean): Promise<void> {
+async function send(response: Response, reply: Reply, cookie: string, secure: boolean): Promise<void> {
   if (reply.session !== undefined) {
     const flags = `Path=/; HttpOnly; SameSite=Strict${secure ? '; Secure' : ''}`;
     const value =
       reply.session === null
-        ? `${cookieName}=; Max-Age=0`
-        : `${cookieName}=${reply.session}; Max-Age=${sessionDays * 86_400}`;
+        ? `${cookie}=; Max-Age=0`
+        : `${cookie}=${reply.session}; Max-Age=${sessionDays * 86_400}`;
     response.setHeader('Set-Cookie', `${value}; ${flags}`);
   }
   for (const [name, value] of Object.entries(reply.headers ?? {})) response.setHeader(name, value);
@@ -77,26 +93,19 @@ async function send(response: Response, reply: Reply, secure: boolean): Promise<
   } else response.end();
 }
 
-function tokenOf(request: Request): string | null {
+function tokenOf(request: Request, cookie: string): string | null {
   for (const pair of (request.headers.cookie ?? '').split(';')) {
     const [name, value] = pair.trim().split('=');
-    if (name === cookieName && value) return value;
+    if (name === cookie && value) return value;
   }
   return null;
 }
 
 /** Browsers say where a request that changes something comes from; only our own pages may send one. */
-function refuseStrangers(request: Request): void {
+function refuseStrangers(request: Request, names: OwnNames): void {
   const site = request.headers['sec-fetch-site'];
   if (site !== undefined && site !== 'same-origin' && site !== 'none')
     throw new RenquilError('origin-refused');
-  const origin = request.headers.origin;
-  if (origin === undefined) return;
-  let host: string | null = null;
-  try {
-    host = new URL(origin).host;
-  } catch {
-    // Not a URL, so not ours.
-  }
-  if (host !== request.headers.host) throw new RenquilError('origin-refused');
+  const { origin, host } = request.headers;
+  if (origin !== undefined && !names.isOwn(origin, host)) throw new RenquilError('origin-refused');
 }

@@ -1,3 +1,4 @@
+import { request } from 'node:http';
 import { startTestServer, type TestServer } from '../testing/test-server.js';
 
 describe('signing in', () => {
@@ -64,6 +65,30 @@ describe('signing in', () => {
       );
       expect(answer.body.error.code).withContext(JSON.stringify(headers)).toBe('origin-refused');
     }
+  });
+  it('is reached by its own names only, whatever a page elsewhere lets its name point at', async () => {
+    const asked = (host: string): Promise<number> =>
+      new Promise((done, fail) => {
+        const { port } = new URL(server.url);
+        request({ port, path: '/api/health', headers: { host } }, (answer) => {
+          answer.resume();
+          done(answer.statusCode!);
+        })
+          .on('error', fail)
+          .end();
+      });
+    expect(await asked('evil.example:8420')).toBe(421);
+    expect(await asked('localhost')).toBe(200);
+    expect(await asked('127.0.0.1:99')).toBe(200);
+  });
+  it('reads no body of whoever may not send one, and little of who is not signed in', async () => {
+    const stranger = server.client();
+    const much = { signIn: 'mo', password: 'x'.repeat(20e6) };
+    const began = performance.now();
+    expect(await stranger.refused('POST', '/api/session', much)).toBe('file-too-large');
+    expect(await stranger.refused('POST', '/api/scenes/1/changes', much)).toBe('not-signed-in');
+    expect(await stranger.refused('POST', '/api/projects/brannick-pass/recipes', much)).toBe('not-signed-in');
+    expect(performance.now() - began).toBeLessThan(20_000);
   });
   it('sends the headers that keep a page safe', async () => {
     const { headers } = await server.client().get('/api/health');
