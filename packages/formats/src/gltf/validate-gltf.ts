@@ -9,7 +9,7 @@ import {
 } from './gltf-json.js';
 import { mostMetres } from '@renquil/core';
 import type { GltfLimits } from './gltf-source.js';
-import { isIndex, isObject, type Fail } from './guards.js';
+import { isIndex, isObject, told, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
 
 export interface ValidateContext {
@@ -53,6 +53,7 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
     if (!Array.isArray(value)) fail(list, 'it is not a list');
     (value as unknown[]).forEach((item, i) => {
       if (!isObject(item)) fail(`${list}[${i}]`, 'it is not an object');
+      checkName(item, `${list}[${i}]`, fail);
     });
   }
   const nodes = json.nodes ?? [];
@@ -126,7 +127,7 @@ function checkViews(json: Gltf, buffers: readonly Uint8Array[], fail: Fail): voi
   (json.bufferViews ?? []).forEach((view, i) => {
     const place = `bufferViews[${i}]`;
     if (!isIndex(view.buffer) || view.buffer >= buffers.length)
-      fail(`${place}.buffer`, `there is no buffer ${String(view.buffer)}`);
+      fail(`${place}.buffer`, `there is no buffer ${told(view.buffer)}`);
     const offset = view.byteOffset ?? 0;
     if (!isIndex(offset) || !isIndex(view.byteLength))
       fail(place, 'its offset or length is not a whole number');
@@ -156,7 +157,7 @@ function checkAccessor(
   }
   const view = json.bufferViews?.[accessor.bufferView];
   if (!isIndex(accessor.bufferView) || !view)
-    fail(`${place}.bufferView`, `there is no buffer view ${String(accessor.bufferView)}`);
+    fail(`${place}.bufferView`, `there is no buffer view ${told(accessor.bufferView)}`);
   const offset = accessor.byteOffset ?? 0;
   if (!isIndex(offset)) fail(`${place}.byteOffset`, 'it is not a whole number');
   const compressed = compressedBy.some((name) => view.extensions?.[name]);
@@ -200,20 +201,25 @@ function checkMeshes(json: Gltf, fail: Fail): void {
         ...(primitive.indices === undefined ? [] : [primitive.indices]),
       ];
       for (const index of used)
-        if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${String(index)}`);
+        if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${told(index)}`);
       if (primitive.material !== undefined && !json.materials?.[primitive.material]) {
-        fail(`${place}.material`, `there is no material ${String(primitive.material)}`);
+        fail(`${place}.material`, `there is no material ${told(primitive.material)}`);
       }
     });
   });
 }
 
+/** Longest name of anything. */
+const mostLetters = 65_536;
+function checkName({ name }: Record<string, unknown>, place: string, fail: Fail): void {
+  if (name === undefined) return;
+  if (typeof name !== 'string') fail(`${place}.name`, 'it is not a text');
+  if (!name.isWellFormed()) fail(`${place}.name`, 'it holds half of a surrogate pair, which no text may');
+  if (name.length > mostLetters)
+    fail(`${place}.name`, `it has ${name.length} characters; ${mostLetters} are the most`);
+}
+
 function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void {
-  if (node.name !== undefined) {
-    if (typeof node.name !== 'string') fail(`${place}.name`, 'it is not a text');
-    if (!node.name.isWellFormed())
-      fail(`${place}.name`, 'it holds half of a surrogate pair, which no text may');
-  }
   const vectors = { matrix: 16, translation: 3, rotation: 4, scale: 3 } as const;
   for (const [key, length] of Object.entries(vectors) as [keyof typeof vectors, number][]) {
     const value: unknown = node[key];
@@ -237,7 +243,7 @@ function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void 
     const index = node[key];
     if (index === undefined) continue;
     if (!isIndex(index) || index >= (json[list]?.length ?? 0))
-      fail(`${place}.${key}`, `there is no ${key} ${String(index)}`);
+      fail(`${place}.${key}`, `there is no ${key} ${told(index)}`);
   }
 }
 
@@ -246,14 +252,14 @@ function checkReferences(json: Gltf, fail: Fail): void {
   (json.skins ?? []).forEach((skin, i) => {
     if (!Array.isArray(skin.joints)) fail(`skins[${i}].joints`, 'it is not a list');
     for (const joint of skin.joints)
-      if (!isIndex(joint) || joint >= nodes) fail(`skins[${i}].joints`, `there is no node ${String(joint)}`);
+      if (!isIndex(joint) || joint >= nodes) fail(`skins[${i}].joints`, `there is no node ${told(joint)}`);
   });
   (json.animations ?? []).forEach((animation, i) => {
     if (!Array.isArray(animation.channels)) fail(`animations[${i}].channels`, 'it is not a list');
     animation.channels.forEach((channel, k) => {
       const node = channel?.target?.node;
       if (node !== undefined && (!isIndex(node) || node >= nodes)) {
-        fail(`animations[${i}].channels[${k}].target.node`, `there is no node ${String(node)}`);
+        fail(`animations[${i}].channels[${k}].target.node`, `there is no node ${told(node)}`);
       }
     });
   });

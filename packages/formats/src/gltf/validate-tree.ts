@@ -1,5 +1,5 @@
 import type { Gltf } from './gltf-json.js';
-import { isIndex, type Fail } from './guards.js';
+import { isIndex, told, type Fail } from './guards.js';
 
 /** glTF 2.0 section 3.5.2: the node graph is a set of disjoint strict trees. Iterative, so no depth can break it. */
 export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
@@ -10,7 +10,7 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
     if (!Array.isArray(node.children)) fail(`nodes[${i}].children`, 'it is not a list');
     node.children.forEach((child, k) => {
       const place = `nodes[${i}].children[${k}]`;
-      if (!isIndex(child) || child >= nodes.length) fail(place, `there is no node ${String(child)}`);
+      if (!isIndex(child) || child >= nodes.length) fail(place, `there is no node ${told(child)}`);
       if (parents[child] !== -1)
         fail(place, `node ${child} is already under node ${parents[child]!}; a node has one parent`);
       parents[child] = i;
@@ -37,10 +37,10 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
     if (!Array.isArray(scene.nodes)) fail(`scenes[${s}].nodes`, 'it is not a list');
     scene.nodes.forEach((node, k) => {
       const place = `scenes[${s}].nodes[${k}]`;
-      if (!isIndex(node) || node >= nodes.length) fail(place, `there is no node ${String(node)}`);
+      if (!isIndex(node) || node >= nodes.length) fail(place, `there is no node ${told(node)}`);
       if (parents[node] !== -1) fail(place, `node ${node} is under node ${parents[node]!}, so it is no root`);
     });
   });
   if (json.scene !== undefined && !json.scenes?.[json.scene])
-    fail('scene', `there is no scene ${String(json.scene)}`);
+    fail('scene', `there is no scene ${told(json.scene)}`);
 }

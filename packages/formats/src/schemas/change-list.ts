@@ -1,3 +1,4 @@
+import { told } from '../gltf/guards.js';
 import Joi from 'joi';
 import { RenquilError } from '@renquil/core';
 import { changeOps, type ChangeList } from '../changes/change-list.js';
@@ -66,7 +67,7 @@ export function parseChangeList(value: unknown): ChangeList {
   const listed = (value as { changes?: { op?: unknown }[] } | null)?.changes;
   if (Array.isArray(listed)) {
     const at = listed.findIndex((c) => !(changeOps as readonly unknown[]).includes(c?.op));
-    const op = String(listed[at]?.op);
+    const op = told(listed[at]?.op);
     if (at >= 0)
       throw new RenquilError('change-list-invalid', {
         detail: `change ${at + 1}: there is no operation "${op}"`,

@@ -9,6 +9,7 @@ import {
   facings,
   wordCases,
 } from '@renquil/core';
+import { wrongSettings } from './check-settings.js';
 
 const word = Joi.object({
   word: Joi.string().min(1).max(60).required(),
@@ -94,6 +95,8 @@ export function parseConvention(value: unknown): Convention {
   const { error, value: parsed } = schema.validate(value, { convert: false });
   if (error) throw wrong(error.message);
   const convention = parsed as Convention;
+  const setting = wrongSettings(convention.checks ?? {});
+  if (setting !== null) throw wrong(setting);
   if (convention.humps && convention.separator !== '')
     throw wrong(`capitals part the slots ("humps"), so "separator" must be empty`);
   const patterns = [

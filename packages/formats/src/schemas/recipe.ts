@@ -1,3 +1,4 @@
+import { told } from '../gltf/guards.js';
 import Joi from 'joi';
 import { caseForms, cutWays, numberOrders, RenquilError, type Recipe, type StepId } from '@renquil/core';
 
@@ -95,10 +96,13 @@ export function parseRecipe(value: unknown): Recipe {
   if (error) throw new RenquilError('recipe-invalid', { detail: error.message });
   const listed = (recipe as { steps: { step?: string }[] }).steps;
   listed.forEach((step, i) => {
-    const known = steps[step.step as StepId] as Joi.ObjectSchema | undefined;
+    const known =
+      typeof step.step === 'string' && Object.hasOwn(steps, step.step)
+        ? (steps[step.step as StepId] as Joi.ObjectSchema)
+        : undefined;
     if (!known)
       throw new RenquilError('recipe-invalid', {
-        detail: `step ${i + 1}: there is no step "${String(step.step)}"`,
+        detail: `step ${i + 1}: there is no step "${told(step.step)}"`,
       });
     const wrong = known.validate(step, { convert: false }).error;
     if (wrong) throw new RenquilError('recipe-invalid', { detail: `step ${i + 1}: ${wrong.message}` });

@@ -1,0 +1,263 @@
+import {
+  applyChange,
+  CheckRun,
+  CompiledConvention,
+  learnConvention,
+  parseQuery,
+  partsConvention,
+  proposeNames,
+  queryKeys,
+  RenquilError,
+  runQuery,
+  runRecipe,
+  shippedConventions,
+  type Scene,
+} from '@renquil/core';
+import { randomEdit, randomTree, seededRandom, sidedOutline, sceneFromOutline } from '@renquil/core/testing';
+import {
+  applyChangeList,
+  decodeShape,
+  makeReport,
+  openGltf,
+  readGltf,
+  readRows,
+  reportFile,
+  reportFormats,
+  writeCsv,
+  writeGltf,
+  writeReport,
+  type ChangeList,
+} from '@renquil/formats';
+import { editsSchema, parseChangeList, parseConvention, parseRecipe } from '@renquil/formats/schemas';
+import { makeGlb, publishedModels } from '@renquil/formats/testing';
+import { anyJson, Dice, mutated, texts } from './values.js';
+
+/** One case: what goes in, and what must end, in time, by itself or with an error in words. */
+export interface FuzzCase {
+  readonly input: unknown;
+  readonly run: () => void | Promise<void>;
+}
+export type Kind = (dice: Dice) => FuzzCase;
+
+const parts = new CompiledConvention(partsConvention);
+const models = publishedModels()
+  .sort((a, b) => a.bytes.length - b.bytes.length)
+  .slice(0, 4);
+const documents = models.map(({ name, bytes }) => {
+  const { json, chunks } = openGltf(bytes, name);
+  return { json, bin: chunks[0]?.data };
+});
+/** A made-up scene with names of all sorts. */
+function someScene(dice: Dice): Scene {
+  const scene = dice.often(0.5) ? sceneFromOutline(sidedOutline) : randomTree(dice.random, 20);
+  for (const { id } of [...scene.walk()])
+    if (dice.often(0.3)) scene.patch(id, { name: dice.one(texts.filter((text) => text.isWellFormed())) });
+  if (dice.often(0.3))
+    for (let i = dice.upTo(6); i >= 0; i--)
+      scene.keepSet(`s${i}`, {
+        name: `s${i}`,
+        how: 'live',
+        query: dice.one(['set:*', 'set:s1 or a', '-set:s2', '(']),
+      });
+  return scene;
+}
+/** All that is done with a scene. */
+function work(scene: Scene, convention: CompiledConvention): void {
+  const run = new CheckRun(scene, convention);
+  run.all();
+  const report = makeReport([reportFile('fuzz.glb', run)]);
+  for (const format of reportFormats) writeReport(report, format);
+  proposeNames(
+    scene,
+    convention,
+    [...scene.walk()].slice(0, 60).map(({ id }) => id),
+  );
+}
+
+const gltf: Kind = (dice) => {
+  const at = dice.upTo(models.length - 1);
+  let bytes: Uint8Array;
+  if (dice.often(0.25)) {
+    const from = [...models[at]!.bytes];
+    for (let hits = dice.upTo(5); hits >= 0; hits--) {
+      const place = dice.upTo(dice.often(0.5) ? 200 : from.length - 1) % from.length;
+      if (dice.often(0.6)) from[place] = dice.upTo(255);
+      else if (dice.often(0.5)) from.splice(place, 1 + dice.upTo(6));
+      else from.length = Math.max(1, place);
+    }
+    bytes = Uint8Array.from(from);
+  } else {
+    const { json, bin } = documents[at]!;
+    bytes = makeGlb(mutated(dice, json), bin);
+  }
+  return {
+    input: Buffer.from(bytes).toString('base64'),
+    run: () => {
+      const { scene, source } = readGltf(bytes, 'fuzz.glb');
+      work(scene, parts);
+      for (let i = 0; i < scene.shapes.length; i++) decodeShape(source.json, source.buffers, i);
+      writeGltf(source, scene);
+    },
+  };
+};
+
+const list: ChangeList = {
+  renquil: 'changes/1',
+  changes: [
+    { op: 'rename', object: 2, to: 'L_lid001_oak_geo' },
+    { op: 'move', object: 3, under: 1, index: 0, keep: 'world' },
+    { op: 'group', objects: [2, 3], name: 'doors_grp', pivot: 'base' },
+    { op: 'mirror', object: 4, axis: 'x' },
+    { op: 'set', object: 2, field: 'layer', value: 'Body' },
+    { op: 'remove', objects: [5] },
+  ] as never,
+};
+const changes: Kind = (dice) => {
+  const input = mutated(dice, list);
+  const scene = someScene(dice);
+  return {
+    input,
+    run: () => {
+      const change = applyChangeList(scene, parseChangeList(input));
+      applyChange(scene, change);
+      work(scene, parts);
+    },
+  };
+};
+
+const edits: Kind = (dice) => {
+  const scene = someScene(dice);
+  const input = mutated(dice, randomEdit(scene, dice.random));
+  return {
+    input,
+    run: () => {
+      const { error, value } = editsSchema.validate(input);
+      if (error) throw new RenquilError('request-invalid', { detail: error.message });
+      const made = applyChange(scene, { label: '', edits: value as never });
+      if (!made.ok) throw new RenquilError('request-invalid', { detail: 'it does not apply' });
+      work(scene, parts);
+      if (!applyChange(scene, made.inverse).ok) throw new Error('what was applied cannot be taken back');
+    },
+  };
+};
+
+const recipe = {
+  renquil: 'recipe/1',
+  name: 'sheaves',
+  clashes: 'number-on',
+  steps: [
+    { step: 'swap-words', find: 'door', put: 'lid', how: 'plain', anyCase: true, wholeWord: true },
+    { step: 'number', start: 1, by: 1, digits: 3, order: 'tree', restart: 'base', at: 'last-number' },
+    { step: 'add-text', text: 'C_', at: 'before', once: true },
+    { step: 'set-slot', slot: 'surface', to: 'oak' },
+  ],
+};
+const recipes: Kind = (dice) => {
+  const input = mutated(dice, recipe);
+  const scene = someScene(dice);
+  return {
+    input,
+    run: () => {
+      const { steps, clashes } = parseRecipe(input);
+      runRecipe(
+        scene,
+        [...scene.walk()].map(({ id }) => id),
+        steps,
+        clashes,
+        parts,
+      );
+    },
+  };
+};
+
+const shipped = [...Object.values(shippedConventions), partsConvention];
+const conventions: Kind = (dice) => {
+  const from = JSON.parse(JSON.stringify(dice.one(shipped))) as Record<string, unknown>;
+  if (dice.often(0.5))
+    from['checks'] = {
+      [dice.one([
+        'too-long',
+        'too-deep',
+        'left-without-right',
+        'not-unique',
+        'face-budget',
+        'constructor',
+        'nonesuch',
+      ])]: dice.often(0.5)
+        ? {
+            severity: dice.one(['blocker', 'off', 'note']),
+            parameters: { [dice.one(['most', 'among', 'slack', 'x'])]: anyJson(dice, 1) },
+          }
+        : anyJson(dice, 2),
+    };
+  const input = mutated(dice, from);
+  const scene = someScene(dice);
+  return {
+    input,
+    run: () => {
+      const convention = new CompiledConvention(parseConvention(input));
+      work(scene, convention);
+      learnConvention([{ scene, objects: [...scene.walk()].map(({ id }) => id) }]);
+    },
+  };
+};
+
+const queries: Kind = (dice) => {
+  const tokens = [
+    ...queryKeys.map((key) => `${key}:`),
+    '(',
+    ')',
+    ' or ',
+    '-',
+    ' ',
+    '"',
+    '*',
+    '?',
+    '[a-z]',
+    '[!x]',
+    'attr.a:',
+    'slot.side:',
+    '>3',
+    '1..2',
+    ...texts,
+  ];
+  let input = '';
+  for (let n = dice.upTo(dice.often(0.05) ? 4000 : 14); n >= 0; n--) input += dice.one(tokens);
+  const scene = someScene(dice);
+  return { input, run: () => void runQuery(scene, parseQuery(input)) };
+};
+
+const csv: Kind = (dice) => {
+  const rows = Array.from({ length: 1 + dice.upTo(4) }, () =>
+    Array.from({ length: 3 }, () => dice.one(texts.filter((text) => text.isWellFormed()))),
+  );
+  const loose = Array.from({ length: dice.upTo(30) }, () =>
+    dice.one(['"', ',', ';', '\t', '\n', '\r\n', 'a', '=1', ' ']),
+  ).join('');
+  return {
+    input: { rows, loose },
+    run: () => {
+      const written = writeCsv(['a', 'b', 'c'], rows);
+      if (/(?:^|[,\r\n])"?[=+@]/.test(written.replace(/(?<!\r)\n/g, ' ')))
+        throw new Error('a cell would run as a formula');
+      const back = readRows(written).slice(1);
+      if (JSON.stringify(back) !== JSON.stringify(rows))
+        throw new Error(`it came back otherwise: ${written}`);
+      readRows(loose);
+    },
+  };
+};
+
+export const kinds: Readonly<Record<string, Kind>> = {
+  gltf,
+  changes,
+  edits,
+  recipes,
+  conventions,
+  queries,
+  csv,
+};
+
+export function caseOf(kind: string, seed: number): FuzzCase {
+  return kinds[kind]!(new Dice(seededRandom(seed * 7919 + kind.length)));
+}
