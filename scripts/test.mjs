@@ -54,6 +54,18 @@ const suites = [
       ]),
     count: countTorture,
   },
+  {
+    name: 'fuzz',
+    run: () =>
+      capture(process.execPath, [
+        '--conditions=@renquil/source',
+        '--import',
+        'tsx',
+        'torture/src/fuzz/main.ts',
+        '--short',
+      ]),
+    count: countTorture,
+  },
   { name: 'e2e', run: runPlaywright, count: (_output, made) => made.counts },
 ];
 

@@ -2,6 +2,7 @@ import { fork } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { caseOf, kinds } from './kinds.js';
+import { fuzzRequests } from './requests.js';
 import type { Said } from './runner.js';
 
 /**
@@ -101,14 +102,22 @@ async function fuzz(kind: string, until: number): Promise<Count> {
   return count;
 }
 
-const wanted = Object.keys(kinds).filter((kind) => !argument('only') || argument('only') === kind);
+const requests = 'requests';
+const wanted = [requests, ...Object.keys(kinds)].filter(
+  (kind) => !argument('only') || argument('only') === kind,
+);
 const each = (minutes * 60_000 * 2) / wanted.length;
 const counts = new Map<string, Count>();
 const waiting = [...wanted];
 await Promise.all(
   [0, 1].map(async () => {
     for (let kind = waiting.shift(); kind; kind = waiting.shift())
-      counts.set(kind, await fuzz(kind, Date.now() + each));
+      counts.set(
+        kind,
+        kind === requests
+          ? await fuzzRequests(first, Date.now() + each, (how, what) => console.log(`${how}: ${what}`))
+          : await fuzz(kind, Date.now() + each),
+      );
   }),
 );
 let bad = 0;
