@@ -124,7 +124,7 @@ export class CheckRun {
   /** Asks a check that knows its suspects of those, and of all that it has something to say of until now. */
   #suspectsAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
     const ids = new Set(one.applied ? one.check.suspects!(one.context) : []);
-    for (const id of this.#found.objects()) if (this.#found.has(id, one.at)) ids.add(id);
+    for (const id of this.#found.having(one.at)) ids.add(id);
     for (const id of ids) again(id, [one]);
   }
   /** Everything below what was moved may be deeper now; every root may be the odd one out. */

@@ -34,6 +34,14 @@ export class FoundBits {
     const objects = this.#bits.length / this.#words;
     for (let id = 0; id < objects; id++) if (this.any(id)) yield id;
   }
+  /** Objects of which one check found something: a look at one word for each object, however much is found. */
+  having(check: number): ObjectId[] {
+    const found: ObjectId[] = [];
+    const mask = 1 << (check & 31);
+    for (let at = check >>> 5, id = 0; at < this.#bits.length; at += this.#words, id++)
+      if (this.#bits[at]! & mask) found.push(id);
+    return found;
+  }
   #at(id: ObjectId, check: number): number {
     return id * this.#words + (check >>> 5);
   }

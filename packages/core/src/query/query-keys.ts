@@ -1,6 +1,7 @@
 import { switchNames, kinds, type Json, type SceneObject } from '../scene/scene-object.js';
 import { framesHere } from '../frames/spoken-frames.js';
 import { sideSeat } from '../names/sides/seating.js';
+import { depths } from '../scene/depths.js';
 import type { Scene } from '../scene/scene.js';
 import type { Query } from './query.js';
 import { factsOf, twinsOf } from './query-facts.js';
@@ -49,7 +50,7 @@ export const queryKeyRegistry: readonly QueryKey[] = [
   {
     key: 'depth',
     says: 'levels below the root, 0 for a root',
-    make: number((scene, { id }) => scene.depthOf(id)),
+    make: number((scene, { id }) => depths(scene)[id]!),
   },
   {
     key: 'faces',

@@ -27,7 +27,7 @@ export function objectsAt(scene: Scene, path: string): ObjectId[] {
 }
 
 /** Paths of more levels than these are cut in the middle. */
-const [mostLevels, endLevels] = [64, 12];
+const [mostLevels, endLevels] = [64, 6];
 
 /**
  * Paths that tell equal siblings apart: `[2]` follows the second object of one name under one parent. Used in
@@ -41,13 +41,13 @@ export class PathBook {
   constructor(readonly scene: Scene) {}
 
   path(id: ObjectId): string {
-    const parts: string[] = [];
-    let at: ObjectId | null = id;
-    for (; at !== null && parts.length <= mostLevels; at = this.scene.get(at).parent)
-      parts.push(this.#part(at));
-    if (at === null) return '/' + parts.reverse().join('/');
     const { depth, head, one, other } = this.#wholeOf(id);
-    const tail = parts.slice(0, endLevels).reverse().join('/');
+    const most = depth <= mostLevels ? depth : endLevels;
+    const parts: string[] = [];
+    for (let at: ObjectId | null = id; at !== null && parts.length < most; at = this.scene.get(at).parent)
+      parts.push(this.#part(at));
+    const tail = parts.reverse().join('/');
+    if (depth <= mostLevels) return `/${tail}`;
     const sum = [one, other].map((n) => (n >>> 0).toString(16).padStart(8, '0')).join('');
     return `/${head}/…${depth - 2 * endLevels} levels ${sum}…/${tail}`;
   }

@@ -1,6 +1,8 @@
 import { applyChange } from '../edits/change.js';
 import { randomEdit, sceneFromOutline, seededRandom } from '../testing/index.js';
 import { worldBounds } from './bounds.js';
+import { depths } from './depths.js';
+import { offBy } from './switched.js';
 import { objectsAt, PathBook, pathOf } from './paths.js';
 
 describe('scene', () => {
@@ -37,9 +39,22 @@ describe('scene', () => {
     for (let id = 1; id <= 100_000; id++) paths.add(book.path(id));
     expect(paths.size).toBe(100_000);
     expect(book.path(64).split('/')).toHaveSize(65);
-    expect(book.path(100_000)).toMatch(/^\/a\/n2\/n3.*\/…99976 levels [0-9a-f]{16}…\/(?:n\d\/){11}n5$/);
+    expect(book.path(100_000)).toMatch(/^\/a\/n2\/n3.*\/…99988 levels [0-9a-f]{16}…\/(?:n\d\/){5}n5$/);
     scene.patch(50, { name: 'other' });
     expect(new PathBook(scene).path(100_000)).withContext('a level between').not.toBe(book.path(100_000));
+  });
+  it('tells in a moment what is off a hundred thousand levels down', () => {
+    const scene = sceneFromOutline('a');
+    for (let id = 2; id <= 100_000; id++) scene.append({ ...scene.get(1), id, name: `n${id}` }, id - 1);
+    const off = (id: number) => offBy(scene, scene.get(id), 'shown')?.name ?? null;
+    expect(Array.from({ length: 5000 }, (_, i) => off(95_001 + i)).filter(Boolean)).toEqual([]);
+    scene.patch(50, { switches: { ...scene.get(50).switches, shown: false } });
+    expect([off(49), off(50), off(51), off(120), off(100_000)]).toEqual([null, 'n50', 'n50', 'n50', 'n50']);
+    scene.patch(90_000, { switches: { ...scene.get(90_000).switches, shown: false } });
+    expect([off(89_999), off(100_000)]).toEqual(['n50', 'n90000']);
+    scene.place(100_000, null, 0);
+    expect(off(100_000)).toBeNull();
+    expect(depths(scene)[99_999]).toBe(99_998);
   });
   it('keeps ten thousand layers by their names, in whatever order they come', () => {
     const scene = sceneFromOutline('a');

@@ -42,6 +42,7 @@ export class Scene {
   readonly #views = new Map<string, SceneView>();
   #structure = 0;
   #attributesVersion = 0;
+  #switchesVersion = 0;
   #placesVersion = 0;
   #setsVersion = 0;
   #namesVersion = 0;
@@ -76,6 +77,10 @@ export class Scene {
   /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
   get structure(): number {
     return this.#structure;
+  }
+  /** Grows when a switch of an object may have been turned. */
+  get switchesVersion(): number {
+    return this.#switchesVersion + this.#structure;
   }
   /** Grows when an attribute may have changed. */
   get attributesVersion(): number {
@@ -239,6 +244,7 @@ export class Scene {
     }
     Object.assign(object, fields);
     if ('attributes' in fields) this.#attributesVersion++;
+    if ('switches' in fields) this.#switchesVersion++;
     if ('local' in fields || 'shape' in fields || 'bake' in fields) this.#placesVersion++;
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;

@@ -1,5 +1,6 @@
 import { isInSet } from '../query/is-in-set.js';
 import { parseQuery } from '../query/query.js';
+import { remembered } from './remembered.js';
 import type { Scene } from './scene.js';
 import {
   switchNames,
@@ -71,10 +72,34 @@ function makeRules(scene: Scene): Rules {
 /** Why a switch is off for an object, or null when it is on: off wins, wherever it is said. */
 export function offBy(scene: Scene, object: SceneObject, name: SwitchName): OffBy | null {
   if (!object.switches[name]) return { by: 'itself', name: object.name };
-  for (const above of scene.ancestors(object.id))
+  let levels = 0;
+  for (const above of scene.ancestors(object.id)) {
     if (!above.switches[name]) return { by: 'above', name: above.name };
+    if (++levels === mostLevels) return deepOffBy(scene, object, name);
+  }
   return ruledOff(scene, object, name, rulesOf(scene));
 }
+/** Below so many levels it is cheaper to know it of all. */
+const mostLevels = 100;
+function deepOffBy(scene: Scene, object: SceneObject, name: SwitchName): OffBy | null {
+  const by = nearestOff(scene)[name][object.id]!;
+  return by ? { by: 'above', name: scene.get(by).name } : ruledOff(scene, object, name, rulesOf(scene));
+}
+/** By switch and id: the nearest above an object that turns it off; 0: none does. */
+const nearestOff = remembered(
+  (scene) => scene.switchesVersion,
+  (scene): Readonly<Record<SwitchName, Int32Array>> => {
+    const found = Object.fromEntries(
+      switchNames.map((name) => [name, new Int32Array(scene.nextId)] as const),
+    ) as Record<SwitchName, Int32Array>;
+    for (const { id, parent } of scene.walk()) {
+      if (parent === null) continue;
+      const above = scene.get(parent);
+      for (const name of switchNames) found[name][id] = above.switches[name] ? found[name][parent]! : parent;
+    }
+    return found;
+  },
+);
 function ruledOff(scene: Scene, object: SceneObject, name: SwitchName, rules: Rules): OffBy | null {
   const layer = rules.layers[name].get(object.layer);
   if (layer !== undefined) return { by: 'layer', name: layer };

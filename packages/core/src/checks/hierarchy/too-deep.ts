@@ -1,3 +1,4 @@
+import { depths } from '../../scene/depths.js';
 import { defineCheck } from '../check.js';
 
 /** An object more levels below the root than the convention allows. */
@@ -17,8 +18,7 @@ export const tooDeep = defineCheck({
   },
   evaluate(object, { scene, parameters }) {
     const most = Number(parameters['most']);
-    let depth = 1;
-    for (const _ of scene.ancestors(object.id)) depth++;
+    const depth = depths(scene)[object.id]! + 1;
     return depth > most ? { message: 'deep', data: { name: object.name, depth, most } } : null;
   },
 });
