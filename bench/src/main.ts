@@ -17,7 +17,7 @@ for (const size of sizes) {
   );
   for (const row of result.rows)
     say(
-      `  ${row.what.padEnd(42)} ${row.ms.toFixed(1).padStart(9)} ms  ${row.ratio.toFixed(1).padStart(6)} x  ${row.against} (${row.baseline.toFixed(1)} ms)`,
+      `  ${row.what.padEnd(42)} ${row.ms.toFixed(1).padStart(9)} ms  ${row.ratio.toFixed(row.ratio < 0.1 ? 4 : 1).padStart(6)} x  ${row.against} (${row.baseline.toFixed(1)} ms)`,
     );
 }
 /** How much the time grows when the size grows by a factor: 1 is linear. */

@@ -1,5 +1,7 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { NodeIO } from '@gltf-transform/core';
+import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { expect, test } from '@playwright/test';
 import { App } from '../support/app.js';
 
@@ -26,6 +28,54 @@ test('names are proposed for a file nobody here made, and each says why', async 
   await page.reload();
   await app.viewportReady();
   await expect(page.locator('rq-ledger-row').filter({ hasText: 'fits' }).first()).toBeVisible();
+  expect(app.problems).toEqual([]);
+});
+
+test('a file without a name: what is known is shown, what is open is filled once for all', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  const io = new NodeIO().registerExtensions(ALL_EXTENSIONS);
+  const bare = await io.read(join(profiles, 'generic-trigger-squeeze/none.glb'));
+  for (const node of bare.getRoot().listNodes()) node.setName('');
+  for (const mesh of bare.getRoot().listMeshes()) mesh.setName('grip');
+  await app.bringIn({
+    name: 'nameless.glb',
+    mimeType: 'model/gltf-binary',
+    buffer: Buffer.from(await io.writeBinary(bare)),
+  });
+  await expect(page.getByTestId('scene-name')).toHaveText('nameless');
+  await app.viewportReady();
+  await expect(page.getByTestId('shape-name').first()).toHaveText('grip');
+  const before = await app.outstanding();
+  await page.getByTestId('propose').click();
+  await expect(
+    page.locator('rq-ledger-row').filter({ hasText: 'grip, open: surface' }).first(),
+  ).toBeVisible();
+  await page.getByTestId('propose-least').fill('50');
+  for (const [slot, text] of [
+    ['surface', 'nylon'],
+    ['what', 'part'],
+  ] as const) {
+    await page.getByTestId(`fill-${slot}`).fill(text);
+    await page.getByTestId(`fill-${slot}`).press('Tab');
+  }
+  await expect(page.getByTestId('propose-counts')).toContainText('· 0 open');
+  await page.getByTestId('apply').click();
+  await app.saved();
+  await page.reload();
+  await app.viewportReady();
+  await expect.poll(() => app.outstanding()).toBe(0);
+  expect(before).toBeGreaterThan(5);
+  await expect(
+    page
+      .locator('rq-ledger-row')
+      .filter({ hasText: /_nylon_geo/ })
+      .first(),
+  ).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => app.outstanding()).toBe(before);
   expect(app.problems).toEqual([]);
 });
 

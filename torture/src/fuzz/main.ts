@@ -26,17 +26,16 @@ interface Count {
   crashed: number;
   hung: number;
 }
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
 /** Each is told once. */
 const told = new Set<string>();
 const one = argument('one');
 if (one) {
   const [kind, seed] = one.split(':');
   const { input, run } = caseOf(kind!, Number(seed));
-  console.log(
-    typeof input === 'string' ? input.slice(0, 4000) : JSON.stringify(input, null, 1).slice(0, 4000),
-  );
+  say(typeof input === 'string' ? input.slice(0, 4000) : JSON.stringify(input, null, 1).slice(0, 4000));
   await run();
-  console.log('passed');
+  say('passed');
   process.exit(0);
 }
 
@@ -55,7 +54,7 @@ async function fuzz(kind: string, until: number): Promise<Count> {
     const first = detail.split('\n')[0]!;
     if (told.has(first)) return;
     told.add(first);
-    console.log(`${how}: --one ${kind}:${seed}\n   ${detail.split('\n').slice(0, 3).join('\n   ')}`);
+    say(`${how}: --one ${kind}:${seed}\n   ${detail.split('\n').slice(0, 3).join('\n   ')}`);
   };
   while (Date.now() < until) {
     await new Promise<void>((done) => {
@@ -115,24 +114,24 @@ await Promise.all(
       counts.set(
         kind,
         kind === requests
-          ? await fuzzRequests(first, Date.now() + each, (how, what) => console.log(`${how}: ${what}`))
+          ? await fuzzRequests(first, Date.now() + each, (how, what) => say(`${how}: ${what}`))
           : await fuzz(kind, Date.now() + each),
       );
   }),
 );
 let bad = 0;
-console.log(
+say(
   `\n${'kind'.padEnd(14)}${['cases', 'passed', 'refused', 'crashed', 'hung'].map((t) => t.padStart(9)).join('')}`,
 );
 for (const [kind, count] of counts) {
-  console.log(
+  say(
     `${kind.padEnd(14)}${Object.values(count)
       .map((n) => String(n).padStart(9))
       .join('')}`,
   );
   bad += count.crashed + count.hung;
 }
-console.log(
+say(
   `\n${wanted.length - [...counts.values()].filter((c) => c.crashed + c.hung).length} passed, ${[...counts.values()].filter((c) => c.crashed + c.hung).length} failed`,
 );
 process.exit(bad ? 1 : 0);

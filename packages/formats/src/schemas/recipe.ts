@@ -98,7 +98,7 @@ export function parseRecipe(value: unknown): Recipe {
   listed.forEach((step, i) => {
     const known =
       typeof step.step === 'string' && Object.hasOwn(steps, step.step)
-        ? (steps[step.step as StepId] as Joi.ObjectSchema)
+        ? steps[step.step as StepId]
         : undefined;
     if (!known)
       throw new RenquilError('recipe-invalid', {

@@ -50,7 +50,11 @@ function parserOf(route: Route): express.RequestHandler {
 }
 function read(parser: express.RequestHandler, request: Request, response: Response): Promise<void> {
   return new Promise((done, fail) => {
-    void parser(request, response, (error?: unknown) => (error ? fail(error as Error) : done()));
+    void parser(request, response, (error?: unknown) =>
+      error === undefined
+        ? done()
+        : fail(error instanceof Error ? error : new Error('the body cannot be read')),
+    );
   });
 }
 /** Behind https only our own pages may set it, for this name alone (RFC 6265bis, 4.1.3). */
