@@ -7,8 +7,8 @@ import { readName } from './read-name.js';
 import { sayMisfit } from './say-misfit.js';
 
 const kebab: Convention = {
-  id: 'kebab',
-  title: 'Kebab',
+  renquil: 'convention/1',
+  name: 'Kebab',
   separator: '-',
   slots: {
     side: { role: 'side', words: [{ word: 'left' }, { word: 'right' }] },
@@ -133,7 +133,7 @@ describe('what is said of a name that does not fit', () => {
     ],
   ];
   for (const [of, key, name, said] of rows)
-    it(`${of.id}: ${name}`, () => expect(say(of, key, name)).toBe(said));
+    it(`${of.name}: ${name}`, () => expect(say(of, key, name)).toBe(said));
 
   it('fills every key of every text, and is a sentence', () => {
     for (const [, , , said] of rows) expect(said).toMatch(/^[^{}]+\.$/);
