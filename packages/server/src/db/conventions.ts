@@ -46,6 +46,8 @@ export async function lockConvention(sql: Sql, project: number, id: number): Pro
   return findConvention(sql, project, id);
 }
 export async function insertConvention(sql: Sql, project: number, name: string): Promise<number> {
+  // Of several at once of one name the first wins, and the others are told.
+  await sql.one('SELECT id FROM project WHERE id = ? FOR UPDATE', [project]);
   const taken = await sql.one('SELECT id FROM convention WHERE project_id = ? AND name = ?', [project, name]);
   if (taken) throw new RenquilError('request-invalid', { detail: `there is a convention "${name}" already` });
   return (await sql.run('INSERT INTO convention (project_id, name) VALUES (?, ?)', [project, name])).insertId;

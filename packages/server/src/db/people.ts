@@ -81,13 +81,19 @@ export async function setRole(sql: Sql, project: number, account: number, role: 
 export async function countTries(sql: Sql, who: string, minutes: number): Promise<number> {
   const row = await sql.one<{ n: number }>(
     'SELECT COUNT(*) AS n FROM sign_in_try WHERE who = ? AND at > UTC_TIMESTAMP(3) - INTERVAL ? MINUTE',
-    [who, minutes],
+    [who.slice(0, 200), minutes],
   );
   return Number(row!.n);
 }
-export async function recordTry(sql: Sql, who: string): Promise<void> {
-  await sql.run('DELETE FROM sign_in_try WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY');
-  await sql.run('INSERT INTO sign_in_try (who, at) VALUES (?, UTC_TIMESTAMP(3))', [who.slice(0, 200)]);
+/** @returns its number, by which it can be forgotten again */
+export async function recordTry(sql: Sql, who: string): Promise<number> {
+  const made = await sql.run('INSERT INTO sign_in_try (who, at) VALUES (?, UTC_TIMESTAMP(3))', [
+    who.slice(0, 200),
+  ]);
+  return made.insertId;
+}
+export async function forgetTry(sql: Sql, id: number): Promise<void> {
+  await sql.run('DELETE FROM sign_in_try WHERE id = ?', [id]);
 }
 export async function forgetTries(sql: Sql, who: string): Promise<void> {
   await sql.run('DELETE FROM sign_in_try WHERE who = ?', [who.slice(0, 200)]);

@@ -35,6 +35,7 @@ export function createApp(
           'default-src': ["'self'"],
           'script-src': ["'self'"],
           'style-src': ["'self'", "'unsafe-inline'"],
+          'font-src': ["'self'"],
           'img-src': ["'self'", 'data:', 'blob:'],
           'worker-src': ["'self'"],
           'connect-src': ["'self'"],

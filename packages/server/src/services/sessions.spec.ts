@@ -50,6 +50,16 @@ describe('signing in', () => {
     expect(answer.status).toBe(429);
     expect(answer.headers.get('retry-after')).toBe('300');
   });
+  it('tries no more of many guesses at once than of as many one after another', async () => {
+    const client = server.client();
+    const answers = await Promise.all(
+      Array.from({ length: 40 }, (_, i) =>
+        client.refused('POST', '/api/session', { signIn: 'guessed', password: `guess ${i}` }),
+      ),
+    );
+    expect(answers.filter((one) => one === 'sign-in-refused').length).toBeLessThanOrEqual(10);
+    expect(answers.filter((one) => one === 'sign-in-slowed').length).toBeGreaterThanOrEqual(30);
+  });
   it('takes changes from its own pages only', async () => {
     const mo = await server.as('mo');
     for (const headers of [

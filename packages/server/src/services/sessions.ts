@@ -6,6 +6,7 @@ import {
   countTries,
   findAccountToSignIn,
   forgetTries,
+  forgetTry,
   insertSession,
   recordTry,
   type Account,
@@ -32,19 +33,23 @@ export async function signIn(
   address: string,
 ): Promise<{ account: Account; token: string }> {
   const [byAccount, byAddress] = [`account ${name}`, `address ${address}`];
+  // Counted before anything is looked at: of many guesses at once no more are tried than of as many one after another.
+  const [ofAccount, ofAddress] = [await recordTry(sql, byAccount), await recordTry(sql, byAddress)];
   const slowed =
-    (await countTries(sql, byAccount, tries.minutes)) >= tries.account ||
-    (await countTries(sql, byAddress, tries.minutes)) >= tries.address;
-  if (slowed) throw new RenquilError('sign-in-slowed', { seconds: tries.minutes * 60 });
+    (await countTries(sql, byAccount, tries.minutes)) > tries.account ||
+    (await countTries(sql, byAddress, tries.minutes)) > tries.address;
+  if (slowed) {
+    // What was not tried counts for nothing: else anyone could keep another out for as long as they like.
+    await forgetTry(sql, ofAccount);
+    await forgetTry(sql, ofAddress);
+    throw new RenquilError('sign-in-slowed', { seconds: tries.minutes * 60 });
+  }
   const found = await findAccountToSignIn(sql, name);
   decoy ??= hashPassword(randomBytes(12).toString('hex'));
   const right = await verify(found?.password_hash ?? (await decoy), password);
-  if (!found || !right) {
-    await recordTry(sql, byAccount);
-    await recordTry(sql, byAddress);
-    throw new RenquilError('sign-in-refused');
-  }
+  if (!found || !right) throw new RenquilError('sign-in-refused');
   await forgetTries(sql, byAccount);
+  await forgetTry(sql, ofAddress);
   const { password_hash: _hash, ...account } = found;
   return { account, token: await openSession(sql, account.id) };
 }

@@ -107,9 +107,13 @@ const skeletonConventions = skeletonStandards.map((standard): Convention =>
 );
 
 /** What comes with Renquil, by id. The first is what a new project starts with. */
-export const shippedConventions: Readonly<Record<string, Convention>> = {
-  parts: partsConvention,
-  rig: rigConvention,
-  'set-dressing': setDressingConvention,
-  ...Object.fromEntries(skeletonStandards.map(({ id }, i) => [id, skeletonConventions[i]!] as const)),
-};
+export const shippedConventions: Readonly<Record<string, Convention>> = Object.assign(
+  // Asked by what comes from outside: `constructor` is none.
+  Object.create(null) as Record<string, Convention>,
+  {
+    parts: partsConvention,
+    rig: rigConvention,
+    'set-dressing': setDressingConvention,
+    ...Object.fromEntries(skeletonStandards.map(({ id }, i) => [id, skeletonConventions[i]!] as const)),
+  },
+);

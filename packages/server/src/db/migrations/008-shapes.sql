@@ -11,5 +11,7 @@ CREATE TABLE IF NOT EXISTS shape_word (
   KEY (digest, scene_id),
   FOREIGN KEY (scene_id) REFERENCES scene (id) ON DELETE CASCADE
 );
+ALTER TABLE sign_in_try
+  ADD COLUMN IF NOT EXISTS id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY FIRST;
 -- Scenes that were judged before are judged once more, so that what their shapes are called is known.
 UPDATE scene SET standing_revision = NULL WHERE standing_revision IS NOT NULL;
