@@ -38,6 +38,10 @@ export const errorCatalogue = {
     'The gate is not passed; open blockers: {{count}}. Give a reason to hand off with them, or fix them first.',
   ),
   'handoff-readback': entry(500, 'The package was not the same when read again: {{detail}}.'),
+  'host-refused': entry(
+    421,
+    '"{{host}}" is no name of this server. Start it with --public-url to have it reached by that name.',
+  ),
   internal: entry(
     500,
     'This did not work and it is our fault. It is in the server log as {{id}}; nothing was changed.',
@@ -52,10 +56,6 @@ export const errorCatalogue = {
   'not-allowed': entry(403, 'You are here as {{role}}, who may not do this. {{needs}}.'),
   'not-found': entry(404, 'There is no such {{what}}.'),
   'not-signed-in': entry(401, 'Sign in first.'),
-  'host-refused': entry(
-    421,
-    '"{host}" is no name of this server. Start it with --public-url to have it reached by that name.',
-  ),
   'origin-refused': entry(403, 'This request came from another site and was refused.'),
   'query-invalid': entry(422, 'The filter cannot be read at character {{at}}: {{detail}}.'),
   'recipe-invalid': entry(422, 'The recipe cannot be used: {{detail}}.'),
@@ -68,6 +68,7 @@ export const errorCatalogue = {
     507,
     'The disk of the server is full. Nothing was stored. Make room on it; work goes on by itself then.',
   ),
+  'streams-too-many': entry(429, '{{count}} scenes are open for you already; close some.'),
   'task-over-limit': entry(422, '{{what}} took more than the {{limit}} that it may. It was ended.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
   usage: entry(400, '{{detail}}'),

@@ -1,8 +1,14 @@
 import Joi from 'joi';
+import { RenquilError } from '@renquil/core';
+import { grant } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
+import { OpenStreams } from '../../live/open-streams.js';
 
 /** A page that does not read is let go; it comes again and asks from the last number it knew. */
 const mostUnread = 1 << 20;
+const beatEvery = 20_000;
+const isRefusal: ReadonlySet<string> = new Set(['not-signed-in', 'not-found', 'not-allowed']);
+const streams = new OpenStreams();
 
 export const watchScene = defineRoute({
   method: 'get',
@@ -10,7 +16,9 @@ export const watchScene = defineRoute({
   needs: 'viewer',
   says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens. With `Last-Event-ID`, or `after`, those since that one come first.',
   query: Joi.object({ after: Joi.number().integer().min(0) }),
-  async handleRaw({ scene, query }, { events }, request, response) {
+  async handleRaw({ scene, query, account, token }, { database, events }, request, response) {
+    const ended = streams.begin(account.id);
+    request.on('close', ended);
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-store',
@@ -25,7 +33,13 @@ export const watchScene = defineRoute({
     let waiting: [number, string][] | null = [];
     const stop = events.listen(scene.id, (id, body) => (waiting ? waiting.push([id, body]) : send(id, body)));
     // A comment now and then keeps proxies from closing a quiet stream.
-    const beat = setInterval(() => response.write(': still here\n\n'), 20_000);
+    const beat = setInterval(() => {
+      response.write(': still here\n\n');
+      // Whoever signed out meanwhile, or may not see the scene any more, hears no more of it.
+      grant(database, 'viewer', token, { scene: String(scene.id) }).catch((error: unknown) => {
+        if (error instanceof RenquilError && isRefusal.has(error.code)) response.end();
+      });
+    }, beatEvery);
     request.on('close', () => {
       clearInterval(beat);
       stop();
