@@ -97,7 +97,7 @@ describe('signing in', () => {
     const began = performance.now();
     expect(await stranger.refused('POST', '/api/session', much)).toBe('file-too-large');
     expect(await stranger.refused('POST', '/api/scenes/1/changes', much)).toBe('not-signed-in');
-    expect(await stranger.refused('POST', '/api/projects/brannick-pass/recipes', much)).toBe('not-signed-in');
+    expect(await stranger.refused('PUT', '/api/projects/brannick-pass/recipes', much)).toBe('not-signed-in');
     expect(performance.now() - began).toBeLessThan(20_000);
   });
   it('sends the headers that keep a page safe', async () => {
