@@ -8,7 +8,7 @@ const id = Joi.number()
 const index = Joi.number().integer().min(0);
 const name = Joi.string()
   .allow('')
-  .max(1000)
+  .max(65_536)
   .custom((value: string) => {
     if (!value.isWellFormed()) throw new Error('half of a surrogate pair is no text');
     return value;

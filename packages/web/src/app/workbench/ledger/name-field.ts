@@ -39,7 +39,7 @@ import { Meanwhile } from './meanwhile';
       [title]="finding()?.because ?? 'fits'"
       [attr.aria-label]="'New name of ' + object().name"
       [attr.aria-invalid]="finding() !== null"
-      maxlength="1000"
+      maxlength="65536"
       spellcheck="false"
       autocomplete="off"
       data-testid="name-field"
