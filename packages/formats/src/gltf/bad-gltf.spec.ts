@@ -25,6 +25,26 @@ const accessor = (more: object) => ({
 
 /** What is wrong, the bytes, and what the one error must say. */
 const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
+  [
+    'extras of 5,000 levels',
+    makeGlb(`{"asset":{"version":"2.0"},"nodes":[{"extras":${'['.repeat(5000)}1${']'.repeat(5000)}}]}`),
+    /nodes\[0\]\.extras.*more than 64 levels/,
+  ],
+  [
+    'a name of 70,000 characters',
+    makeGlb({ asset, nodes: [{ name: 'x'.repeat(70_000) }] }),
+    /nodes\[0\]\.name.*65536/,
+  ],
+  [
+    'a name that is no text, of a material',
+    makeGlb({ asset, materials: [{ name: 7 }] }),
+    /materials\[0\]\.name/,
+  ],
+  [
+    'something a light year out',
+    makeGlb({ asset, nodes: [{ translation: [1e16, 0, 0] }] }),
+    /nodes\[0\]\.translation.*beyond/,
+  ],
   ['a header only', good.subarray(0, 12), /bad\.glb: byte/],
   ['another version', set32(good, 4, 1), /version/],
   ['a length that is not there', set32(good, 8, 9999), /byte 8.*cut short/],

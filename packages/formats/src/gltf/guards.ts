@@ -11,3 +11,18 @@ export function told(value: unknown): string {
   const text = typeof value === 'string' ? value : (JSON.stringify(value) ?? 'nothing');
   return text.length > 60 ? `${text.slice(0, 60)}…` : text;
 }
+
+/** Whether lists and objects lie within each other more levels than that; looked at level by level, however deep they are. */
+export function isDeeperThan(levels: number, value: unknown): boolean {
+  let level: unknown[] = [value];
+  for (let depth = 0; depth <= levels; depth++) {
+    const next: unknown[] = [];
+    for (const one of level)
+      if (typeof one === 'object' && one !== null) for (const inner of Object.values(one)) next.push(inner);
+    if (!next.length) return false;
+    level = next;
+  }
+  return true;
+}
+/** Levels of an attribute: more is no value of anything, and no program downstream reads it. */
+export const mostNested = 64;

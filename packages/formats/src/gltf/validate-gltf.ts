@@ -9,7 +9,7 @@ import {
 } from './gltf-json.js';
 import { mostMetres } from '@renquil/core';
 import type { GltfLimits } from './gltf-source.js';
-import { isIndex, isObject, told, type Fail } from './guards.js';
+import { isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
 
 export interface ValidateContext {
@@ -220,6 +220,8 @@ function checkName({ name }: Record<string, unknown>, place: string, fail: Fail)
 }
 
 function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void {
+  if (isDeeperThan(mostNested, (node as { extras?: unknown }).extras))
+    fail(`${place}.extras`, `it has more than ${mostNested} levels within each other`);
   const vectors = { matrix: 16, translation: 3, rotation: 4, scale: 3 } as const;
   for (const [key, length] of Object.entries(vectors) as [keyof typeof vectors, number][]) {
     const value: unknown = node[key];

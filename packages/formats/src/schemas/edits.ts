@@ -1,3 +1,4 @@
+import { isDeeperThan, mostNested } from '../gltf/guards.js';
 import Joi from 'joi';
 import { displays, kinds, mostMetres } from '@renquil/core';
 
@@ -30,7 +31,10 @@ const mark = Joi.object({
   word: Joi.string().max(60).required(),
   note: Joi.string().max(2000),
 });
-const attribute = Joi.any();
+const attribute = Joi.any().custom((value: unknown) => {
+  if (isDeeperThan(mostNested, value)) throw new Error(`more than ${mostNested} levels are no value`);
+  return value;
+});
 const data = Joi.object({
   id: id.required(),
   name: name.required(),
@@ -43,7 +47,7 @@ const data = Joi.object({
   switches: switches.required(),
   layer: Joi.string().max(200).required(),
   mark: mark.allow(null).required(),
-  attributes: Joi.object().unknown().required(),
+  attributes: Joi.object().pattern(Joi.string().allow(''), attribute).required(),
   rest: transform.allow(null).required(),
   bake: vector(16).allow(null),
   display: display.allow(null),

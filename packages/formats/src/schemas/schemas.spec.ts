@@ -7,6 +7,13 @@ import { conventionJsonSchema } from './convention-json-schema.js';
 import { editSchemas, editsSchema } from './edits.js';
 import { parseRecipe } from './recipe.js';
 
+/** Lists within lists. */
+const nested = (levels: number): unknown => {
+  let made: unknown = 1;
+  for (let i = 0; i < levels; i++) made = [made];
+  return made;
+};
+
 describe('the schema of edits', () => {
   it('knows exactly the kinds that core knows', () =>
     expect(Object.keys(editSchemas).sort()).toEqual(Object.keys(editRegistry).sort()));
@@ -28,6 +35,11 @@ describe('the schema of edits', () => {
       'a place without a transform',
       { kind: 'move', object: 1, from: { parent: null, index: 0 }, to: { parent: null, index: 0 } },
       /local/,
+    ],
+    [
+      'an attribute of 5,000 levels',
+      { kind: 'attribute', object: 1, key: 'a', to: nested(5000) },
+      /64 levels/,
     ],
     ['members it does not know', { kind: 'rename', object: 1, from: 'a', to: 'b', more: 1 }, /more/],
   ] as const) {
