@@ -75,6 +75,19 @@ describe('what shapes are called', () => {
     expect(what(1)!.confidence).withContext('one alone').toBeLessThan(highConfidence);
     expect(made[2]!.open).toContain('what');
   });
+  it('does not go before what things of its shape are called in its own scene', () => {
+    const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
+    const own = withShapes(
+      'rig_grp\n  sheave001_oak_geo : mesh\n  sheave002_oak_geo : mesh @0,3,0\n  Cube : mesh @0,6,0',
+      [null, 'a', 'a', 'a'],
+    );
+    const propose = (shapes: ReturnType<typeof knownShapes>) =>
+      proposeNames(own, parts, [4], undefined, { shapes, facing: null })[0]!;
+    expect(propose(known).after).toMatch(/sheave00\d_oak_geo$/);
+    expect(propose(known).confidence).toBe(propose(new Map()).confidence);
+    const what = propose(known).guesses.find(({ slot }) => slot === 'what')!;
+    expect(what.alternatives.map(({ text }) => text)).toContain('crate');
+  });
   it('does not change a name that is right', () => {
     const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
     for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, { shapes: known, facing: null }))

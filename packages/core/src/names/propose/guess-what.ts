@@ -57,6 +57,8 @@ function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
     others.some(
       ({ text, reason }) =>
         reason !== 'parent' &&
+        // What is said elsewhere makes nothing here less sure.
+        reason !== 'library' &&
         text !== own.text &&
         editDistance(text.toLowerCase(), own.text.toLowerCase(), 2) <= 2,
     );
@@ -234,7 +236,14 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
     );
   }
   const elsewhere = shapeElsewhere(context, row, asked);
-  if (elsewhere) add(elsewhere.text, elsewhere.sure, 'library', elsewhere.because);
+  // Its own scene goes before others.
+  if (elsewhere)
+    add(
+      elsewhere.text,
+      called ? Math.min(elsewhere.sure, belowTwins) : elsewhere.sure,
+      'library',
+      elsewhere.because,
+    );
   if (across) add(across.wanted, 0.75, 'pair', `the one across is called ${across.text}`);
   const shape = row.object.shape === null ? null : scene.shapes[row.object.shape]!.name;
   if (shape && !isDefaultName(shape)) {
@@ -271,7 +280,7 @@ function shapeElsewhere({ scene, known }: GuessContext, { object }: GuessRow, { 
     because: `${many} called ${told.text} in ${told.scene}`,
   };
 }
-const [ofSeveral, ofOne] = [0.88, 0.76];
+const [ofSeveral, ofOne, belowTwins] = [0.88, 0.76, 0.6];
 
 /** The words of a shape's name that are no side, surface, number or type; remembered, as many objects have one shape. */
 function shapeWhat(context: GuessContext, { slot }: Asked, shape: string): string {
