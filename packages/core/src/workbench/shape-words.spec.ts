@@ -88,6 +88,26 @@ describe('what shapes are called', () => {
     const what = propose(known).guesses.find(({ slot }) => slot === 'what')!;
     expect(what.alternatives.map(({ text }) => text)).toContain('crate');
   });
+  it('makes what the scene itself says no less sure, where it says the same', () => {
+    const bare = withShapes('rig_grp\n  sheave001_oak_geo : mesh\n  Cube : mesh @0,6,0', [null, 'b', 'a']);
+    const scene = new Scene(
+      bare.shapes.map((shape) => (shape.digest === 'a' ? { ...shape, name: 'drum' } : shape)),
+      oak,
+    );
+    for (const object of bare.walk()) scene.append({ ...object, children: [] } as never, object.parent);
+    const what = (shapes: ReturnType<typeof knownShapes>) =>
+      proposeNames(scene, parts, [3], undefined, { shapes, facing: null })[0]!.guesses.find(
+        ({ slot }) => slot === 'what',
+      )!;
+    const half = knownShapes([
+      { digest: 'a', text: 'drum', count: 1, of: 2, scene: 'one' },
+      { digest: 'a', text: 'reel', count: 1, of: 2, scene: 'two' },
+    ]);
+    expect(what(new Map()).text).toBe('drum');
+    expect(what(half)).toEqual(
+      jasmine.objectContaining({ text: 'drum', confidence: what(new Map()).confidence }),
+    );
+  });
   it('does not change a name that is right', () => {
     const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
     for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, { shapes: known, facing: null }))

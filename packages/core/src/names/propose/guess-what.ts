@@ -218,8 +218,11 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   const { habits, scene } = context;
   const found: SlotGuess[] = [];
   const add = (text: string, sure: number, reason: SlotGuess['reason'], because: string): void => {
-    if (text && !found.some((one) => one.text === text))
-      found.push(guess(asked, text, sure, reason, because));
+    if (!text) return;
+    const at = found.findIndex((one) => one.text === text);
+    if (at < 0) found.push(guess(asked, text, sure, reason, because));
+    // Two sources of one word: the surer one speaks.
+    else if (found[at]!.confidence < sure) found[at] = guess(asked, text, sure, reason, because);
   };
   const partner = row.partner?.own;
   const across = partner?.words.get(asked.slot.name);
