@@ -25,6 +25,14 @@ const mirrored = new CompiledConvention({
     'shape-follows': { severity: 'note' },
   },
 });
+/** Which pattern a name is held to hangs on what its parent is called. */
+const special = new CompiledConvention({
+  ...loose.source,
+  special: [
+    { title: 'below vents', where: 'under:*vent', pattern: [{ slot: 'what' }] },
+    { title: 'below hulls', where: 'under:hull', pattern: [{ slot: 'side' }, { slot: 'what' }] },
+  ],
+});
 const names = [
   'L_door001_oak_geo',
   'R_door001_oak_geo',
@@ -58,6 +66,7 @@ describe('after renames', () => {
     ['parts', parts],
     ['numbers that may be left out', loose],
     ['mirrored names asked', mirrored],
+    ['patterns that hang on other names', special],
   ] as const)
     it(`the findings are those of the same scene opened anew: ${title}`, () => {
       const seen = new Set<string>();

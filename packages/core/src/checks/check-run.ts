@@ -20,9 +20,6 @@ export class CheckRun {
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FoundBits(0, 0);
   #frames: Frames | null = null;
-  /** Of the last change: whether assets face elsewhere by it, and checks that apply now or did until then. */
-  #turned = false;
-  readonly #newlyApplied = new Set<Running>();
 
   constructor(
     readonly scene: Scene,
@@ -97,26 +94,22 @@ export class CheckRun {
     const again = (id: ObjectId, running: readonly Running[]): void => {
       if (!whole.has(id) && this.#evaluate(id, running)) seen.add(id);
     };
-    const all = onScene.filter((one) => !this.#afterRenames(one, edits, again));
+    const renamed = renamesOf(edits);
+    const all = [...onScene].flatMap(([one, byNames]) =>
+      byNames && renamed && this.#afterRenames(one, renamed, again) ? [] : [one],
+    );
     const each = all.filter((one) => !one.check.suspects);
     if (each.length) for (const { id } of this.scene.walk()) again(id, each);
     for (const one of all) if (one.check.suspects) this.#suspectsAgain(one, again);
     return seen;
   }
-  /** Where nothing but names changed, a check may know whom that concerns. @returns whether it did */
+  /** A check may know whom renames concern. @returns whether it did */
   #afterRenames(
     one: Running,
-    edits: readonly Edit[],
+    renamed: readonly Rename[],
     again: (id: ObjectId, running: readonly Running[]) => void,
   ): boolean {
-    const { check, context } = one;
-    if (!check.afterRenames || !one.applied || this.#turned || this.#newlyApplied.has(one)) return false;
-    const renamed: Rename[] = [];
-    for (const edit of edits) {
-      if (edit.kind !== 'rename') return false;
-      renamed.push({ object: edit.object, from: edit.from });
-    }
-    const ids = check.afterRenames(renamed, context, (id) => this.#found.has(id, one.at));
+    const ids = one.check.afterRenames?.(renamed, one.context, (id) => this.#found.has(id, one.at));
     if (!ids) return false;
     for (const id of new Set(ids)) again(id, [one]);
     return true;
@@ -156,25 +149,27 @@ export class CheckRun {
   #askApplies(): void {
     for (const one of this.#running) if (one.check.applies) one.applied = one.check.applies(one.context);
   }
-  /** Checks over the whole scene that these edits concern: they apply, or did until now. */
-  #sceneChecks(edits: readonly Edit[]): Running[] {
+  /**
+   * Checks over the whole scene that these edits concern: they apply, or did until now; each with whether it is names alone
+   * by which they do.
+   */
+  #sceneChecks(edits: readonly Edit[]): Map<Running, boolean> {
     const before = new Map(this.#running.map((one) => [one, one.applied] as const));
     this.#askApplies();
     const kinds = new Set<string>(edits.map((edit) => edit.kind));
-    this.#turned = this.#framesChanged();
-    if (this.#turned) kinds.add('frames');
-    this.#newlyApplied.clear();
-    return this.#running.filter((one) => {
-      const was = before.get(one)!;
-      if (was !== one.applied) {
-        this.#newlyApplied.add(one);
-        return true;
-      }
-      if (!one.applied || one.reach !== 'scene') return false;
+    const turned = this.#framesChanged();
+    if (turned) kinds.add('frames');
+    const concerned = new Map<Running, boolean>();
+    for (const one of this.#running) {
+      const { heeds, family } = one.check;
       // Which pattern an object is held to may hang on anything then.
-      if (this.convention.hasSpecial && one.check.family === 'names') return true;
-      return !one.check.heeds || one.check.heeds.some((kind) => kinds.has(kind));
-    });
+      const onAnything = this.convention.hasSpecial && family === 'names';
+      if (before.get(one) !== one.applied) concerned.set(one, false);
+      else if (one.applied && one.reach === 'scene')
+        if (onAnything || !heeds || heeds.some((kind) => kinds.has(kind)))
+          concerned.set(one, !onAnything && !turned);
+    }
+    return concerned;
   }
   /** A switch rules over all below it; a layer or set over its objects; a live set over what any edit brings into it. */
   #afterSwitches(edits: readonly Edit[], again: (id: ObjectId, running: readonly Running[]) => void): void {
@@ -244,3 +239,13 @@ export class CheckRun {
 
 const none: readonly Finding[] = [];
 const noChecks: readonly Running[] = [];
+
+/** Who is called otherwise by edits that do nothing else; null: they do. */
+function renamesOf(edits: readonly Edit[]): readonly Rename[] | null {
+  const renamed: Rename[] = [];
+  for (const edit of edits) {
+    if (edit.kind !== 'rename') return null;
+    renamed.push({ object: edit.object, from: edit.from });
+  }
+  return renamed;
+}

@@ -1,5 +1,10 @@
-import type { SaidFacing } from '../names/propose/known-elsewhere.js';
 import type { Facing, Frames } from './frame.js';
+
+/** Which way the assets of a scene face by the names in it, and how many names say so. */
+export interface SaidFacing {
+  readonly facing: Facing;
+  readonly names: number;
+}
 
 /** Which way most of a scene's assets face, of those whose names or attributes say so; null: none does. */
 export function saidFacing({ all }: Frames): SaidFacing | null {

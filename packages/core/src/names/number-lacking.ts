@@ -1,5 +1,6 @@
 import type { ObjectId } from '../scene/scene-object.js';
 import { keptUp } from '../scene/kept-up.js';
+import { remembered } from '../scene/remembered.js';
 import type { Rename, Scene } from '../scene/scene.js';
 import type { CompiledConvention } from './slots/compiled-convention.js';
 import { joinTexts } from './slots/join-slots.js';
@@ -51,7 +52,7 @@ class LackingNumbers {
     for (const family of families) this.#judge(family);
   }
   /** Those that may be found or may have been, of the families of an object's names. */
-  family(id: ObjectId, name = this.scene.get(id).name): Iterable<ObjectId> {
+  family(id: ObjectId, name: string): Iterable<ObjectId> {
     const read = this.#read(id, name);
     return (read && this.#families.get(read.family)?.members.keys()) ?? [];
   }
@@ -107,16 +108,19 @@ class LackingNumbers {
 const byConvention = keptUp(
   () => new Map<CompiledConvention, LackingNumbers>(),
   (known, _scene, renamed) => {
-    // Which pattern a name is held to may hang on anything where there are special ones.
-    for (const [convention, lacking] of known)
-      if (convention.hasSpecial) known.delete(convention);
-      else lacking.follow(renamed);
+    for (const lacking of known.values()) lacking.follow(renamed);
     return true;
   },
 );
 
+/** Which pattern a name is held to may hang on anything where there are special ones: then nothing is followed. */
+const bySpecial = remembered(
+  (scene) => scene.anyVersion,
+  () => new Map<CompiledConvention, LackingNumbers>(),
+);
+
 export function lackingNumbers(scene: Scene, convention: CompiledConvention): LackingNumbers {
-  const known = byConvention(scene);
+  const known = (convention.hasSpecial ? bySpecial : byConvention)(scene);
   let held = known.get(convention);
   if (!held) known.set(convention, (held = new LackingNumbers(scene, convention)));
   return held;

@@ -1,4 +1,5 @@
 import type { Facing } from '../../frames/frame.js';
+import type { SaidFacing } from '../../frames/said-facing.js';
 
 /** What things of one shape are called in another scene. */
 export interface ShapeWord {
@@ -38,11 +39,6 @@ export function knownShapes(words: Iterable<KnownShape>): Map<string, KnownShape
   return found;
 }
 
-/** Which way the assets of a scene face by the names in it, and how many names say so. */
-export interface SaidFacing {
-  readonly facing: Facing;
-  readonly names: number;
-}
 /** The same over the other scenes of a project. */
 export interface KnownFacing extends SaidFacing {
   readonly scenes: number;

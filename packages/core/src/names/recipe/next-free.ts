@@ -1,7 +1,7 @@
 import type { Scene } from '../../scene/scene.js';
 import type { SceneObject } from '../../scene/scene-object.js';
-import type { CompiledConvention } from '../slots/compiled-convention.js';
-import { readName } from '../slots/read-name.js';
+import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import { readName, slotSpan, slotText } from '../slots/read-name.js';
 import { readNumber, writeNumber } from '../slots/slot-number.js';
 import { withSlot } from './set-slot.js';
 
@@ -29,9 +29,15 @@ export class NextFree {
   ) {}
 
   of(object: SceneObject, name: string, isTaken: (name: string) => boolean): string {
-    const key = `${object.kind}\u0000${name}`;
+    const { convention } = this;
+    const pattern =
+      convention && (convention.helperPrefix(name) ? 'helper' : convention.keyOf(this.scene, object));
+    const key = `${pattern}\u0000${name}`;
     let spot = this.#spots.get(key);
-    if (!spot) this.#spots.set(key, (spot = this.#slotOf(object, name) ?? lastNumber(name)));
+    if (!spot) {
+      const inSlot = convention && pattern && slotIn(convention, pattern, name);
+      this.#spots.set(key, (spot = inSlot ?? lastNumber(name)));
+    }
     const { before, after, write } = spot;
     const counter = `${before}\u0000${write(1n).length}\u0000${after}`;
     let count = this.#counters.get(counter) ?? spot.value;
@@ -42,23 +48,22 @@ export class NextFree {
     this.#counters.set(counter, count);
     return candidate;
   }
-  #slotOf(object: SceneObject, name: string): Numbered | null {
-    const { convention } = this;
-    if (!convention) return null;
-    const key = convention.helperPrefix(name) ? 'helper' : convention.keyOf(this.scene, object);
-    const slot = convention.slotFor('number', key);
-    if (!slot || !readName(convention, key, name).fits) return null;
-    const write = (value: bigint): string => writeNumber(slot.rule, value);
-    const start = BigInt(slot.rule.start ?? 1);
-    const own = readName(convention, key, name).slots.get(slot.name);
-    // Digits beyond what a number holds are counted as text.
-    if (own?.text && own.text.length > 15) return null;
-    const made = own?.text ? name : withSlot(convention, key, name, new Map([[slot.name, write(start)]]));
-    const span = readName(convention, key, made).slots.get(slot.name);
-    const value = span && readNumber(slot.rule, span.text);
-    if (!span || typeof value !== 'number') return null;
-    return { before: made.slice(0, span.start), after: made.slice(span.end), value: BigInt(value), write };
-  }
+}
+
+/** Around the number slot of its convention, filled with the first number where it is empty; null: it does not fit, or has none. */
+function slotIn(convention: CompiledConvention, key: PatternKey, name: string): Numbered | null {
+  const slot = convention.slotFor('number', key);
+  const reading = slot && readName(convention, key, name);
+  if (!reading?.fits) return null;
+  const write = (value: bigint): string => writeNumber(slot!.rule, value);
+  const own = slotText(reading, slot!.name);
+  const first = write(BigInt(slot!.rule.start ?? 1));
+  const made = own ? name : withSlot(convention, key, name, new Map([[slot!.name, first]]));
+  const span = slotSpan(own ? reading : readName(convention, key, made), slot!.name);
+  // Digits beyond what a number holds are counted as text.
+  const value = span && readNumber(slot!.rule, span.text);
+  if (!span || typeof value !== 'number') return null;
+  return { before: made.slice(0, span.start), after: made.slice(span.end), value: BigInt(value), write };
 }
 
 function lastNumber(name: string): Numbered {
