@@ -9,10 +9,6 @@ const cluster = [
 installDebian([mariadb, ...(process.argv.includes('--cluster') ? cluster : [])]);
 await installPackages();
 await build({ pages: false });
-run(process.execPath, [
-  '--conditions=@renquil/source',
-  '--import',
-  'tsx',
-  'torture/src/main.ts',
-  ...process.argv.slice(2),
-]);
+const [what, rest] =
+  process.argv[2] === 'fuzz' ? ['fuzz/main', process.argv.slice(3)] : ['main', process.argv.slice(2)];
+run(process.execPath, ['--conditions=@renquil/source', '--import', 'tsx', `torture/src/${what}.ts`, ...rest]);

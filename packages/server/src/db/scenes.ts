@@ -105,21 +105,23 @@ export async function advanceScene(
     [revision, objects, author, scene],
   );
 }
-/** Keeps the newest standing only: tasks may finish out of order. */
+/** Keeps the newest standing only: tasks may finish out of order. @returns whether this was it */
 export async function saveStanding(
   sql: Sql,
   scene: number,
   revision: number,
   standing: Standing,
-): Promise<void> {
-  await sql.run(
+): Promise<boolean> {
+  const { affectedRows } = await sql.run(
     'UPDATE scene SET standing = ?, standing_revision = ? WHERE id = ? AND (standing_revision IS NULL OR standing_revision <= ?)',
     [JSON.stringify(standing), revision, scene, revision],
   );
+  if (!affectedRows) return false;
   await sql.run(
     'INSERT INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE(), ?, ?) ON DUPLICATE KEY UPDATE named = VALUES(named), fitting = VALUES(fitting)',
     [scene, standing.named, standing.fitting],
   );
+  return true;
 }
 const changeColumns = `SELECT c.revision, c.change_id, c.author, a.name AS author_name, c.label, c.edits, c.format, c.created_at
   FROM scene_change c JOIN account a ON a.id = c.author`;

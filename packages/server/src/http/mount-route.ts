@@ -4,7 +4,7 @@ import type { Schema } from 'joi';
 import { sessionDays } from '../services/sessions.js';
 import type { Services } from '../services/services.js';
 import { grant } from './access.js';
-import { OwnNames } from './own-names.js';
+import type { OwnNames } from './own-names.js';
 import type { Input, Reply, Route } from './route.js';
 
 export const cookieName = 'renquil_session';
@@ -13,7 +13,7 @@ export const cookieName = 'renquil_session';
  * Puts a route into the app: who may, what comes in, what goes out. A body is read once it is known that whoever sends it
  * may: nobody else makes work with one.
  */
-export function mountRoute(app: Express, route: Route, services: Services, names = new OwnNames()): void {
+export function mountRoute(app: Express, route: Route, services: Services, names: OwnNames): void {
   const parser = parserOf(route);
   app[route.method](route.path, async (request: Request, response: Response) => {
     if (route.method !== 'get') refuseStrangers(request, names);

@@ -3,8 +3,8 @@ import { newcomersConvention, pinScene, readRevision } from '../db/conventions.j
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
 import { recordAudit } from '../db/projects.js';
-import { insertScene, insertSnapshot, saveStanding, sceneNames } from '../db/scenes.js';
-import { saveFacing, saveShapeWords } from '../db/shape-words.js';
+import { insertScene, insertSnapshot, sceneNames } from '../db/scenes.js';
+import { saveJudged } from '../db/judged.js';
 import { insertVersion } from '../db/versions.js';
 import type { JobHandler } from './job-runner.js';
 import { insertEvent } from '../live/event-hub.js';
@@ -51,7 +51,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
       sourceFile: source,
       thumbnailFile: thumbnail,
       objects: read.objects,
-      standing: read.standing,
+      standing: read.judged.standing,
       author: job.author,
     });
     for (const { path, file } of files)
@@ -67,9 +67,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
       author: job.author,
       request: null,
     });
-    await saveStanding(sql, scene, 0, read.standing);
-    await saveShapeWords(sql, scene, read.shapes);
-    await saveFacing(sql, scene, read.facing);
+    await saveJudged(sql, scene, 0, read.judged);
     await insertEvent(sql, scene, { type: 'version', revision: 0, author: '', label: 'brought in' });
     await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);
     // Cancelled at the last moment: the transaction is taken back.

@@ -1,4 +1,5 @@
 import type { Database, Sql } from '../db/database.js';
+import { OpenStreams } from './open-streams.js';
 
 export interface SceneEvent {
   readonly type: 'change' | 'version' | 'convention';
@@ -33,6 +34,7 @@ export async function insertEvents(sql: Sql, scene: number, events: readonly Sce
  * them; this process looks once a second, and at once after a commit of its own.
  */
 export class EventHub {
+  readonly streams = new OpenStreams();
   readonly #listeners = new Map<number, Set<Listener>>();
   #last = 0;
   /** Numbers that were told, and when. */

@@ -1,6 +1,6 @@
 import { pinnedOf } from '../db/conventions.js';
-import { findScene, insertSnapshot, saveStanding, scenesBehind, snapshotBefore } from '../db/scenes.js';
-import { saveFacing, saveShapeWords } from '../db/shape-words.js';
+import { findScene, insertSnapshot, scenesBehind, snapshotBefore } from '../db/scenes.js';
+import { saveJudged } from '../db/judged.js';
 import { snapshotEvery } from '../scenes/scene-keeper.js';
 import type { Services } from './services.js';
 
@@ -66,10 +66,6 @@ export async function refresh(services: Services, scene: number): Promise<void> 
   const long = row.revision - (await snapshotBefore(database, scene, row.revision)) >= snapshotEvery;
   const { body: convention } = await pinnedOf(database, row);
   const made = await pool.run('refresh', { stored, convention, snapshot: long });
-  await saveStanding(database, scene, row.revision, made.standing);
-  await database.transaction(async (sql) => {
-    await saveShapeWords(sql, scene, made.shapes);
-    await saveFacing(sql, scene, made.facing);
-  });
+  await database.transaction((sql) => saveJudged(sql, scene, row.revision, made.judged));
   if (made.snapshot) await insertSnapshot(database, scene, row.revision, made.snapshot);
 }

@@ -1,17 +1,7 @@
-import {
-  CheckRun,
-  CompiledConvention,
-  framesOf,
-  saidFacing,
-  shapeWords,
-  standingOf,
-  type Convention,
-  type SaidFacing,
-  type ShapeWord,
-  type Standing,
-} from '@renquil/core';
+import { CheckRun, CompiledConvention, type Convention } from '@renquil/core';
 import { fileKindOf, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
 import { indexRows } from './index-rows.js';
+import { judgedBy, type Judged } from './judged.js';
 import { packScene } from './stored-scene.js';
 import type { Tell } from './tasks.js';
 import { renderThumbnail } from './thumbnail.js';
@@ -28,9 +18,7 @@ export interface ReadSceneOutput {
   readonly packed: Uint8Array | null;
   readonly snapshot: Uint8Array;
   readonly objects: number;
-  readonly standing: Standing;
-  readonly shapes: readonly ShapeWord[];
-  readonly facing: SaidFacing | null;
+  readonly judged: Judged;
   readonly thumbnail: Uint8Array;
   /** For the index of objects. */
   readonly index: readonly Uint8Array[];
@@ -60,9 +48,7 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
     packed: read.source.container === 'glb' ? null : packGlb(read.source),
     snapshot: packScene(scene),
     objects: scene.size,
-    standing: standingOf(run),
-    shapes: shapeWords(run),
-    facing: saidFacing(framesOf(scene, run.convention)),
+    judged: judgedBy(run),
     thumbnail,
     index: indexRows(scene.walk()),
   };

@@ -39,21 +39,6 @@ describe('conventions', () => {
     [ines, mo] = [await server.as('ines'), await server.as('mo')];
   });
   afterAll(() => server.close());
-  it('of one name at once are one, and the others are told', async () => {
-    const answers = await Promise.all(
-      Array.from({ length: 10 }, () =>
-        ines.post<{ error?: { code: string; text: string } }>(root, { name: 'At once', from: 'parts' }),
-      ),
-    );
-    expect(answers.filter(({ status }) => status === 201)).toHaveSize(1);
-    const told = answers.filter(({ status }) => status !== 201).map(({ body }) => body.error!.text);
-    expect(new Set(told).size).toBe(1);
-    expect(told[0]).toContain('there is a convention "At once" already');
-  });
-  it('called as JavaScript has it do not exist', async () => {
-    for (const from of ['constructor', '__proto__', 'toString'])
-      expect(await ines.refused('POST', root, { name: `from ${from}`, from })).toBe('not-found');
-  });
   const scene = async (id: number) => (await mo.get<Opened>(`/api/scenes/${id}`)).body;
 
   it('of the project and those that come with Renquil are listed; scenes are held to the first', async () => {
@@ -263,5 +248,30 @@ describe('a word over the library', () => {
     expect((await mo.get<Use>(`${root}?word=lantern`)).body.count).toBe(
       proposed.flatMap((one) => one.renames).length,
     );
+  });
+});
+
+describe('conventions that are begun', () => {
+  let server: TestServer;
+  let ines: Client;
+  beforeAll(async () => {
+    server = await startTestServer();
+    ines = await server.as('ines');
+  });
+  afterAll(() => server.close());
+  it('of one name at once are one, and the others are told', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, () =>
+        ines.post<{ error?: { code: string; text: string } }>(root, { name: 'At once', from: 'parts' }),
+      ),
+    );
+    expect(answers.filter(({ status }) => status === 201)).toHaveSize(1);
+    const told = answers.filter(({ status }) => status !== 201).map(({ body }) => body.error!.text);
+    expect(new Set(told).size).toBe(1);
+    expect(told[0]).toContain('there is a convention "At once" already');
+  });
+  it('called as JavaScript has it do not exist', async () => {
+    for (const from of ['constructor', '__proto__', 'toString'])
+      expect(await ines.refused('POST', root, { name: `from ${from}`, from })).toBe('not-found');
   });
 });

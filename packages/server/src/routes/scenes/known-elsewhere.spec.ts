@@ -1,6 +1,7 @@
 import type { KnownFacing, KnownShape } from '@renquil/core';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
+import { saveJudged } from '../../db/judged.js';
 import { refresh } from '../../services/refresher.js';
 
 describe('what other scenes call things of the same shapes', () => {
@@ -48,6 +49,22 @@ describe('what other scenes call things of the same shapes', () => {
     await mo.send('POST', `/api/scenes/${first}/changes`, change);
     await refresh(server.services, first);
     expect((await words()).find(({ digest }) => digest === named.digest)!.text).not.toBe(named.text);
+
+    const now = await words();
+    await saveJudged(server.services.database, first, 0, {
+      standing: {
+        objects: 0,
+        named: 0,
+        fitting: 0,
+        counts: { blocker: 0, warning: 0, note: 0 },
+        byCheck: {},
+      },
+      shapes: [],
+      facing: null,
+    });
+    expect(await words())
+      .withContext('an older one that comes late')
+      .toEqual(now);
 
     const second = (await mo.bringIn('brannick-pass', { 'two.glb': copy })).result!.scene;
     const told = await shapesOf(second);

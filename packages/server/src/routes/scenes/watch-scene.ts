@@ -2,13 +2,11 @@ import Joi from 'joi';
 import { RenquilError } from '@renquil/core';
 import { grant } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
-import { OpenStreams } from '../../live/open-streams.js';
 
 /** A page that does not read is let go; it comes again and asks from the last number it knew. */
 const mostUnread = 1 << 20;
 const beatEvery = 20_000;
 const isRefusal: ReadonlySet<string> = new Set(['not-signed-in', 'not-found', 'not-allowed']);
-const streams = new OpenStreams();
 
 export const watchScene = defineRoute({
   method: 'get',
@@ -17,7 +15,7 @@ export const watchScene = defineRoute({
   says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens. With `Last-Event-ID`, or `after`, those since that one come first.',
   query: Joi.object({ after: Joi.number().integer().min(0) }),
   async handleRaw({ scene, query, account, token }, { database, events }, request, response) {
-    const ended = streams.begin(account.id);
+    const ended = events.streams.begin(account.id);
     request.on('close', ended);
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',

@@ -47,8 +47,8 @@ export class ProposePanel {
   /** How many rows a choice is made for, when it is more than the one. */
   readonly alsoFor = computed(() => {
     const one = this.active();
-    const rows = one ? this.propose.rowsOf(one.object).length : 1;
-    return rows > 1 ? rows : null;
+    const { picked } = this.#ledger.picking();
+    return one && picked.has(one.object) && picked.size > 1 ? picked.size : null;
   });
 
   wordsOf(slot: string): readonly string[] {

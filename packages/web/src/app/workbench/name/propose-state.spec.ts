@@ -48,11 +48,11 @@ describe('proposed names', () => {
     expect(taken()).toContain('6 C_plinth001_oak_geo');
   });
   it('take one text for a slot wherever it is open, and a choice for all that is picked', async () => {
-    const { propose, taken, ledger } = await start();
-    const open = () => (TestBed.tick(), propose.openSlots());
+    const { propose, taken, ledger, open } = await start();
+    const openSlots = () => (TestBed.tick(), propose.openSlots());
     propose.least.set(0.5);
     const before = taken().length;
-    expect(open().map(([slot]) => slot)).toContain('surface');
+    expect(openSlots().map(([slot]) => slot)).toContain('surface');
     propose.fill('surface', 'oak');
     propose.fill('what', 'plinth');
     expect(taken().length).toBeGreaterThan(before);
@@ -64,6 +64,10 @@ describe('proposed names', () => {
     propose.choose(6, 'what', 'plinth');
     propose.choose(6, 'surface', 'oak');
     expect(taken().filter((line) => /plinth00\d_oak_geo$/.test(line))).toHaveSize(2);
+    const group = open.scene.roots.find((id) => open.scene.get(id).name === 'lids')!;
+    ledger.pick(group, 'toggle');
+    propose.choose(6, 'surface', 'steel');
+    expect(propose.decided().has(group)).withContext('a group has no surface').toBeFalse();
   });
   it('wait for what a choice made a moment ago would do before they are applied', async () => {
     const { propose, open, taken } = await start();

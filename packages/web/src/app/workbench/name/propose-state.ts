@@ -96,8 +96,10 @@ export class ProposeState {
   readonly active = signal<NameProposal | null>(null);
 
   constructor() {
+    // Asked once for a scene, whatever else is learned of it.
+    const id = computed(() => this.#open.info()?.scene.id);
     effect((onCleanup) => {
-      const scene = this.#open.info()?.scene.id;
+      const scene = id();
       if (scene === undefined) return;
       // Proposals do without them until they come.
       const heard = this.#api.elsewhere(scene).subscribe({
@@ -196,13 +198,18 @@ export class ProposeState {
   decide(id: ObjectId, takes: boolean): void {
     this.decided.update((now) => new Map(now).set(id, takes));
   }
-  /** What a choice in a row is made for: all that is picked when the row is. */
-  rowsOf(id: ObjectId): readonly ObjectId[] {
+  /** What a choice in a row is made for: all that is picked when the row is, of those whose pattern has the slot. */
+  rowsOf(id: ObjectId, slot: string): readonly ObjectId[] {
     const { picked } = this.#ledger.picking();
-    return picked.has(id) && picked.size > 1 ? [...picked] : [id];
+    if (!picked.has(id) || picked.size < 2) return [id];
+    const { scene, convention } = this.#open;
+    return [...picked].filter((row) => {
+      const pattern = convention.pattern(convention.keyOf(scene, scene.get(row)));
+      return pattern?.some((part) => part.slot === slot);
+    });
   }
   choose(id: ObjectId, slot: string, text: string): void {
-    const rows = this.rowsOf(id);
+    const rows = this.rowsOf(id, slot);
     this.chosen.update((now) => {
       const next = new Map(now);
       for (const row of rows) next.set(row, new Map(next.get(row)).set(slot, text));
