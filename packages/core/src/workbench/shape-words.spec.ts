@@ -1,6 +1,11 @@
 import { CheckRun } from '../checks/check-run.js';
 import { highConfidence } from '../names/propose/proposal.js';
-import { knownFacing, knownShapes, type KnownFacing } from '../names/propose/known-elsewhere.js';
+import {
+  knownFacing,
+  type KnownFacing,
+  type KnownShape,
+  type KnownShapes,
+} from '../names/propose/known-elsewhere.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { Scene } from '../scene/scene.js';
@@ -31,6 +36,8 @@ const wordsOf = (scene: Scene) => {
   return shapeWords(run);
 };
 
+const told = (...all: KnownShape[]): KnownShapes => new Map(all.map((one) => [one.digest, one]));
+
 describe('what shapes are called', () => {
   const scene = withShapes(
     'rig_grp\n  sheave001_oak_geo : mesh\n  sheave002_oak_geo : mesh @0,3,0\n  drum001_oak_geo : mesh @0,6,0\n  part7 : mesh @0,9,0\n  lid left : mesh @0,12,0',
@@ -42,15 +49,6 @@ describe('what shapes are called', () => {
       { digest: 'b', text: '', count: 0, of: 0 },
       { digest: 'c', text: '', count: 0, of: 0 },
     ]));
-  it('is put together over scenes, the word that most things bear', () => {
-    const known = knownShapes([
-      { digest: 'a', text: 'sheave', count: 2, of: 3, scene: 'one' },
-      { digest: 'a', text: 'drum', count: 3, of: 3, scene: 'two' },
-      { digest: 'a', text: 'Sheave', count: 4, of: 4, scene: 'three' },
-      { digest: 'b', text: '', count: 0, of: 0, scene: 'one' },
-    ]);
-    expect([...known.values()]).toEqual([{ digest: 'a', text: 'sheave', count: 6, of: 10, scene: 'one' }]);
-  });
   it('names a scene of nothing but default names, and says where that is from', () => {
     const bare = withShapes('Group\n  Cube : mesh\n  Cube001 : mesh @0,3,0\n  Cube002 : mesh @0,6,0', [
       null,
@@ -58,10 +56,10 @@ describe('what shapes are called', () => {
       'b',
       'd',
     ]);
-    const known = knownShapes([
+    const known = told(
       { digest: 'a', text: 'sheave', count: 4, of: 4, scene: 'cabin' },
       { digest: 'b', text: 'doorHandle', count: 1, of: 1, scene: 'cabin' },
-    ]);
+    );
     const made = proposeNames(bare, parts, [2, 3, 4], undefined, { shapes: known, facing: null });
     const what = (at: number) => made[at]!.guesses.find((one) => one.slot === 'what');
     expect(what(0)).toEqual(
@@ -76,12 +74,12 @@ describe('what shapes are called', () => {
     expect(made[2]!.open).toContain('what');
   });
   it('does not go before what things of its shape are called in its own scene', () => {
-    const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
+    const known = told({ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' });
     const own = withShapes(
       'rig_grp\n  sheave001_oak_geo : mesh\n  sheave002_oak_geo : mesh @0,3,0\n  Cube : mesh @0,6,0',
       [null, 'a', 'a', 'a'],
     );
-    const propose = (shapes: ReturnType<typeof knownShapes>) =>
+    const propose = (shapes: KnownShapes) =>
       proposeNames(own, parts, [4], undefined, { shapes, facing: null })[0]!;
     expect(propose(known).after).toMatch(/sheave00\d_oak_geo$/);
     expect(propose(known).confidence).toBe(propose(new Map()).confidence);
@@ -95,21 +93,18 @@ describe('what shapes are called', () => {
       oak,
     );
     for (const object of bare.walk()) scene.append({ ...object, children: [] } as never, object.parent);
-    const what = (shapes: ReturnType<typeof knownShapes>) =>
+    const what = (shapes: KnownShapes) =>
       proposeNames(scene, parts, [3], undefined, { shapes, facing: null })[0]!.guesses.find(
         ({ slot }) => slot === 'what',
       )!;
-    const half = knownShapes([
-      { digest: 'a', text: 'drum', count: 1, of: 2, scene: 'one' },
-      { digest: 'a', text: 'reel', count: 1, of: 2, scene: 'two' },
-    ]);
+    const half = told({ digest: 'a', text: 'drum', count: 1, of: 2, scene: 'one' });
     expect(what(new Map()).text).toBe('drum');
     expect(what(half)).toEqual(
       jasmine.objectContaining({ text: 'drum', confidence: what(new Map()).confidence }),
     );
   });
   it('does not change a name that is right', () => {
-    const known = knownShapes([{ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' }]);
+    const known = told({ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' });
     for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, { shapes: known, facing: null }))
       expect(one.after).toBe(one.before);
   });

@@ -54,13 +54,24 @@ export function facingsElsewhere(sql: Database, project: number, scene: number):
   );
 }
 
-/** What other scenes of the project that are not in the bin call things of the shapes of this one. */
+/** Shapes that are told to a page at most. */
+const mostShapes = 20_000;
+
+/**
+ * What the other scenes of the project that are not in the bin call things of the shapes of this one: of each shape the
+ * word that most things bear, however it is spelled in capitals, of all that have a right name.
+ */
 export function shapeWordsElsewhere(sql: Database, project: number, scene: number): Promise<KnownShape[]> {
   return sql.rows<KnownShape>(
-    `SELECT o.digest, o.text, o.count, o.total AS \`of\`, s.name AS scene FROM shape_word mine
-     JOIN shape_word o ON o.digest = mine.digest AND o.scene_id <> mine.scene_id AND o.text <> ''
-     JOIN scene s ON s.id = o.scene_id AND s.project_id = ? AND s.binned_at IS NULL
-     WHERE mine.scene_id = ? ORDER BY o.digest, s.id LIMIT 100000`,
+    `SELECT digest, text, count, \`of\`, scene FROM (
+       SELECT o.digest, MIN(o.text) AS text, CAST(SUM(o.count) AS UNSIGNED) AS count, MIN(s.name) AS scene,
+         CAST(SUM(SUM(o.total)) OVER (PARTITION BY o.digest) AS UNSIGNED) AS \`of\`,
+         ROW_NUMBER() OVER (PARTITION BY o.digest ORDER BY SUM(o.count) DESC, MIN(o.text)) AS nth
+       FROM shape_word mine
+       JOIN shape_word o ON o.digest = mine.digest AND o.scene_id <> mine.scene_id AND o.text <> ''
+       JOIN scene s ON s.id = o.scene_id AND s.project_id = ? AND s.binned_at IS NULL
+       WHERE mine.scene_id = ? GROUP BY o.digest, LOWER(o.text)) AS words
+     WHERE nth = 1 ORDER BY digest LIMIT ${mostShapes}`,
     [project, scene],
   );
 }

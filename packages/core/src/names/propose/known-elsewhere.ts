@@ -18,27 +18,6 @@ export interface KnownShape extends ShapeWord {
 }
 export type KnownShapes = ReadonlyMap<string, KnownShape>;
 
-/** One word for each shape, out of what scenes say: the one that most things bear. */
-export function knownShapes(words: Iterable<KnownShape>): Map<string, KnownShape> {
-  const byDigest = new Map<string, Map<string, KnownShape>>();
-  const totals = new Map<string, number>();
-  for (const one of words) {
-    if (!one.text) continue;
-    totals.set(one.digest, (totals.get(one.digest) ?? 0) + one.of);
-    let texts = byDigest.get(one.digest);
-    if (!texts) byDigest.set(one.digest, (texts = new Map<string, KnownShape>()));
-    const key = one.text.toLowerCase();
-    const known = texts.get(key);
-    texts.set(key, known ? { ...known, count: known.count + one.count } : one);
-  }
-  const found = new Map<string, KnownShape>();
-  for (const [digest, texts] of byDigest) {
-    const [top] = [...texts.values()].sort((a, b) => b.count - a.count || (a.text < b.text ? -1 : 1));
-    found.set(digest, { ...top!, of: totals.get(digest)! });
-  }
-  return found;
-}
-
 /** The same over the other scenes of a project. */
 export interface KnownFacing extends SaidFacing {
   readonly scenes: number;

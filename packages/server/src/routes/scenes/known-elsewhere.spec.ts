@@ -1,6 +1,7 @@
 import type { KnownFacing, KnownShape } from '@renquil/core';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
+import { saveShapeWords } from '../../db/shape-words.js';
 import { saveJudged } from '../../db/judged.js';
 import { refresh } from '../../services/refresher.js';
 
@@ -70,6 +71,28 @@ describe('what other scenes call things of the same shapes', () => {
     const told = await shapesOf(second);
     expect(told.length).toBeGreaterThan(3);
     expect(new Set(told.map(({ digest }) => digest)).size).toBe(told.length);
+  });
+  it('is the word that most things bear over all scenes, of all with a right name', async () => {
+    const copy = await mo.bytes('/api/scenes/1/copy');
+    const bringIn = async (name: string) =>
+      (await mo.bringIn('brannick-pass', { [name]: copy })).result!.scene;
+    const ids = [
+      await bringIn('a.glb'),
+      await bringIn('b.glb'),
+      await bringIn('c.glb'),
+      await bringIn('d.glb'),
+    ];
+    const { database } = server.services;
+    const put = (scene: number, text: string, count: number, of: number) =>
+      saveShapeWords(database, scene, [{ digest: 'd1', text, count, of }]);
+    await put(ids[0]!, '', 0, 0);
+    await put(ids[1]!, 'sheave', 2, 3);
+    await put(ids[2]!, 'Sheave', 4, 4);
+    await put(ids[3]!, 'drum', 5, 5);
+    const told = async () => (await shapesOf(ids[0]!)).map(({ scene: _, ...one }) => one);
+    expect(await told()).toEqual([{ digest: 'd1', text: 'Sheave', count: 6, of: 12 }]);
+    await database.run('UPDATE scene SET binned_at = UTC_TIMESTAMP(3) WHERE id = ?', [ids[2]!]);
+    expect(await told()).toEqual([{ digest: 'd1', text: 'drum', count: 5, of: 8 }]);
   });
   it('says which way they face, by the names in them', async () => {
     const { facing } = (await mo.get<{ facing: KnownFacing | null }>('/api/scenes/1/elsewhere')).body;

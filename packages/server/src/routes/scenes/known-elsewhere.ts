@@ -1,4 +1,4 @@
-import { knownFacing, knownShapes } from '@renquil/core';
+import { knownFacing } from '@renquil/core';
 import { facingsElsewhere, shapeWordsElsewhere } from '../../db/shape-words.js';
 import { defineRoute } from '../../http/route.js';
 
@@ -8,8 +8,8 @@ export const getKnownElsewhere = defineRoute({
   needs: 'viewer',
   says: 'What the other scenes of the project call things of the same shapes, by names that are right, and which way their assets face.',
   async handle({ scene, project }, { database }) {
-    const words = await shapeWordsElsewhere(database, project.id, scene.id);
+    const shapes = await shapeWordsElsewhere(database, project.id, scene.id);
     const facing = knownFacing(await facingsElsewhere(database, project.id, scene.id));
-    return { json: { shapes: [...knownShapes(words).values()], facing } };
+    return { json: { shapes, facing } };
   },
 });
