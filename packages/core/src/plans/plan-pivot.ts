@@ -53,7 +53,15 @@ export function relocate(scene: Scene, id: ObjectId, local: Transform): Edit[] |
     });
   for (const child of object.children) {
     const { local: from, name } = scene.get(child);
-    const to = fromMatrix(multiply(difference, toMatrix(from)));
+    const matrix = toMatrix(from);
+    const to = fromMatrix(multiply(difference, matrix));
+    if (!to && !fromMatrix(matrix))
+      return {
+        ok: false,
+        reason: 'shear',
+        object: child,
+        because: `"${name}" is sheared and cannot be moved alone`,
+      };
     if (!to)
       return {
         ok: false,

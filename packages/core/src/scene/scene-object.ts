@@ -98,7 +98,7 @@ export interface Shape {
   /** Of its points and corners in the file. */
   readonly bytes?: number;
   /** Why its points must stay as they are in the file. */
-  readonly fixed?: 'skinned' | 'packed';
+  readonly fixed?: 'skinned' | 'packed' | 'instanced';
 }
 
 export interface Material {

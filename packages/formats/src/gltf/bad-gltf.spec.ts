@@ -1,6 +1,7 @@
-import { RenquilError } from '@renquil/core';
+import { applyChange, RenquilError } from '@renquil/core';
 import { makeGlb, nodesGlb } from '../testing/make-glb.js';
 import { readGltf } from './read-gltf.js';
+import { writeGltf } from './write-gltf.js';
 
 const asset = { version: '2.0' };
 const text = (json: unknown) => new TextEncoder().encode(JSON.stringify(json));
@@ -108,9 +109,24 @@ const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
     /outside the upload/,
   ],
   [
-    'a file from the net',
-    text({ asset, images: [{ uri: 'https://example.org/a.png' }] }),
+    'a buffer from the net',
+    text({ asset, buffers: [{ uri: 'https://example.org/a.bin', byteLength: 4 }] }),
     /outside the upload/,
+  ],
+  [
+    'a morph target that is not there',
+    makeGlb({ asset, meshes: [{ primitives: [{ attributes: {}, targets: [{ POSITION: 9 }] }] }] }),
+    /meshes\[0\]\.primitives\[0\].*no accessor 9/,
+  ],
+  [
+    'an animation without samplers',
+    makeGlb({ asset, nodes: [{}], animations: [{ channels: [{ sampler: 0, target: { node: 0 } }] }] }),
+    /animations\[0\]\.samplers/,
+  ],
+  [
+    'a channel without its sampler',
+    makeGlb({ asset, animations: [{ channels: [{ sampler: 3, target: {} }], samplers: [] }] }),
+    /animations\[0\]\.channels\[0\]\.sampler.*3/,
   ],
   ['a file that did not come', text({ asset, buffers: [{ uri: 'gone.bin', byteLength: 4 }] }), /gone\.bin/],
   [
@@ -155,8 +171,17 @@ describe('an odd but good file', () => {
   });
   it('may be a chain ten thousand deep', () =>
     expect(readGltf(makeGlb(nest(10_000)), 'deep.glb').scene.size).toBe(10_000));
-  it('may begin with a byte order mark', () => {
-    const bom = new Uint8Array([0xef, 0xbb, 0xbf, ...text({ asset, nodes: [{ name: 'a' }] })]);
-    expect(readGltf(bom, 'bom.gltf').scene.size).toBe(1);
+  it('may begin with a byte order mark, which a rename leaves', () => {
+    const bom = (name: string) => new Uint8Array([0xef, 0xbb, 0xbf, ...text({ asset, nodes: [{ name }] })]);
+    const { scene, source } = readGltf(bom('a'), 'bom.gltf');
+    applyChange(scene, { label: '', edits: [{ kind: 'rename', object: 1, from: 'a', to: 'b' }] });
+    expect(writeGltf(source, scene)).toEqual(bom('b'));
   });
+  for (const uri of ['https://example.org/a.png', '../a.png', 'file:///a.png', 'gone.png'])
+    it(`may lack a picture (${uri}): it is named, and stays in the file`, () => {
+      const bytes = makeGlb({ asset, nodes: [{}], images: [{ uri }] });
+      const { scene, source } = readGltf(bytes, 'odd.glb');
+      expect(source.lacking).toEqual([{ place: 'images[0].uri', uri }]);
+      expect(writeGltf(source, scene)).toBe(source.bytes);
+    });
 });

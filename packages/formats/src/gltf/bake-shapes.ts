@@ -9,11 +9,12 @@ import {
   type Vec3,
 } from '@renquil/core';
 import { binChunk } from './glb.js';
-import { asTriangles, readFloats } from './decode-shape.js';
+import { asTriangles, readCorners, readFloats, restartOf } from './decode-shape.js';
 import type { Gltf, GltfAccessor, GltfBufferView, GltfMesh, GltfPrimitive } from './gltf-json.js';
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
 import { elementsOf, membersOf } from './json-spans.js';
+import { instancedShapes } from './instanced-shapes.js';
 import { gatherFacts } from './node-data.js';
 import { rebuild } from './rebuild-gltf.js';
 
@@ -32,18 +33,19 @@ export interface BakedSource {
 export function bakeShapes(source: GltfSource, scene: Scene): BakedSource | null {
   const baker = new Baker(source);
   const { materialsOf } = gatherFacts(source.json);
+  const instanced = instancedShapes(source.json);
   const meshes = new Map<ObjectId, number>();
   const known = new Map<string, number>();
   for (const { id, shape, bake, materials, outline } of scene.walk()) {
     if (outline && shape === null) meshes.set(id, baker.line(outline));
     if (shape === null) continue;
-    const was = materialsOf[shape]!;
+    const was = materialsOf[instanced.meshOf(shape)]!;
     const recoloured = materials.length !== was.length || materials.some((one, i) => one !== was[i]);
     if (!bake && !recoloured) continue;
     const key = `${shape}:${bake?.join()}:${recoloured ? materials.join() : ''}`;
     let mesh = known.get(key);
     if (mesh === undefined) {
-      mesh = baker.make(shape, bake ?? null, recoloured ? { was, materials } : null);
+      mesh = baker.make(instanced.meshOf(shape), bake ?? null, recoloured ? { was, materials } : null);
       known.set(key, mesh);
     }
     meshes.set(id, mesh);
@@ -158,14 +160,18 @@ class Baker {
     const mode = primitive.mode ?? 4;
     if (mode < 4) return {};
     const count = this.#json.accessors![primitive.attributes['POSITION']!]!.count;
-    const given =
-      primitive.indices === undefined
-        ? null
-        : readFloats(this.#json, this.source.buffers, primitive.indices)!;
-    const corners = asTriangles(
-      mode,
-      given ? Uint32Array.from(given) : Uint32Array.from({ length: count }, (_, i) => i),
-    ).slice();
+    const { indices } = primitive;
+    const corners =
+      indices === undefined
+        ? asTriangles(
+            mode,
+            Uint32Array.from({ length: count }, (_, i) => i),
+          ).slice()
+        : asTriangles(
+            mode,
+            readCorners(this.#json, this.source.buffers, indices)!,
+            restartOf(this.#json, indices),
+          ).slice();
     for (let i = 0; i + 2 < corners.length; i += 3)
       [corners[i + 1], corners[i + 2]] = [corners[i + 2]!, corners[i + 1]!];
     this.#accessors.push({

@@ -2,8 +2,9 @@ import { NodeIO, type Primitive } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { publishedModels } from '../testing/published-models.js';
 import { makeGlb } from '../testing/make-glb.js';
-import { decodeShape } from './decode-shape.js';
+import { decodeShape, readCorners, readFloats } from './decode-shape.js';
 import { openGltf } from './gltf-source.js';
+import { readGltf } from './read-gltf.js';
 
 const asset = { version: '2.0' };
 
@@ -89,5 +90,65 @@ describe('elements that a file claims and does not hold', () => {
       extensions: { KHR_draco_mesh_compression: { bufferView: 0, attributes: { POSITION: 0 } } },
     };
     expect(() => openGltf(makeGlb(claiming(5e6, 4, packed)), 'packed.glb')).not.toThrow();
+  });
+
+  /** Points and listed corners of their own types, and the mode. */
+  const listed = (corners: Uint8Array | Uint32Array, mode: number, points = 5) => {
+    const positions = new Float32Array(points * 3).map((_, i) => i);
+    const at = Math.ceil(positions.byteLength / 4) * 4;
+    const bin = new Uint8Array(at + corners.byteLength);
+    bin.set(new Uint8Array(positions.buffer));
+    bin.set(new Uint8Array(corners.buffer), at);
+    const componentType = corners instanceof Uint8Array ? 5121 : 5125;
+    const json = {
+      asset,
+      nodes: [{ mesh: 0 }],
+      meshes: [{ primitives: [{ attributes: { POSITION: 0 }, indices: 1, mode }] }],
+      accessors: [
+        { bufferView: 0, componentType: 5126, count: points, type: 'VEC3' },
+        { bufferView: 1, componentType, count: corners.length, type: 'SCALAR' },
+      ],
+      bufferViews: [
+        { buffer: 0, byteLength: positions.byteLength },
+        { buffer: 0, byteOffset: at, byteLength: corners.byteLength },
+      ],
+      buffers: [{ byteLength: bin.length }],
+    };
+    return readGltf(makeGlb(json, bin), 'x.glb');
+  };
+  it('breaks a strip off where its corners say so, in what is counted as in what is drawn', () => {
+    const { scene, source } = listed(Uint8Array.from([0, 1, 2, 3, 255, 2, 3, 4, 1]), 5);
+    const [part] = decodeShape(source.json, source.buffers, 0)!;
+    expect([...part!.indices]).toEqual([0, 1, 2, 2, 1, 3, 2, 3, 4, 4, 3, 1]);
+    expect(scene.shapes[0]!.faces).toBe(4);
+  });
+  it('keeps corners above 2^24 apart', () => {
+    const { source } = listed(Uint32Array.from([16_777_216, 16_777_217, 16_777_219]), 4);
+    expect([...readCorners(source.json, source.buffers, 1)!]).toEqual([16_777_216, 16_777_217, 16_777_219]);
+  });
+  it('reads numbers of 16 and 64 bits (KHR_accessor_float16, KHR_accessor_float64; IEEE 754)', () => {
+    const halves = Uint16Array.from([0x3c00, 0xc000, 0x3555, 0x0001, 0x7bff, 0x8000]);
+    const doubles = Float64Array.from([0.1, -2, 1e9]);
+    const bin = new Uint8Array(16 + 24);
+    bin.set(new Uint8Array(halves.buffer));
+    bin.set(new Uint8Array(doubles.buffer), 16);
+    const json = {
+      asset,
+      extensionsUsed: ['KHR_accessor_float16', 'KHR_accessor_float64'],
+      accessors: [
+        { bufferView: 0, componentType: 5131, count: 2, type: 'VEC3' },
+        { bufferView: 1, componentType: 5130, count: 1, type: 'VEC3' },
+      ],
+      bufferViews: [
+        { buffer: 0, byteLength: 12 },
+        { buffer: 0, byteOffset: 16, byteLength: 24 },
+      ],
+      buffers: [{ byteLength: 40 }],
+    };
+    const source = openGltf(makeGlb(json, bin), 'x.glb');
+    // The values that the standard's tables give for these bits.
+    const wanted = [1, -2, 0.333251953125, 5.960464477539063e-8, 65504, -0];
+    expect([...readFloats(source.json, source.buffers, 0)!]).toEqual(wanted.map(Math.fround));
+    expect([...readFloats(source.json, source.buffers, 1)!]).toEqual([0.1, -2, 1e9].map(Math.fround));
   });
 });

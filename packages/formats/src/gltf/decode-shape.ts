@@ -20,11 +20,13 @@ export function decodeShape(json: Gltf, buffers: readonly Uint8Array[], index: n
     const positions = readFloats(json, buffers, at);
     if (!positions) return null;
     const normalAt = primitive.attributes['NORMAL'];
-    const raw = primitive.indices === undefined ? null : readFloats(json, buffers, primitive.indices);
+    const { indices: cornersAt } = primitive;
     const count = positions.length / 3;
-    const corners = raw ? Uint32Array.from(raw) : inOrder(count);
-    if (raw && corners.some((corner) => corner >= count)) return null;
-    const indices = mode < 4 ? asLines(mode, corners) : asTriangles(mode, corners);
+    const corners = cornersAt === undefined ? inOrder(count) : readCorners(json, buffers, cornersAt);
+    if (!corners) return null;
+    const restart = cornersAt === undefined ? null : restartOf(json, cornersAt);
+    const indices = mode < 4 ? asLines(mode, corners, restart) : asTriangles(mode, corners, restart);
+    if (cornersAt !== undefined && indices.some((corner) => corner >= count)) return null;
     const normals = normalAt === undefined ? null : readFloats(json, buffers, normalAt);
     parts.push({ positions, normals, indices, lines: mode < 4, material: primitive.material ?? null });
   }
@@ -94,9 +96,22 @@ function reader(data: DataView, component: number, normalized: boolean): (at: nu
       return normalized ? (at) => data.getUint16(at, true) / 65535 : (at) => data.getUint16(at, true);
     case 5125:
       return (at) => data.getUint32(at, true);
+    case 5130:
+      return (at) => data.getFloat64(at, true);
+    case 5131:
+      return (at) => halfFloat(data.getUint16(at, true));
     default:
       return (at) => data.getFloat32(at, true);
   }
+}
+
+/** IEEE 754 binary16. */
+function halfFloat(bits: number): number {
+  const sign = bits & 0x8000 ? -1 : 1;
+  const exponent = (bits >> 10) & 31;
+  const fraction = bits & 1023;
+  if (exponent === 31) return fraction ? NaN : sign * Infinity;
+  return sign * (exponent ? 2 ** (exponent - 15) * (1 + fraction / 1024) : 2 ** -24 * fraction);
 }
 
 function putSparse(json: Gltf, buffers: readonly Uint8Array[], index: number, out: Float32Array): void {
@@ -117,27 +132,70 @@ function putSparse(json: Gltf, buffers: readonly Uint8Array[], index: number, ou
     for (let k = 0; k < width; k++) out[where[i]! * width + k] = what[i * width + k]!;
 }
 
-/** Corners of plain triangles from those of triangles, a strip or a fan (glTF 2.0, section 3.7.2.1). */
-export function asTriangles(mode: number, corners: Uint32Array): Uint32Array {
-  if (mode === 4) return corners.subarray(0, Math.floor(corners.length / 3) * 3);
-  const out = new Uint32Array(Math.max(0, corners.length - 2) * 3);
-  for (let i = 2, at = 0; i < corners.length; i++, at += 3) {
-    const [a, b] = mode === 6 ? [0, i - 1] : i % 2 ? [i - 1, i - 2] : [i - 2, i - 1];
-    out[at] = corners[a]!;
-    out[at + 1] = corners[b]!;
-    out[at + 2] = corners[i]!;
-  }
-  return out;
+/**
+ * The value with which a strip, fan or line breaks off and begins anew: the largest of its type. glTF 2.0 allows none
+ * (section 3.7.2.1), and files have them all the same. Null when the corners are not listed.
+ */
+export function restartOf(json: Gltf, indices: number): number | null {
+  return { 5121: 0xff, 5123: 0xffff, 5125: 0xffffffff }[json.accessors![indices]!.componentType] ?? null;
 }
 
-function asLines(mode: number, corners: Uint32Array): Uint32Array {
-  if (mode === 1) return corners;
-  const closes = mode === 2 && corners.length > 2;
-  const out = new Uint32Array(Math.max(0, corners.length - 1) * 2 + (closes ? 2 : 0));
-  for (let i = 1, at = 0; i < corners.length; i++, at += 2) {
-    out[at] = corners[i - 1]!;
-    out[at + 1] = corners[i]!;
+/** Listed corners as whole numbers of 32 bits, which floats do not hold above 2^24. */
+export function readCorners(json: Gltf, buffers: readonly Uint8Array[], index: number): Uint32Array | null {
+  const accessor = json.accessors![index]!;
+  const view = accessor.bufferView === undefined ? undefined : json.bufferViews![accessor.bufferView]!;
+  if (accessor.componentType !== 5125 || accessor.sparse || !view) {
+    const floats = readFloats(json, buffers, index);
+    return floats && Uint32Array.from(floats);
   }
-  if (closes) out.set([corners.at(-1)!, corners[0]!], out.length - 2);
-  return out;
+  if (compressedBy.some((name) => view.extensions?.[name])) return null;
+  const buffer = buffers[view.buffer]!;
+  const data = new DataView(buffer.buffer, buffer.byteOffset, buffer.byteLength);
+  const start = (view.byteOffset ?? 0) + (accessor.byteOffset ?? 0);
+  const stride = view.byteStride ?? 4;
+  return Uint32Array.from({ length: accessor.count }, (_, i) => data.getUint32(start + i * stride, true));
+}
+
+/** The stretches between restarts. */
+function* stretches(corners: Uint32Array, restart: number | null): Generator<Uint32Array> {
+  if (restart === null) return yield corners;
+  let from = 0;
+  for (let at = corners.indexOf(restart); at >= 0; at = corners.indexOf(restart, from)) {
+    yield corners.subarray(from, at);
+    from = at + 1;
+  }
+  yield from ? corners.subarray(from) : corners;
+}
+
+/** Corners of plain triangles from those of triangles, a strip or a fan (glTF 2.0, section 3.7.2.1). */
+export function asTriangles(mode: number, corners: Uint32Array, restart: number | null = null): Uint32Array {
+  if (mode === 4 && (restart === null || !corners.includes(restart)))
+    return corners.subarray(0, Math.floor(corners.length / 3) * 3);
+  const out = new Uint32Array(corners.length * 3);
+  let at = 0;
+  for (const part of stretches(corners, restart))
+    for (let i = 2; i < part.length; i += mode === 4 ? 3 : 1, at += 3) {
+      const [a, b] = mode === 6 ? [0, i - 1] : mode === 5 && i % 2 ? [i - 1, i - 2] : [i - 2, i - 1];
+      out[at] = part[a]!;
+      out[at + 1] = part[b]!;
+      out[at + 2] = part[i]!;
+    }
+  return out.slice(0, at);
+}
+
+function asLines(mode: number, corners: Uint32Array, restart: number | null): Uint32Array {
+  if (mode === 1) return corners;
+  const out = new Uint32Array(corners.length * 2);
+  let at = 0;
+  for (const part of stretches(corners, restart)) {
+    for (let i = 1; i < part.length; i++) {
+      out[at++] = part[i - 1]!;
+      out[at++] = part[i]!;
+    }
+    if (mode === 2 && part.length > 2) {
+      out[at++] = part.at(-1)!;
+      out[at++] = part[0]!;
+    }
+  }
+  return out.slice(0, at);
 }

@@ -1,6 +1,20 @@
-import type { Gltf } from './gltf-json.js';
+import { instancing } from './instanced-shapes.js';
+import type { Gltf, GltfPrimitive } from './gltf-json.js';
 
-type ListName = 'nodes' | 'meshes' | 'materials' | 'accessors' | 'bufferViews' | 'skins';
+/** The lists that things may go from, each after those that point at it. */
+export const listNames = [
+  'nodes',
+  'skins',
+  'cameras',
+  'meshes',
+  'materials',
+  'textures',
+  'samplers',
+  'images',
+  'accessors',
+  'bufferViews',
+] as const;
+export type ListName = (typeof listNames)[number];
 /** Called with a holder and the key under which it keeps an index. */
 type Visit = (holder: Record<string, unknown>, key: string) => void;
 
@@ -51,7 +65,7 @@ function visitReferences(json: Gltf, list: ListName, visit: Visit): void {
           on(sampler, 'output');
         }
       }
-      for (const node of json.nodes ?? []) each(node.extensions?.['EXT_mesh_gpu_instancing']?.['attributes']);
+      for (const node of json.nodes ?? []) each(node.extensions?.[instancing]?.['attributes']);
       return;
     case 'bufferViews':
       for (const accessor of json.accessors ?? []) {
@@ -60,9 +74,38 @@ function visitReferences(json: Gltf, list: ListName, visit: Visit): void {
         on(accessor.sparse?.values, 'bufferView');
       }
       for (const image of json.images ?? []) on(image, 'bufferView');
-      for (const primitive of primitives)
-        on(primitive.extensions?.['KHR_draco_mesh_compression'], 'bufferView');
+      return visitPacked(primitives, on);
+    case 'cameras':
+      for (const node of json.nodes ?? []) on(node, 'camera');
+      return;
+    case 'textures':
+      for (const material of json.materials ?? []) visitTextures(material, on);
+      return;
+    case 'samplers':
+      for (const texture of json.textures ?? []) on(texture, 'sampler');
+      return;
+    case 'images':
+      for (const texture of json.textures ?? []) {
+        on(texture, 'source');
+        for (const extension of Object.values(texture.extensions ?? {})) on(extension, 'source');
+      }
   }
+}
+
+type On = (holder: unknown, key: string) => void;
+function visitPacked(primitives: readonly GltfPrimitive[], on: On): void {
+  for (const primitive of primitives) on(primitive.extensions?.['KHR_draco_mesh_compression'], 'bufferView');
+}
+
+/** Every `...Texture` of a material and of its KHR_materials extensions holds the index of one. */
+function visitTextures(material: object, on: On): void {
+  const stack: unknown[] = [material];
+  for (let one = stack.pop(); one !== undefined; one = stack.pop())
+    for (const [key, value] of Object.entries(one as object)) {
+      if (typeof value !== 'object' || value === null || key === 'extras') continue;
+      if (key.endsWith('Texture')) on(value, 'index');
+      stack.push(value);
+    }
 }
 
 /** The indexes of a list that something in the document points at. */

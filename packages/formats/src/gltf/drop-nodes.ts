@@ -1,27 +1,32 @@
 import { RenquilError } from '@renquil/core';
-import { binChunk, type GlbChunk } from './glb.js';
-import { dropFromList, listUsers } from './drop-from-list.js';
+import { cutBytes } from './cut-bytes.js';
+import { dropFromList, listNames, listUsers, type ListName } from './drop-from-list.js';
 import type { Gltf } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
+import { hollow } from './hollow.js';
+import { instancing } from './instanced-shapes.js';
+import { animatedBy, visibility } from './node-data.js';
 import { rebuild } from './rebuild-gltf.js';
 import { shiftBoard } from './board-extras.js';
 
 /**
- * Extensions known to point at no node, or to point only from the node they stand on. With any other in the file the
- * numbers of nodes must not move: an unknown reader of them could be led astray.
+ * Extensions known to point at nothing by its number, or from places that are followed. With any other in the file no
+ * number may move: an unknown reader of them would be led astray.
  */
 const blind = new Set([
-  'EXT_mesh_gpu_instancing',
+  instancing,
+  visibility,
   'EXT_meshopt_compression',
+  'EXT_texture_avif',
   'EXT_texture_webp',
+  'KHR_accessor_float16',
+  'KHR_accessor_float64',
   'KHR_draco_mesh_compression',
   'KHR_lights_punctual',
   'KHR_mesh_quantization',
   'KHR_meshopt_compression',
   'KHR_texture_basisu',
   'KHR_texture_transform',
-  'KHR_node_visibility',
-  'KHR_materials_variants',
   'KHR_xmp_json_ld',
 ]);
 const blindStart = ['KHR_materials_', 'EXT_materials_'];
@@ -31,8 +36,10 @@ export function isBlindExtension(name: string): boolean {
 }
 
 /**
- * The document without some nodes: they go from the tree, from scenes and animations, and with them the meshes,
- * accessors, buffer views and bytes that nothing else uses; so do the meshes that were freed before. Refuses to drop a joint of a skin that stays.
+ * The document without some nodes: they go from the tree, from scenes and animations, and with them everything that
+ * they alone used, down to the bytes; so do the meshes that were freed before. Where an extension that we do not know
+ * may count things, what goes leaves an empty one in its place, so that no number points at another thing than before.
+ * Refuses to drop a joint of a skin that stays.
  */
 export function dropNodes(
   source: GltfSource,
@@ -41,27 +48,35 @@ export function dropNodes(
   freed: ReadonlySet<number> = new Set(),
 ): Uint8Array {
   const json = JSON.parse(text) as Gltf;
+  const before = new Map(listNames.map((list) => [list, listUsers(json, list)]));
+  for (const mesh of freed) before.get('meshes')!.add(mesh);
   for (const index of dropped) refuseJoint(json, index, dropped, source.file);
-  const meshesBefore = usedMeshes(json, new Set());
   cutFromTree(json, dropped);
   cutAnimations(json, dropped);
-  const worn = usedMeshes(json, dropped);
-  const meshes = new Set([...meshesBefore, ...freed].filter((mesh) => !worn.has(mesh)));
-  const others = (json.extensionsUsed ?? []).filter((name) => !isBlindExtension(name));
-  if (others.length) for (const index of dropped) json.nodes![index] = {};
-  else {
-    dropFromList(json, 'nodes', dropped);
-    shiftBoard(json, dropped);
+  const counts = extensionsOf(json).some((name) => !isBlindExtension(name));
+  const take = counts ? hollow : dropFromList;
+  take(json, 'nodes', dropped);
+  if (!counts) shiftBoard(json, dropped);
+  let chunks = source.chunks;
+  for (const list of listNames) {
+    if (list === 'nodes') continue;
+    const gone = noLongerUsed(json, list, before.get(list)!);
+    if (list === 'bufferViews') chunks = cutBytes(json, gone, chunks, counts);
+    if (gone.size && !(counts && list === 'bufferViews')) take(json, list, gone);
   }
-  const chunks = dropUnused(json, meshes, source.chunks);
   const indent = /\n( +|\t)/.exec(text)?.[1];
   return rebuild(source, JSON.stringify(json, null, indent), chunks);
 }
 
-function usedMeshes(json: Gltf, dropped: ReadonlySet<number>): Set<number> {
-  return new Set(
-    (json.nodes ?? []).flatMap((node, i) => (node.mesh === undefined || dropped.has(i) ? [] : [node.mesh])),
-  );
+function noLongerUsed(json: Gltf, list: ListName, before: ReadonlySet<number>): Set<number> {
+  const now = listUsers(json, list);
+  return new Set([...before].filter((index) => !now.has(index)));
+}
+
+/** Those the file says it uses; some are used without being said. */
+function extensionsOf(json: Gltf): string[] {
+  const used = Array.isArray(json.extensionsUsed) ? json.extensionsUsed : [];
+  return [...used, ...Object.keys(json.extensions ?? {})].filter((name) => typeof name === 'string');
 }
 
 function refuseJoint(json: Gltf, index: number, dropped: ReadonlySet<number>, file: string): void {
@@ -76,16 +91,8 @@ function refuseJoint(json: Gltf, index: number, dropped: ReadonlySet<number>, fi
 }
 
 function cutFromTree(json: Gltf, dropped: ReadonlySet<number>): void {
-  for (const holder of [...(json.nodes ?? [])]) {
-    if (!holder.children?.some((child) => dropped.has(child))) continue;
-    holder.children = holder.children.filter((child) => !dropped.has(child));
-    if (!holder.children.length) delete holder.children;
-  }
-  for (const scene of json.scenes ?? []) {
-    if (!scene.nodes?.some((node) => dropped.has(node))) continue;
-    scene.nodes = scene.nodes.filter((node) => !dropped.has(node));
-    if (!scene.nodes.length) delete scene.nodes;
-  }
+  for (const holder of json.nodes ?? []) cutList(holder, 'children', dropped);
+  for (const scene of json.scenes ?? []) cutList(scene, 'nodes', dropped);
   const skins = new Set<number>();
   (json.skins ?? []).forEach((skin, s) => {
     if (skin.joints.every((joint) => dropped.has(joint))) skins.add(s);
@@ -94,10 +101,23 @@ function cutFromTree(json: Gltf, dropped: ReadonlySet<number>): void {
   if (skins.size) dropFromList(json, 'skins', skins);
 }
 
+function cutList<K extends string>(
+  holder: Partial<Record<K, number[]>>,
+  key: K,
+  dropped: ReadonlySet<number>,
+): void {
+  const list = holder[key];
+  if (!list?.some((node) => dropped.has(node))) return;
+  holder[key] = list.filter((node) => !dropped.has(node));
+  if (!holder[key]!.length) delete holder[key];
+}
+
 function cutAnimations(json: Gltf, dropped: ReadonlySet<number>): void {
   if (!json.animations) return;
   for (const animation of json.animations) {
-    const kept = animation.channels.filter((c) => c.target.node === undefined || !dropped.has(c.target.node));
+    const kept = animation.channels.filter(
+      (channel) => !animatedBy(channel).some((node) => dropped.has(node)),
+    );
     if (kept.length === animation.channels.length) continue;
     const samplers = [...new Set(kept.map((c) => c.sampler))].sort((a, b) => a - b);
     animation.channels = kept.map((c) => ({ ...c, sampler: samplers.indexOf(c.sampler) }));
@@ -105,65 +125,4 @@ function cutAnimations(json: Gltf, dropped: ReadonlySet<number>): void {
   }
   json.animations = json.animations.filter((animation) => animation.channels.length);
   if (!json.animations.length) delete json.animations;
-}
-
-/** Drops meshes, then whatever only they used, one kind after another, and cuts the bytes out of the binary chunk. */
-function dropUnused(
-  json: Gltf,
-  meshes: ReadonlySet<number>,
-  chunks: readonly GlbChunk[],
-): readonly GlbChunk[] {
-  if (!meshes.size) return chunks;
-  const freed = (list: 'accessors' | 'bufferViews' | 'materials', act: () => void): Set<number> => {
-    const before = listUsers(json, list);
-    act();
-    const after = listUsers(json, list);
-    return new Set([...before].filter((index) => !after.has(index)));
-  };
-  let materials = new Set<number>();
-  const accessors = freed('accessors', () => {
-    materials = freed('materials', () => dropFromList(json, 'meshes', meshes));
-  });
-  dropFromList(json, 'materials', materials);
-  const views = freed('bufferViews', () => dropFromList(json, 'accessors', accessors));
-  const cut = cutBytes(json, views, chunks);
-  dropFromList(json, 'bufferViews', views);
-  return cut;
-}
-
-function cutBytes(json: Gltf, views: ReadonlySet<number>, chunks: readonly GlbChunk[]): readonly GlbChunk[] {
-  const at = chunks.findIndex((chunk) => chunk.type === binChunk);
-  const all = json.bufferViews ?? [];
-  if (at < 0 || !views.size || json.buffers?.[0]?.uri !== undefined) return chunks;
-  const compressed = all.some((view) => view.extensions && Object.keys(view.extensions).length);
-  if (compressed) return chunks;
-  const kept = all
-    .map((view, i) => ({ view, i }))
-    .filter(({ view, i }) => view.buffer === 0 && !views.has(i));
-  const data = chunks[at]!.data;
-  const placed = new Map<number, number>();
-  const parts: { from: number; to: number; at: number }[] = [];
-  let length = 0;
-  for (const { view } of kept.sort((a, b) => (a.view.byteOffset ?? 0) - (b.view.byteOffset ?? 0))) {
-    const from = view.byteOffset ?? 0;
-    const last = parts.at(-1);
-    // Views may share or overlap bytes: what overlaps stays one stretch.
-    if (last && from < last.to) {
-      placed.set(from, last.at + from - last.from);
-      const to = Math.max(last.to, from + view.byteLength);
-      length += to - last.to;
-      last.to = to;
-      continue;
-    }
-    length = Math.ceil(length / 8) * 8 + (from % 8);
-    parts.push({ from, to: from + view.byteLength, at: length });
-    placed.set(from, length);
-    length += view.byteLength;
-  }
-  for (const { view } of kept) view.byteOffset = placed.get(view.byteOffset ?? 0)!;
-  const out = new Uint8Array(length);
-  for (const part of parts) out.set(data.subarray(part.from, part.to), part.at);
-  if (length) json.buffers![0]!.byteLength = length;
-  else delete json.buffers;
-  return chunks.flatMap((chunk, i) => (i !== at ? [chunk] : length ? [{ type: binChunk, data: out }] : []));
 }

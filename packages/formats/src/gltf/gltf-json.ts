@@ -47,7 +47,10 @@ export interface GltfBufferView {
   extensions?: Record<string, Record<string, unknown>>;
 }
 export interface GltfAnimation {
-  channels: { sampler: number; target: { node?: number; path: string } }[];
+  channels: {
+    sampler: number;
+    target: { node?: number; path: string; extensions?: Record<string, Record<string, unknown>> };
+  }[];
   samplers: { input: number; output: number }[];
 }
 export interface Gltf {
@@ -56,20 +59,26 @@ export interface Gltf {
   scenes?: { name?: string; nodes?: number[] }[];
   nodes?: GltfNode[];
   meshes?: GltfMesh[];
-  materials?: { name?: string; pbrMetallicRoughness?: { baseColorFactor?: number[] } }[];
+  materials?: {
+    name?: string;
+    extensions?: Record<string, Record<string, unknown>>;
+    pbrMetallicRoughness?: { baseColorFactor?: number[] };
+  }[];
   accessors?: GltfAccessor[];
   bufferViews?: GltfBufferView[];
   buffers?: { uri?: string; byteLength: number }[];
   images?: { uri?: string; bufferView?: number; mimeType?: string }[];
   skins?: { joints: number[]; skeleton?: number; inverseBindMatrices?: number }[];
   cameras?: unknown[];
+  textures?: { source?: number; sampler?: number; extensions?: Record<string, Record<string, unknown>> }[];
+  samplers?: unknown[];
   animations?: GltfAnimation[];
   extensions?: Record<string, Record<string, unknown>>;
   extensionsUsed?: string[];
   extensionsRequired?: string[];
 }
 
-/** Bytes of one component, glTF 2.0 section 3.6.2.2. */
+/** Bytes of one component, glTF 2.0 section 3.6.2.2; 5130 and 5131 are KHR_accessor_float64 and _float16. */
 export const componentBytes: Readonly<Record<number, number>> = {
   5120: 1,
   5121: 1,
@@ -77,6 +86,8 @@ export const componentBytes: Readonly<Record<number, number>> = {
   5123: 2,
   5125: 4,
   5126: 4,
+  5130: 8,
+  5131: 2,
 };
 /** Components of one element. */
 export const typeSizes: Readonly<Record<string, number>> = {

@@ -1,5 +1,6 @@
 import { RenquilError } from '@renquil/core';
 import { binChunk, isGlb, readGlb, type GlbChunk } from './glb.js';
+import { readDataUri } from './data-uri.js';
 import type { Gltf } from './gltf-json.js';
 import { validateGltf } from './validate-gltf.js';
 
@@ -20,6 +21,13 @@ export interface GltfSource {
   readonly buffers: readonly Uint8Array[];
   /** Files beside the .gltf that it names, by path. */
   readonly resources: ReadonlyMap<string, Uint8Array>;
+  /** Images that did not come with it: they only texture, so the scene opens without them, and they are named. */
+  readonly lacking: readonly LackingImage[];
+}
+export interface LackingImage {
+  readonly place: string;
+  /** As the file names it: a path, or where it lies elsewhere. Nothing is ever fetched. */
+  readonly uri: string;
 }
 export interface GltfLimits {
   readonly objects: number;
@@ -48,8 +56,11 @@ export function openGltf(
     return found;
   };
   const bin = chunks.find((chunk) => chunk.type === binChunk);
-  const buffers = validateGltf(parsed, { file, limits, bin: bin?.data ?? null, fetch });
-  return { file, container: glb ? 'glb' : 'gltf', bytes, text, json: parsed, chunks, buffers, resources };
+  const lacking: LackingImage[] = [];
+  const lacks = (place: string, uri: string): void => void lacking.push({ place, uri });
+  const buffers = validateGltf(parsed, { file, limits, bin: bin?.data ?? null, fetch, lacks });
+  const container = glb ? 'glb' : 'gltf';
+  return { file, container, bytes, text, json: parsed, chunks, buffers, resources, lacking };
 }
 
 function decode(data: Uint8Array, file: string): string {
@@ -69,8 +80,8 @@ function parse(text: string, file: string): Gltf {
   }
 }
 
-/** A relative path inside the upload. RFC 3986 percent escapes are decoded; anything that could leave is refused. */
-export function safePath(uri: string, place: string): string {
+/** A relative path inside the upload; null when it leaves it. RFC 3986 percent escapes are decoded. */
+export function relativePath(uri: string): string | null {
   let path = uri;
   try {
     path = decodeURIComponent(uri);
@@ -79,23 +90,18 @@ export function safePath(uri: string, place: string): string {
   }
   path = path.replace(/^\.\//, '');
   const leaves = /^[a-z][a-z0-9+.-]*:|^[\\/]|\\|\0/i.test(path) || path.split('/').includes('..');
-  if (leaves) throw new RenquilError('upload-unsafe-path', { place, uri: uri.slice(0, 200) });
+  return leaves ? null : path;
+}
+
+/** A relative path inside the upload; anything that could leave is refused. */
+export function safePath(uri: string, place: string): string {
+  const path = relativePath(uri);
+  if (path === null) throw new RenquilError('upload-unsafe-path', { place, uri: uri.slice(0, 200) });
   return path;
 }
 
 function dataUri(uri: string, file: string, place: string): Uint8Array {
-  const comma = uri.indexOf(',');
-  if (comma < 0 || !uri.slice(0, comma).endsWith(';base64')) {
-    throw new RenquilError('gltf-invalid', { file, place, detail: 'a data URI must be base64' });
-  }
-  try {
-    const binary = atob(uri.slice(comma + 1));
-    return Uint8Array.from(binary, (c) => c.charCodeAt(0));
-  } catch {
-    throw new RenquilError('gltf-invalid', {
-      file,
-      place,
-      detail: 'the base64 of a data URI cannot be read',
-    });
-  }
+  const bytes = readDataUri(uri);
+  if (!bytes) throw new RenquilError('gltf-invalid', { file, place, detail: 'its data URI cannot be read' });
+  return bytes;
 }

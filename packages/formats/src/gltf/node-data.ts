@@ -13,8 +13,9 @@ import {
   type Switches,
   type Transform,
 } from '@renquil/core';
-import type { Gltf, GltfNode } from './gltf-json.js';
+import type { Gltf, GltfAnimation, GltfNode } from './gltf-json.js';
 import { isObject } from './guards.js';
+import { instancedShapes } from './instanced-shapes.js';
 
 /** Facts about nodes that need a look at the rest of the document, gathered once. */
 export interface NodeFacts {
@@ -23,6 +24,8 @@ export interface NodeFacts {
   readonly materialsOf: readonly (readonly number[])[];
   /** Meshes drawn only as lines or points: curves that people grab, not surfaces. */
   readonly lineMeshes: ReadonlySet<number>;
+  /** The shape that a node wears. */
+  shapeOf(node: number): number | null;
 }
 
 export function gatherFacts(json: Gltf): NodeFacts {
@@ -34,15 +37,26 @@ export function gatherFacts(json: Gltf): NodeFacts {
   });
   const animated = new Set<number>();
   for (const animation of json.animations ?? []) {
-    for (const channel of animation.channels)
-      if (channel.target.node !== undefined) animated.add(channel.target.node);
+    for (const channel of animation.channels) for (const node of animatedBy(channel)) animated.add(node);
   }
+  const instanced = instancedShapes(json);
   return {
     joints: new Set((json.skins ?? []).flatMap((skin) => skin.joints)),
     animated,
     materialsOf,
     lineMeshes,
+    shapeOf: (node) => instanced.shapeOf(json, node),
   };
+}
+
+/** Nodes that a channel moves: its target, and what KHR_animation_pointer points at. */
+export function animatedBy({ target }: GltfAnimation['channels'][number]): number[] {
+  const pointer = target.extensions?.['KHR_animation_pointer']?.['pointer'];
+  const pointed = typeof pointer === 'string' ? /^\/nodes\/(\d{1,9})(\/|$)/.exec(pointer)?.[1] : undefined;
+  return [
+    ...(target.node === undefined ? [] : [target.node]),
+    ...(pointed === undefined ? [] : [Number(pointed)]),
+  ];
 }
 
 const noMaterials: readonly number[] = Object.freeze([]);
@@ -60,16 +74,16 @@ export interface RenquilExtras {
 
 /** Node `index` as an object; ids are the place in the file, from 1. */
 export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts): ObjectData {
-  const extras = isObject(node.extras) ? node.extras : null;
+  const extras = extrasOfNode(node);
   const ours = readOurs(extras?.['renquil']);
   return {
     id: index + 1,
     name: node.name ?? '',
     kind: ours.kind ?? kindOf(node, index, facts),
     local: localOf(node),
-    shape: node.mesh ?? null,
+    shape: facts.shapeOf(index),
     materials: node.mesh === undefined ? noMaterials : facts.materialsOf[node.mesh]!,
-    switches: ours.switches ? { ...allOn, ...ours.switches } : allOn,
+    switches: { ...switchesOf(node), ...ours.switches },
     layer: ours.layer ?? 'Base',
     mark: ours.mark ?? null,
     ...(ours.display ? { display: ours.display } : {}),
@@ -99,6 +113,25 @@ export function localOf(node: GltfNode): Transform {
     s: (s ?? [1, 1, 1]) as [number, number, number],
   };
 }
+
+/** What is said about a node beside its object: an object as it is; anything else as what is under the key `extras`. */
+export function extrasOfNode({ extras }: GltfNode): Record<string, unknown> | null {
+  if (isObject(extras)) return extras;
+  return extras === undefined ? null : { extras };
+}
+
+const hidden: Switches = Object.freeze({ ...allOn, shown: false });
+/** The switches a node has in the file: KHR_node_visibility hides it. */
+export function switchesOf({ extensions }: GltfNode): Switches {
+  return extensions?.[visibility]?.['visible'] === false ? hidden : allOn;
+}
+export const visibility = 'KHR_node_visibility';
+
+/** A node that left the scene and holds its place in the list, since something we do not know may count nodes. */
+export function isGone({ extras }: GltfNode): boolean {
+  return isObject(extras) && isObject(extras['renquil']) && extras['renquil']['gone'] === true;
+}
+export const goneNode: GltfNode = Object.freeze({ extras: { renquil: { gone: true } } });
 
 function attributesOf(extras: Record<string, unknown>): Attributes {
   const { renquil: _ours, ...others } = extras;

@@ -5,6 +5,7 @@ import {
   type ObjectId,
   type Scene,
   type SceneObject,
+  type Switches,
   type Transform,
 } from '@renquil/core';
 import type { Gltf, GltfNode } from './gltf-json.js';
@@ -13,35 +14,47 @@ import { JsonPatch } from './json-patch.js';
 import { boardExtras } from './board-extras.js';
 import { elementsOf, membersOf, type MemberSpan } from './json-spans.js';
 import {
+  extrasOfNode,
   gatherFacts,
+  isGone,
   kindOf,
   localOf,
   objectFromNode,
+  switchesOf,
+  visibility,
   type NodeFacts,
   type RenquilExtras,
 } from './node-data.js';
 import { isObject } from './guards.js';
+import { instancedShapes, instancing } from './instanced-shapes.js';
+import { newRoots } from './new-roots.js';
 
 /** The place of every object in the list of nodes: where it came from, or after all of them when it was made here. */
 export class NodePlaces {
   readonly #made = new Map<number, number>();
-  /** Nodes that some object of the scene stands for. */
+  /** Nodes that some object of the scene stands for, and those that only hold their place. */
   readonly present: Uint8Array;
+  readonly meshes: number;
 
   constructor(
     json: Gltf,
     readonly scene: Scene,
   ) {
     const nodes = json.nodes?.length ?? 0;
-    const seen = new Uint8Array(nodes);
+    const seen = Uint8Array.from(json.nodes ?? [], (node) => (isGone(node) ? 1 : 0));
     for (const object of scene.walk()) {
       if (object.source === null) this.#made.set(object.id, nodes + this.#made.size);
       else seen[object.source] = 1;
     }
     this.present = seen;
+    this.meshes = json.meshes?.length ?? 0;
   }
   of(id: ObjectId): number {
     return this.scene.get(id).source ?? this.#made.get(id)!;
+  }
+  /** Scenes that were kept before instanced shapes had a place of their own know the mesh only. */
+  get knowsInstances(): boolean {
+    return this.scene.shapes.length > this.meshes;
   }
   isPresent(node: number): boolean {
     return node >= this.present.length || this.present[node] === 1;
@@ -66,21 +79,18 @@ export function patchNodes(
     const mesh = baked.get(object.id);
     if (object.source === null) {
       const node = newNode(
+        json,
         object,
         object.children.map((id) => places.of(id)),
       );
       added.push(mesh === undefined ? node : { ...node, mesh });
     } else {
-      let members = changesOf(object, json.nodes![object.source]!, places, facts);
+      let members = changesOf(json, object, json.nodes![object.source]!, places, facts);
       if (mesh !== undefined) members = (members ?? new Map<string, unknown>()).set('mesh', mesh);
       if (members) changed.set(object.source, members);
     }
   }
-  const scenes = changedScenes(
-    json,
-    scene.roots.map((id) => places.of(id)),
-    places,
-  );
+  const scenes = changedScenes(json, scene, places);
   const extras = boardExtras(json, scene, (id) => places.of(id));
   const renamed = [
     ['meshes', renamedIn(json.meshes, scene.shapes)],
@@ -132,6 +142,7 @@ function patchList(
 
 /** What must be written into a node, or null when nothing: no allocation for the many that did not change. */
 function changesOf(
+  json: Gltf,
   object: SceneObject,
   node: GltfNode,
   places: NodePlaces,
@@ -142,7 +153,8 @@ function changesOf(
     object.children.length === (listed?.length ?? 0) &&
     object.children.every((id, i) => places.of(id) === listed![i]);
   const sameLocal = sameTransform(object.local, localOf(node));
-  const sameMesh = object.shape === (node.mesh ?? null);
+  const worn = facts.shapeOf(object.source!);
+  const sameMesh = object.shape === worn || (object.shape === (node.mesh ?? null) && !places.knowsInstances);
   const bare = node.extras === undefined && isBare(object, node, facts);
   if (object.name === (node.name ?? '') && sameChildren && sameLocal && sameMesh && bare) return null;
   const members = new Map<string, unknown>();
@@ -151,7 +163,9 @@ function changesOf(
     members.set('children', object.children.length ? object.children.map((id) => places.of(id)) : undefined);
   if (!sameLocal)
     for (const [key, value] of Object.entries(transformMembers(object.local))) members.set(key, value);
-  if (!sameMesh) members.set('mesh', object.shape ?? undefined);
+  if (!sameMesh) members.set('mesh', wornMesh(json, object.shape));
+  const extensions = extensionsOf(json, object, sameMesh ? worn : object.shape, node);
+  if (extensions !== unchanged) members.set('extensions', extensions);
   const extras = bare ? unchanged : extrasOf(object, node, objectFromNode(node, object.source!, facts).kind);
   if (extras !== unchanged) members.set('extras', extras);
   return members.size ? members : null;
@@ -165,7 +179,7 @@ function isBare(object: SceneObject, node: GltfNode, facts: NodeFacts): boolean 
     !object.mark &&
     !object.rest &&
     !object.display &&
-    sameJson(object.switches, allOn) &&
+    sameJson(object.switches, switchesOf(node)) &&
     object.kind === kindOf(node, object.source!, facts)
   );
 }
@@ -178,8 +192,8 @@ function transformMembers(local: Transform): Record<string, readonly number[] | 
 const unchanged = Symbol('unchanged');
 
 function extrasOf(object: SceneObject, node: GltfNode, kindInFile: string): unknown {
-  const before = isObject(node.extras) ? node.extras : {};
-  const ours = oursOf(object, isObject(before['renquil']) ? before['renquil'] : {}, kindInFile);
+  const before = extrasOfNode(node) ?? {};
+  const ours = oursOf(object, isObject(before['renquil']) ? before['renquil'] : {}, kindInFile, node);
   const after = { ...object.attributes, ...(Object.keys(ours).length ? { renquil: ours } : {}) };
   if (sameJson(before, after)) return unchanged;
   return Object.keys(after).length ? after : undefined;
@@ -190,6 +204,7 @@ function oursOf(
   object: SceneObject,
   before: Record<string, unknown>,
   kindInFile: string,
+  node: GltfNode,
 ): Record<string, unknown> {
   const ours: Record<string, unknown> = { ...before };
   const put = <K extends keyof RenquilExtras>(key: K, value: RenquilExtras[K] | undefined): void => {
@@ -198,17 +213,45 @@ function oursOf(
   };
   if (object.kind !== kindInFile || 'kind' in before) put('kind', object.kind);
   put('layer', object.layer === 'Base' ? undefined : object.layer);
-  put('switches', sameJson(object.switches, allOn) ? undefined : object.switches);
+  put('switches', sameJson(object.switches, switchesInFile(object, node)) ? undefined : object.switches);
   put('mark', object.mark ?? undefined);
   put('rest', object.rest ?? undefined);
   put('display', object.display ?? undefined);
   return ours;
 }
 
-function newNode(object: SceneObject, children: number[]): GltfNode {
+/** The file's own switch follows ours where it has one. */
+function switchesInFile({ switches }: SceneObject, node: GltfNode): Switches {
+  return node.extensions?.[visibility] ? { ...allOn, shown: switches.shown } : allOn;
+}
+
+function wornMesh(json: Gltf, shape: number | null): number | undefined {
+  return shape === null ? undefined : instancedShapes(json).meshOf(shape);
+}
+
+/** Extensions of a node that hang on what Renquil changes: how often its mesh is drawn, and whether it is shown. */
+function extensionsOf(json: Gltf, { switches }: SceneObject, shape: number | null, node: GltfNode): unknown {
+  const { [instancing]: many, ...others } = node.extensions ?? {};
+  const instanced = shape === null ? undefined : instancedShapes(json).at(shape);
+  const isSame = sameJson(many?.['attributes'] ?? null, instanced?.attributes ?? null);
+  const shown = node.extensions?.[visibility];
+  const isShownSame = !shown || (shown['visible'] !== false) === switches.shown;
+  if ((isSame || (many && shape === (node.mesh ?? null))) && isShownSame) return unchanged;
+  const after = {
+    ...others,
+    ...(instanced ? { [instancing]: isSame ? many : { attributes: instanced.attributes } } : {}),
+    ...(shown ? { [visibility]: { ...shown, visible: switches.shown } } : {}),
+  };
+  return Object.keys(after).length ? after : undefined;
+}
+
+function newNode(json: Gltf, object: SceneObject, children: number[]): GltfNode {
   const node: GltfNode = { name: object.name };
   if (children.length) node.children = children;
-  if (object.shape !== null) node.mesh = object.shape;
+  const mesh = wornMesh(json, object.shape);
+  if (mesh !== undefined) node.mesh = mesh;
+  const extensions = extensionsOf(json, object, object.shape, node);
+  if (extensions !== unchanged) node.extensions = extensions as NonNullable<GltfNode['extensions']>;
   for (const [key, value] of Object.entries(transformMembers(object.local))) {
     if (value) (node as unknown as Record<string, unknown>)[key] = value;
   }
@@ -218,33 +261,25 @@ function newNode(object: SceneObject, children: number[]): GltfNode {
   return node;
 }
 
-/** Scenes whose list of roots changes. A new root joins the default scene; order is the tree's. */
-function changedScenes(
-  json: Gltf,
-  roots: readonly number[],
-  places: NodePlaces,
-): Map<number, Map<string, unknown>> {
+/** Scenes whose list of roots changes. A new root joins the scene where it was, or what is under it; order is the tree's. */
+function changedScenes(json: Gltf, scene: Scene, places: NodePlaces): Map<number, Map<string, unknown>> {
   const out = new Map<number, Map<string, unknown>>();
+  const roots = scene.roots.map((id) => places.of(id));
   const now = new Set(roots);
   const first = json.scene ?? 0;
-  const wasRoot = new Set((json.scenes ?? []).flatMap((scene) => scene.nodes ?? []));
-  const held = new Set((json.nodes ?? []).flatMap((node) => node.children ?? []));
-  (json.scenes ?? []).forEach((scene, i) => {
-    const before = scene.nodes ?? [];
+  const joins = newRoots(json, scene, (id) => places.of(id));
+  (json.scenes ?? []).forEach((one, i) => {
+    const before = one.nodes ?? [];
     const mine = new Set(before);
-    // A root joins when it hung under something before or was made here; one that no scene showed stays unshown.
-    const joins = (node: number): boolean =>
-      !wasRoot.has(node) && (held.has(node) || node >= (json.nodes?.length ?? 0));
-    const after = roots.filter((node) => mine.has(node) || (i === first && joins(node)));
+    const after = roots.filter((node) => mine.has(node) || joins.get(node)?.has(i));
     const kept = before.filter((node) => now.has(node) && places.isPresent(node));
-    const reordered =
-      !sameNumbers(
-        after.filter((node) => mine.has(node)),
-        kept,
-      ) && i === first;
-    const list = i === first ? after : kept;
-    if (reordered || !sameNumbers(list, before))
-      out.set(i, new Map([['nodes', list.length ? list : undefined]]));
+    const reordered = !sameNumbers(
+      after.filter((node) => mine.has(node)),
+      kept,
+    );
+    // Of another scene than the first only what comes and goes is written: its order is its own.
+    const list = i === first || !reordered ? after : [...kept, ...after.filter((node) => !mine.has(node))];
+    if (!sameNumbers(list, before)) out.set(i, new Map([['nodes', list.length ? list : undefined]]));
   });
   return out;
 }

@@ -1,7 +1,15 @@
 import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } from '@renquil/core';
-import { compressedBy, type Gltf, type GltfAccessor, type GltfMesh } from './gltf-json.js';
+import { asTriangles, readCorners, restartOf } from './decode-shape.js';
+import {
+  compressedBy,
+  type Gltf,
+  type GltfAccessor,
+  type GltfMesh,
+  type GltfPrimitive,
+} from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
-import { gatherFacts, objectFromNode } from './node-data.js';
+import { InstanceBoxes, instancedShapes, type InstancedShape } from './instanced-shapes.js';
+import { gatherFacts, isGone, objectFromNode } from './node-data.js';
 import { readBoard } from './board-extras.js';
 import { shapeBytes, shapeDigest } from './shape-digest.js';
 
@@ -32,12 +40,19 @@ export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint
   );
   // A file may say that a million meshes share the same bytes: those that are looked into have an end.
   let toHash = mostHashed + 4 * (buffers ?? []).reduce((sum, { length }) => sum + length, 0);
+  const meshes = (json.meshes ?? []).map((_, i) => {
+    const bytes = buffers ? shapeBytes(json, i) : 0;
+    const seen = buffers && (toHash -= bytes) >= 0 ? buffers : null;
+    return shapeOf(json, i, skinned.has(i), seen);
+  });
+  const boxes = new InstanceBoxes(json, buffers ?? []);
   const scene = new Scene(
-    (json.meshes ?? []).map((_, i) => {
-      const bytes = buffers ? shapeBytes(json, i) : 0;
-      const isLookedInto = buffers && (toHash -= bytes) >= 0;
-      return shapeOf(json, i, skinned.has(i), isLookedInto ? shapeDigest(json, buffers, i) : null);
-    }),
+    [
+      ...meshes,
+      ...instancedShapes(json).list.map((instanced) =>
+        instancedOf(meshes[instanced.mesh]!, instanced, boxes),
+      ),
+    ],
     (json.materials ?? []).map(materialOf),
     new Set([...facts.animated].map((node) => node + 1)),
   );
@@ -65,13 +80,28 @@ export function rootsOf(json: Gltf): number[] {
   for (const node of json.scenes?.[first]?.nodes ?? []) roots.add(node);
   for (const scene of json.scenes ?? []) for (const node of scene.nodes ?? []) roots.add(node);
   const held = new Set((json.nodes ?? []).flatMap((node) => node.children ?? []));
-  (json.nodes ?? []).forEach((_, i) => {
-    if (!held.has(i)) roots.add(i);
+  (json.nodes ?? []).forEach((node, i) => {
+    if (!held.has(i) && !isGone(node)) roots.add(i);
   });
   return [...roots];
 }
 
-function shapeOf(json: Gltf, at: number, skinned: boolean, digest: string | null): Shape {
+/** A shape drawn many times over: all its faces, and the box of all its instances. */
+function instancedOf(shape: Shape, instanced: InstancedShape, boxes: InstanceBoxes): Shape {
+  const { digest: _of, ...rest } = shape;
+  const { count } = instanced;
+  return {
+    ...rest,
+    faces: shape.faces * count,
+    vertices: shape.vertices * count,
+    bounds: boxes.of(instanced, shape.bounds),
+    fixed: 'instanced',
+  };
+}
+
+/** `buffers`: when its bytes are looked into. */
+function shapeOf(json: Gltf, at: number, skinned: boolean, buffers: readonly Uint8Array[] | null): Shape {
+  const digest = buffers && shapeDigest(json, buffers, at);
   const mesh = json.meshes![at]!;
   const fixed = isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
@@ -82,9 +112,7 @@ function shapeOf(json: Gltf, at: number, skinned: boolean, digest: string | null
     const accessor = at === undefined ? undefined : json.accessors?.[at];
     if (!accessor) continue;
     positions.add(at!);
-    const corners =
-      primitive.indices === undefined ? accessor.count : json.accessors![primitive.indices]!.count;
-    faces += triangles(primitive.mode ?? 4, corners);
+    faces += facesOf(json, primitive, accessor.count, buffers);
     bounds = uniteBoxes(bounds, boxOf(accessor));
   }
   const vertices = [...positions].reduce((sum, at) => sum + json.accessors![at]!.count, 0);
@@ -97,6 +125,20 @@ function shapeOf(json: Gltf, at: number, skinned: boolean, digest: string | null
     ...(fixed ? { fixed } : {}),
     ...(digest ? { digest } : {}),
   };
+}
+
+/** Counted without looking at the corners, but for strips and fans, which may break off and begin anew. */
+function facesOf(
+  json: Gltf,
+  { indices, mode = 4 }: GltfPrimitive,
+  points: number,
+  buffers: readonly Uint8Array[] | null,
+): number {
+  if (indices === undefined) return triangles(mode, points);
+  const corners = mode > 4 && buffers ? readCorners(json, buffers, indices) : null;
+  return corners
+    ? asTriangles(mode, corners, restartOf(json, indices)).length / 3
+    : triangles(mode, json.accessors![indices]!.count);
 }
 
 /** glTF 2.0 section 3.7.2.1: 4 triangles, 5 strip, 6 fan; points and lines have no faces. */

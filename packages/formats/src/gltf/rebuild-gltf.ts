@@ -7,7 +7,13 @@ export function rebuild(
   text: string,
   chunks: readonly GlbChunk[] = source.chunks,
 ): Uint8Array {
-  const data = new TextEncoder().encode(text);
-  if (source.container === 'gltf') return data;
+  if (source.container === 'gltf')
+    return new TextEncoder().encode(hasMark(source.bytes) ? mark + text : text);
   return writeGlb([{ type: jsonChunk, data: new TextEncoder().encode(text.trimEnd()) }, ...chunks]);
+}
+
+/** A byte order mark is no part of the JSON; it goes back where it was. */
+const mark = '\ufeff';
+function hasMark([a, b, c]: Uint8Array): boolean {
+  return a === 0xef && b === 0xbb && c === 0xbf;
 }

@@ -47,4 +47,40 @@ describe('the digest of a shape', () => {
     expect([b, d]).toEqual([a, a]);
     expect(c).not.toBe(a);
   });
+  it('tells morphs apart that differ only in what is sparse', () => {
+    const bin = new Uint8Array(36 + 4 + 24);
+    bin.set(new Uint8Array(new Float32Array([0, 0, 0, 1, 0, 0, 0, 1, 0]).buffer));
+    bin.set([1, 2], 36);
+    bin.set(new Uint8Array(new Float32Array([0, 0, 1, 0, 0, 2]).buffer), 40);
+    const sparse = (index: number, value: number) => ({
+      componentType: 5126,
+      count: 3,
+      type: 'VEC3',
+      sparse: {
+        count: 1,
+        indices: { bufferView: 1, byteOffset: index, componentType: 5121 },
+        values: { bufferView: 2, byteOffset: 12 * value },
+      },
+    });
+    const morphs = [sparse(0, 0), sparse(1, 0), sparse(0, 1), sparse(0, 0)];
+    const json = {
+      asset: { version: '2.0' },
+      meshes: morphs.map((_, i) => ({
+        primitives: [{ attributes: { POSITION: 0 }, targets: [{ POSITION: i + 1 }] }],
+      })),
+      accessors: [
+        { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] },
+        ...morphs,
+      ],
+      bufferViews: [
+        { buffer: 0, byteLength: 36 },
+        { buffer: 0, byteOffset: 36, byteLength: 2 },
+        { buffer: 0, byteOffset: 40, byteLength: 24 },
+      ],
+      buffers: [{ byteLength: 64 }],
+    };
+    const [a, place, value, same] = readGltf(makeGlb(json, bin), 'x.glb').scene.shapes.map((s) => s.digest);
+    expect(same).toBe(a);
+    expect(new Set([a, place, value]).size).toBe(3);
+  });
 });

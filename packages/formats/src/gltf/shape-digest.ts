@@ -45,15 +45,14 @@ export function shapeBytes(json: Gltf, mesh: number): number {
 }
 
 function isPacked(json: Gltf, primitive: GltfPrimitive): boolean {
-  const at = primitive.attributes['POSITION'];
-  const view = at === undefined ? undefined : json.accessors?.[at]?.bufferView;
-  const hidden =
-    view !== undefined && compressedBy.some((name) => json.bufferViews?.[view]?.extensions?.[name]);
-  return (
-    hidden ||
-    primitive.extensions?.['KHR_draco_mesh_compression'] !== undefined ||
-    (at !== undefined && json.accessors![at]!.sparse !== undefined)
-  );
+  if (primitive.extensions?.['KHR_draco_mesh_compression'] !== undefined) return true;
+  return accessorsOf(primitive).some(([, at]) => {
+    const { bufferView, sparse } = json.accessors![at]!;
+    return [bufferView, sparse?.indices.bufferView, sparse?.values.bufferView].some(
+      (view) =>
+        view !== undefined && compressedBy.some((name) => json.bufferViews?.[view]?.extensions?.[name]),
+    );
+  });
 }
 
 /** The accessor's own bytes, element by element when other data lies between them. */
@@ -70,6 +69,17 @@ function update(
       `${accessor.componentType}${accessor.type}${accessor.count}${accessor.normalized ?? ''}`,
     ),
   );
+  if (accessor.sparse) {
+    const { count, indices, values } = accessor.sparse;
+    hash.update(new TextEncoder().encode(`s${indices.componentType}${count}`));
+    const put = (part: typeof values, bytes: number): void => {
+      const view = json.bufferViews![part.bufferView]!;
+      const start = (view.byteOffset ?? 0) + (part.byteOffset ?? 0);
+      hash.update(buffers[view.buffer]!.subarray(start, start + bytes * count));
+    };
+    put(indices, componentBytes[indices.componentType]!);
+    put(values, size);
+  }
   if (accessor.bufferView === undefined) return;
   const view = json.bufferViews![accessor.bufferView]!;
   const start = (view.byteOffset ?? 0) + (accessor.byteOffset ?? 0);

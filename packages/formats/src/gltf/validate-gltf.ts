@@ -8,7 +8,8 @@ import {
   type GltfNode,
 } from './gltf-json.js';
 import { mostMetres } from '@renquil/core';
-import type { GltfLimits } from './gltf-source.js';
+import { relativePath, type GltfLimits } from './gltf-source.js';
+import { instancing } from './instanced-shapes.js';
 import { isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
 
@@ -17,6 +18,8 @@ export interface ValidateContext {
   readonly limits: GltfLimits;
   readonly bin: Uint8Array | null;
   fetch(uri: string, place: string): Uint8Array | null;
+  /** Called for an image that is not there: nothing but a picture is lost, so this is no error. */
+  lacks(place: string, uri: string): void;
 }
 
 const lists = [
@@ -76,12 +79,23 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
   nodes.forEach((node, i) => checkNode(json, node, `nodes[${i}]`, fail));
   validateTree(json, context.limits.depth, fail);
   checkReferences(json, fail);
-  (json.images ?? []).forEach((image, i) => {
-    if (typeof image.uri === 'string' && !context.fetch(image.uri, `images[${i}].uri`)) {
-      fail(`images[${i}].uri`, `"${image.uri.slice(0, 120)}" is not among the files that came with it`);
-    }
-  });
+  (json.images ?? []).forEach((image, i) => checkImage(json, image, `images[${i}]`, context, fail));
   return buffers;
+}
+
+function checkImage(
+  json: Gltf,
+  { uri, bufferView }: NonNullable<Gltf['images']>[number],
+  place: string,
+  context: ValidateContext,
+  fail: Fail,
+): void {
+  if (bufferView !== undefined && (!isIndex(bufferView) || !json.bufferViews?.[bufferView]))
+    fail(`${place}.bufferView`, `there is no buffer view ${told(bufferView)}`);
+  if (uri === undefined) return;
+  if (typeof uri !== 'string') fail(`${place}.uri`, 'it is not a text');
+  const stays = uri.startsWith('data:') || relativePath(uri) !== null;
+  if (!stays || !context.fetch(uri, `${place}.uri`)) context.lacks(`${place}.uri`, uri.slice(0, 120));
 }
 
 /** Elements that a file may claim without holding them; and those that are packed in it. */
@@ -99,15 +113,19 @@ function packedAccessors(json: Gltf): Set<number> {
   return packed;
 }
 
+/** Compressed documents may hold a buffer with no bytes, only a fall-back length. */
+export function isFallback(buffer: NonNullable<Gltf['buffers']>[number]): boolean {
+  const { extensions } = buffer as { extensions?: Record<string, { fallback?: boolean }> };
+  return buffer.uri === undefined && Object.values(extensions ?? {}).some((one) => one?.fallback === true);
+}
+
 function openBuffers(json: Gltf, context: ValidateContext, fail: Fail): Uint8Array[] {
   return (json.buffers ?? []).map((buffer, i) => {
     const place = `buffers[${i}]`;
     if (!isIndex(buffer.byteLength)) fail(`${place}.byteLength`, 'it is not a length');
     let bytes: Uint8Array | null;
     if (buffer.uri === undefined) {
-      // Compressed documents may hold a buffer with no bytes, only a fall-back length.
-      const fallback = (buffer as { extensions?: Record<string, { fallback?: boolean }> }).extensions;
-      if (i > 0 && Object.values(fallback ?? {}).some((e) => e?.fallback)) return new Uint8Array(0);
+      if (isFallback(buffer) && !(i === 0 && context.bin)) return new Uint8Array(0);
       bytes = i === 0 ? context.bin : null;
       if (!bytes) fail(place, 'it has no uri, and the file has no binary chunk for it');
     } else {
@@ -196,7 +214,11 @@ function checkMeshes(json: Gltf, fail: Fail): void {
     mesh.primitives.forEach((primitive, k) => {
       const place = `meshes[${i}].primitives[${k}]`;
       if (!isObject(primitive) || !isObject(primitive.attributes)) fail(place, 'it has no attributes');
+      const { targets } = primitive;
+      if (targets !== undefined && !(Array.isArray(targets) && targets.every(isObject)))
+        fail(`${place}.targets`, 'it is not a list of morph targets');
       const used = [
+        ...(targets ?? []).flatMap((target) => Object.values(target)),
         ...Object.values(primitive.attributes),
         ...(primitive.indices === undefined ? [] : [primitive.indices]),
       ];
@@ -247,6 +269,26 @@ function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void 
     if (!isIndex(index) || index >= (json[list]?.length ?? 0))
       fail(`${place}.${key}`, `there is no ${key} ${told(index)}`);
   }
+  if (node.extensions !== undefined && !isObject(node.extensions))
+    fail(`${place}.extensions`, 'it is not an object');
+  const many = node.extensions?.[instancing];
+  if (many !== undefined) checkInstances(json, many, `${place}.extensions.${instancing}`, fail);
+}
+
+/** The instance attributes of EXT_mesh_gpu_instancing: accessors of one count, of the types it gives. */
+function checkInstances(json: Gltf, many: unknown, place: string, fail: Fail): void {
+  const attributes = isObject(many) ? many['attributes'] : undefined;
+  if (!isObject(attributes)) fail(`${place}.attributes`, 'it is not an object');
+  const types: Readonly<Record<string, string>> = { TRANSLATION: 'VEC3', ROTATION: 'VEC4', SCALE: 'VEC3' };
+  let count: number | undefined;
+  for (const [name, at] of Object.entries(attributes)) {
+    const accessor = isIndex(at) ? json.accessors?.[at] : undefined;
+    if (!accessor) fail(`${place}.attributes.${name}`, `there is no accessor ${told(at)}`);
+    if (Object.hasOwn(types, name) && accessor.type !== types[name])
+      fail(`${place}.attributes.${name}`, `it is ${accessor.type} and must be ${types[name]}`);
+    if (accessor.count !== (count ??= accessor.count))
+      fail(`${place}.attributes.${name}`, `it has ${accessor.count} instances where another has ${count}`);
+  }
 }
 
 function checkReferences(json: Gltf, fail: Fail): void {
@@ -258,10 +300,22 @@ function checkReferences(json: Gltf, fail: Fail): void {
   });
   (json.animations ?? []).forEach((animation, i) => {
     if (!Array.isArray(animation.channels)) fail(`animations[${i}].channels`, 'it is not a list');
+    const samplers = animation.samplers as unknown;
+    if (!Array.isArray(samplers)) fail(`animations[${i}].samplers`, 'it is not a list');
+    samplers.forEach((sampler: unknown, k) => {
+      const { input, output } = isObject(sampler) ? sampler : {};
+      for (const at of [input, output])
+        if (!isIndex(at) || at >= (json.accessors?.length ?? 0))
+          fail(`animations[${i}].samplers[${k}]`, `there is no accessor ${told(at)}`);
+    });
     animation.channels.forEach((channel, k) => {
-      const node = channel?.target?.node;
+      const place = `animations[${i}].channels[${k}]`;
+      if (!isObject(channel) || !isObject(channel.target)) fail(place, 'it has no target');
+      if (!isIndex(channel.sampler) || channel.sampler >= samplers.length)
+        fail(`${place}.sampler`, `there is no sampler ${told(channel.sampler)}`);
+      const { node } = channel.target;
       if (node !== undefined && (!isIndex(node) || node >= nodes)) {
-        fail(`animations[${i}].channels[${k}].target.node`, `there is no node ${told(node)}`);
+        fail(`${place}.target.node`, `there is no node ${told(node)}`);
       }
     });
   });

@@ -1,9 +1,12 @@
 import type { ObjectId, Scene } from '@renquil/core';
 import { bakeShapes } from './bake-shapes.js';
 import { binChunk, jsonChunk, writeGlb, type GlbChunk } from './glb.js';
-import { openGltf, type GltfSource } from './gltf-source.js';
+import { readDataUri } from './data-uri.js';
+import { openGltf, relativePath, type GltfSource } from './gltf-source.js';
+import { isFallback } from './validate-gltf.js';
 import { dropNodes } from './drop-nodes.js';
 import { NodePlaces, patchNodes } from './patch-nodes.js';
+import { instancedShapes } from './instanced-shapes.js';
 import { rebuild } from './rebuild-gltf.js';
 
 export interface WriteOptions {
@@ -31,10 +34,12 @@ export function writeGltf(source: GltfSource, scene: Scene, options: WriteOption
 function freedMeshes({ json }: GltfSource, scene: Scene): Set<number> {
   const freed = new Set<number>();
   const worn = new Set<number | null>();
+  const instanced = instancedShapes(json);
   for (const { shape, source } of scene.walk()) {
-    worn.add(shape);
+    const mesh = shape === null ? null : instanced.meshOf(shape);
+    worn.add(mesh);
     const was = source === null ? undefined : json.nodes?.[source]?.mesh;
-    if (was !== undefined && was !== shape) freed.add(was);
+    if (was !== undefined && was !== mesh) freed.add(was);
   }
   for (const mesh of freed) if (worn.has(mesh)) freed.delete(mesh);
   return freed;
@@ -68,10 +73,20 @@ export function packGlb(source: GltfSource): Uint8Array {
     length += size;
     return at;
   };
-  const starts = source.buffers.map(add);
+  // A buffer that is only the length of what is packed elsewhere has no bytes to move, and stays a buffer of its own.
+  const fallbacks = (json.buffers ?? []).flatMap((buffer, i) => (isFallback(buffer) ? [i] : []));
+  const starts = source.buffers.map((bytes, i) => (fallbacks.includes(i) ? 0 : add(bytes)));
+  const hasBytes =
+    starts.length > fallbacks.length || (json.images ?? []).some(({ uri }) => uri !== undefined);
+  const shift = (view: { buffer?: number; byteOffset?: number }): void => {
+    if (view.buffer === undefined) return;
+    const at = (view.byteOffset ?? 0) + starts[view.buffer]!;
+    view.buffer = fallbacks.includes(view.buffer) ? fallbacks.indexOf(view.buffer) + (hasBytes ? 1 : 0) : 0;
+    if (at || view.byteOffset !== undefined) view.byteOffset = at;
+  };
   for (const view of json.bufferViews ?? []) {
-    shift(view, starts);
-    for (const extension of Object.values(view.extensions ?? {})) shift(extension, starts);
+    shift(view);
+    for (const extension of Object.values(view.extensions ?? {})) shift(extension);
   }
   for (const image of json.images ?? []) {
     if (image.uri === undefined) continue;
@@ -82,7 +97,11 @@ export function packGlb(source: GltfSource): Uint8Array {
     image.bufferView = json.bufferViews.length - 1;
     delete image.uri;
   }
-  if (length || json.buffers) json.buffers = [{ byteLength: length }];
+  if (length || json.buffers)
+    json.buffers = [
+      ...(hasBytes ? [{ byteLength: length }] : []),
+      ...fallbacks.map((i) => json.buffers![i]!),
+    ];
   const bin = new Uint8Array(length);
   let at = 0;
   for (const part of parts) {
@@ -94,19 +113,10 @@ export function packGlb(source: GltfSource): Uint8Array {
   return writeGlb(chunks);
 }
 
-function shift(view: { buffer?: number; byteOffset?: number }, starts: readonly number[]): void {
-  if (view.buffer === undefined) return;
-  const at = (view.byteOffset ?? 0) + starts[view.buffer]!;
-  view.buffer = 0;
-  if (at || view.byteOffset !== undefined) view.byteOffset = at;
-}
-
 function imageBytes(source: GltfSource, uri: string): Uint8Array | null {
-  if (uri.startsWith('data:'))
-    return Uint8Array.from(atob(uri.slice(uri.indexOf(',') + 1)), (c) => c.charCodeAt(0));
-  for (const [path, bytes] of source.resources)
-    if (uri === path || decodeURIComponent(uri).replace(/^\.\//, '') === path) return bytes;
-  return null;
+  if (uri.startsWith('data:')) return readDataUri(uri);
+  const path = relativePath(uri);
+  return (path !== null && source.resources.get(path)) || null;
 }
 
 /** Opens what was packed, so that a .gltf upload is from then on one .glb. */

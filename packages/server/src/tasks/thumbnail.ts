@@ -9,7 +9,7 @@ import {
   type Scene,
   type Vec3,
 } from '@renquil/core';
-import { decodeShape, type DecodedPart, type GltfSource } from '@renquil/formats';
+import { decodeDrawn, type DecodedPart, type GltfSource } from '@renquil/formats';
 import { PNG } from 'pngjs';
 
 const width = 168;
@@ -63,7 +63,7 @@ export function renderThumbnail(
 
 function decode(source: GltfSource, shape: number): DecodedPart[] | null {
   try {
-    return decodeShape(source.json, source.buffers, shape);
+    return decodeDrawn(source.json, source.buffers, shape);
   } catch {
     return null;
   }

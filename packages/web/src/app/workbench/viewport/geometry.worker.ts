@@ -1,4 +1,4 @@
-import { decodeShape, openGltf } from '@renquil/formats';
+import { decodeDrawn, openGltf, shapeCount } from '@renquil/formats';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import type { DrawnPart, FromGeometry, ToGeometry } from './geometry-messages';
 import { packTree, treeBuffers, treeInWorkerFrom } from './shape-tree';
@@ -13,7 +13,7 @@ async function run({ url, only }: ToGeometry): Promise<void> {
   const response = await fetch(url, { credentials: 'same-origin' });
   if (!response.ok) throw new Error(`the file of the scene did not come (${response.status})`);
   const source = openGltf(new Uint8Array(await response.arrayBuffer()), 'scene.glb');
-  const all = source.json.meshes?.length ?? 0;
+  const all = shapeCount(source.json);
   const wanted = only ?? Array.from({ length: all }, (_, index) => index);
   const total = wanted.length;
   let batch: { index: number; parts: DrawnPart[] | null }[] = [];
@@ -49,9 +49,9 @@ async function run({ url, only }: ToGeometry): Promise<void> {
 }
 
 /** A shape that cannot be looked into is drawn as its box. */
-function decode(source: ReturnType<typeof openGltf>, index: number): ReturnType<typeof decodeShape> {
+function decode(source: ReturnType<typeof openGltf>, index: number): ReturnType<typeof decodeDrawn> {
   try {
-    return decodeShape(source.json, source.buffers, index);
+    return decodeDrawn(source.json, source.buffers, index);
   } catch {
     return null;
   }
