@@ -1,6 +1,14 @@
 import { dirname, join } from 'node:path';
 import { RenquilError, type Scene } from '@renquil/core';
-import { fileKindOf, openGltf, packGlb, readGltf, writeGltf, type GltfSource } from '@renquil/formats';
+import {
+  fileKindOf,
+  lackingImages,
+  openGltf,
+  packGlb,
+  readGltf,
+  writeGltf,
+  type GltfSource,
+} from '@renquil/formats';
 import type { Host } from './host.js';
 
 export interface OpenedFile {
@@ -24,6 +32,8 @@ export function openFile(path: string, host: Host): OpenedFile {
   const bytes = host.read(path);
   fileKindOf(bytes, path);
   const { scene, source } = readGltf(bytes, path, beside(path, host));
+  const note = lackingImages(source);
+  if (note) host.complain(`${path}: ${note}\n`);
   return { path, scene, source };
 }
 

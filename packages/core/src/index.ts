@@ -1,4 +1,6 @@
 export * from './checks/check.js';
+export * from './checks/parameter.js';
+export * from './checks/parameter-text.js';
 export * from './checks/check-run.js';
 export * from './checks/registry.js';
 export * from './checks/packed-findings.js';

@@ -9,6 +9,7 @@ export * from './gltf/gltf-json.js';
 export * from './gltf/gltf-source.js';
 export * from './gltf/glb.js';
 export { shapeCount } from './gltf/instanced-shapes.js';
+export * from './gltf/lacking-images.js';
 export * from './gltf/read-gltf.js';
 export * from './gltf/write-gltf.js';
 export * from './report/report.js';

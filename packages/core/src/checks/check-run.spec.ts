@@ -4,6 +4,8 @@ import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { randomEdit, randomTree, sceneFromOutline, seededRandom } from '../testing/index.js';
 import { CheckRun } from './check-run.js';
+import { sayParameter } from './parameter-text.js';
+import { saidRange } from './parameter.js';
 import { checkRegistry } from './registry.js';
 
 const parts = new CompiledConvention(partsConvention);
@@ -65,7 +67,7 @@ describe('incremental checking', () => {
       run.all();
       for (const check of checkRegistry.filter((one) => one.suspects)) {
         if (!run.asks(check.id)) continue;
-        const context = { scene, convention: parts, parameters: check.parameters ?? {} };
+        const context = { scene, convention: parts, parameters: check.defaults };
         for (const object of scene.walk()) {
           const report = check.evaluate(object, context);
           const finding = run.of(object.id).find((one) => one.check === check.id);
@@ -104,5 +106,21 @@ describe('the check registry', () => {
     const docs = readFileSync(new URL('../../../../docs/checks.md', folder), 'utf8');
     const listed = [...docs.matchAll(/^### `([\w-]+)`/gm)].map((m) => m[1]);
     expect(listed.sort()).toEqual(checkRegistry.map((check) => check.id));
+  });
+  it('has its parameters in docs/checks.md as it declares them', () => {
+    const docs = readFileSync(new URL('../../../../docs/checks.md', folder), 'utf8');
+    const rows = [...docs.matchAll(/^\| `([\w-]+)` \| `(\w+)` \| (.*) \| (.*) \| (.*) \|$/gm)].map((m) =>
+      m.slice(1),
+    );
+    const declared = checkRegistry.flatMap(({ id, parameters }) =>
+      Object.entries(parameters).map(([key, one]) => [
+        id,
+        key,
+        saidRange(one),
+        sayParameter(one, one.shipped).replaceAll('\n', '; ') || 'none',
+        one.text,
+      ]),
+    );
+    expect(rows).toEqual(declared);
   });
 });

@@ -29,7 +29,7 @@ export class CheckRun {
     for (const check of checks) {
       const setting = convention.source.checks?.[check.id];
       if (setting?.severity === 'off' || (check.onRequest && !setting?.severity)) continue;
-      const parameters = { ...check.parameters, ...setting?.parameters };
+      const parameters = { ...check.defaults, ...setting?.parameters };
       this.#running.push({
         at: this.#running.length,
         check,

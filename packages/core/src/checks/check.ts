@@ -2,6 +2,7 @@ import type { Edit, EditKind } from '../edits/edit.js';
 import { fillText } from '../errors.js';
 import type { CompiledConvention, PatternKey } from '../names/slots/compiled-convention.js';
 import { readName, type NameReading } from '../names/slots/read-name.js';
+import type { Parameters } from './parameter.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Rename, Scene } from '../scene/scene.js';
 
@@ -80,17 +81,22 @@ export interface Check<M extends string = string> {
   /** Where the rule comes from: a standard and clause, or "common practice". */
   readonly source: string;
   readonly messages: Readonly<Record<M, MessageText>>;
-  /** Defaults of the parameters that a convention may set. */
-  readonly parameters?: Readonly<Record<string, unknown>>;
-  /** Parameters that take one of a few texts; the first of each is the default. */
-  readonly choices?: Readonly<Record<string, readonly string[]>>;
+  /** Those that a convention may set: each with its type, range, unit and text. */
+  readonly parameters: Parameters;
+  /** What its parameters are until a convention sets them. */
+  readonly defaults: Readonly<Record<string, unknown>>;
   /** At most one finding an object: the first thing to put right. */
   evaluate(object: SceneObject, context: CheckContext): Report<M> | null;
   /** Edits that put this finding right; left out when only a person can know. */
   fix?(object: SceneObject, context: CheckContext): Edit[] | null;
 }
-export function defineCheck<M extends string>(check: Check<M>): Check<M> {
-  return check;
+/** A check as its file says it: parameters may be left out, and what they ship with is worked out here. */
+export function defineCheck<M extends string>(
+  check: Omit<Check<M>, 'parameters' | 'defaults'> & { readonly parameters?: Parameters },
+): Check<M> {
+  const parameters = check.parameters ?? {};
+  const shipped = Object.entries(parameters).map(([key, one]) => [key, one.shipped]);
+  return { ...check, parameters, defaults: Object.fromEntries(shipped) as Record<string, unknown> };
 }
 
 export interface Finding {

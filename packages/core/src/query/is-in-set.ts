@@ -8,9 +8,12 @@ interface Known {
   readonly version: number;
   readonly fixed: Map<string, ReadonlySet<ObjectId>>;
   readonly live: Map<string, Query | null>;
+  /** Sets whose query closes a circle: the way round, from the set it asks for to itself. */
+  readonly circles: Map<string, readonly string[]>;
 }
 const known = new WeakMap<Scene, Known>();
-let depth = 0;
+/** The live sets that are being asked, the outermost first. */
+const asking: string[] = [];
 /** What was found while one question is answered, by object and set; null: it is being asked just now. */
 let asked: Map<string, boolean | null> | null = null;
 
@@ -26,7 +29,7 @@ export function isInSet(
 ): boolean {
   let here = known.get(scene);
   if (here?.version !== scene.setsVersion)
-    known.set(scene, (here = { version: scene.setsVersion, fixed: new Map(), live: new Map() }));
+    known.set(scene, (here = { version: scene.setsVersion, fixed: new Map(), live: new Map(), circles: new Map() }));
   if (set.how === 'fixed') {
     let ids = here.fixed.get(set.name);
     if (!ids) here.fixed.set(set.name, (ids = new Set(set.objects)));
@@ -34,22 +37,32 @@ export function isInSet(
   }
   let query = here.live.get(set.name);
   if (query === undefined) here.live.set(set.name, (query = readable(set.query, parse)));
-  if (!query || depth >= deepest) return false;
+  if (!query || asking.length >= deepest) return false;
   const key = `${object.id} ${set.name}`;
   const before = asked?.get(key);
+  if (before === null) here.circles.set(asking.at(-1)!, asking.slice(asking.indexOf(set.name)));
   if (before !== undefined) return before ?? false;
   const isFirst = asked === null;
   asked ??= new Map();
   asked.set(key, null);
-  depth++;
+  asking.push(set.name);
   try {
     const found = query(scene, object);
     asked.set(key, found);
     return found;
   } finally {
-    depth--;
+    asking.pop();
     if (isFirst) asked = null;
   }
+}
+
+/**
+ * Where the query of a live set asks for a set that asks for it: the names of the way round, the set itself last. Known
+ * once somebody asked who is in it; null: it closes no circle.
+ */
+export function setCircle(scene: Scene, name: string): readonly string[] | null {
+  const here = known.get(scene);
+  return here?.version === scene.setsVersion ? (here.circles.get(name) ?? null) : null;
 }
 
 function readable(text: string, parse: (text: string) => Query): Query | null {

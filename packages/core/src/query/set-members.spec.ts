@@ -1,5 +1,6 @@
 import { sceneFromOutline } from '../testing/index.js';
 import { parseQuery, runQuery } from './query.js';
+import { setCircle } from './is-in-set.js';
 import { setMembers } from './set-members.js';
 
 describe('sets', () => {
@@ -36,5 +37,23 @@ describe('sets', () => {
     expect(setMembers(made, made.sets.get('meshes')!)).toEqual([1, 2]);
     made.patch(4, { kind: 'mesh' });
     expect(setMembers(made, made.sets.get('meshes')!)).toEqual([1, 2, 4]);
+  });
+  it('that ask for themselves say where the circle closes', () => {
+    const made = sceneFromOutline('a : mesh');
+    for (const [name, query] of [
+      ['near', 'set:far'],
+      ['far', 'kind:mesh set:mid'],
+      ['mid', 'set:near or a'],
+      ['own', 'set:own'],
+      ['plain', 'set:near'],
+    ] as const)
+      made.keepSet(name, { name, how: 'live', query });
+    for (const set of made.sets.values()) setMembers(made, set);
+    expect(setCircle(made, 'mid')).toEqual(['near', 'far', 'mid']);
+    expect(setCircle(made, 'own')).toEqual(['own']);
+    expect(setCircle(made, 'plain')).toBeNull();
+    made.keepSet('mid', { name: 'mid', how: 'live', query: 'a' });
+    for (const set of made.sets.values()) setMembers(made, set);
+    expect(setCircle(made, 'mid')).toBeNull();
   });
 });

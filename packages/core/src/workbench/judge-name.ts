@@ -25,7 +25,7 @@ export function judgeName(
     if (setting?.severity === 'off') continue;
     const report = check.evaluate(renamed, {
       ...context,
-      parameters: { ...check.parameters, ...setting?.parameters },
+      parameters: { ...check.defaults, ...setting?.parameters },
     });
     if (report) return toFinding(check, object.id, setting?.severity ?? check.severity, report);
   }

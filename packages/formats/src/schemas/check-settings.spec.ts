@@ -3,6 +3,7 @@ import {
   CheckRun,
   CompiledConvention,
   partsConvention,
+  readParameter,
   RenquilError,
   type Convention,
 } from '@renquil/core';
@@ -61,13 +62,13 @@ describe('settings of checks', () => {
 
   it('as they are shipped are right', () => {
     const shipped = Object.fromEntries(
-      checkRegistry.map(({ id, parameters }) => [id, parameters ? { parameters } : {}]),
+      checkRegistry.map(({ id, defaults }) => [id, { parameters: defaults }]),
     );
     expect(wrongSettings(shipped)).toBeNull();
   });
   it('that are taken never break the scene that is held to them', () => {
-    const known = checkRegistry.flatMap(({ id, parameters = {} }) =>
-      Object.entries(parameters).map(([key, value]) => ({ id, key, value })),
+    const known = checkRegistry.flatMap(({ id, defaults }) =>
+      Object.entries(defaults).map(([key, value]) => ({ id, key, value })),
     );
     let taken = 0;
     fc.assert(
@@ -97,5 +98,30 @@ describe('settings of checks', () => {
       { numRuns: 600 },
     );
     expect(taken).toBeGreaterThan(50);
+  });
+  it('that a form takes are taken here too, whatever is typed', () => {
+    const parameters = checkRegistry.flatMap(({ id, parameters: all }) =>
+      Object.entries(all).map(([key, parameter]) => ({ id, key, parameter })),
+    );
+    const typed = fc.oneof(
+      fc.string({ maxLength: 40 }),
+      fc.double().map(String),
+      fc
+        .array(fc.constantFrom('mesh', 'light', ':', ',', '\n', '1', '-1', ' ', 'kind:mesh', '__proto__'))
+        .map((a) => a.join('')),
+    );
+    let taken = 0;
+    fc.assert(
+      fc.property(fc.constantFrom(...parameters), typed, ({ id, key, parameter }, text) => {
+        const read = readParameter(parameter, text);
+        if (!read.ok) return;
+        taken++;
+        expect(wrongSettings({ [id]: { parameters: { [key]: read.value } } }))
+          .withContext(`${id} ${key} ${text}`)
+          .toBeNull();
+      }),
+      { numRuns: 4000 },
+    );
+    expect(taken).toBeGreaterThan(400);
   });
 });

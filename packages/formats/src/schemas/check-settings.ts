@@ -1,8 +1,14 @@
 import Joi from 'joi';
-import { checkRegistry, kinds, nearWord, parseQuery, type Check } from '@renquil/core';
+import {
+  checkRegistry,
+  kinds,
+  mostListed,
+  mostText,
+  nearWord,
+  parseQuery,
+  type Parameter,
+} from '@renquil/core';
 
-/** Lists of a setting are so long at most, and texts. */
-const [mostListed, mostText] = [1000, 1000];
 const text = Joi.string().allow('').max(mostText);
 const someKinds = Joi.array()
   .items(Joi.string().valid(...kinds))
@@ -13,42 +19,52 @@ const query = Joi.string()
     parseQuery(value);
     return value;
   });
+const wish = Joi.object({
+  query: query.required(),
+  anchor: Joi.array().items(Joi.number().min(-1).max(1)).length(3).required(),
+});
 
-/** Parameters that are more than a number, a switch, a text, one of a few or a list of texts. */
-const special: Readonly<Record<string, Joi.Schema>> = {
-  'no-layer.kinds': someKinds,
-  'not-zeroed.kinds': someKinds,
-  'kind-under.allowed': Joi.object().pattern(Joi.string().valid(...kinds), someKinds),
-  'exclusive-sets.groups': Joi.array().items(Joi.array().items(text).min(2).max(mostListed)).max(mostListed),
-  'pivot-anchor.wishes': Joi.array()
-    .items(
-      Joi.object({
-        query: query.required(),
-        anchor: Joi.array().items(Joi.number().min(-1).max(1)).length(3).required(),
-      }),
-    )
-    .max(mostListed),
-  'attribute-differs.agreed': Joi.object()
-    .pattern(text, Joi.alternatives(text, Joi.number(), Joi.boolean(), Joi.valid(null)))
-    .max(mostListed),
-};
-
-/** What a parameter of a check may be, by what it ships with. */
-function schemaOf({ id, parameters, choices }: Check, key: string): Joi.Schema {
-  const shipped = parameters![key];
-  const own = special[`${id}.${key}`];
-  if (own) return own;
-  if (choices?.[key]) return Joi.string().valid(...choices[key]);
-  if (typeof shipped === 'number') return Joi.number().min(0).max(1e9);
-  if (typeof shipped === 'boolean') return Joi.boolean();
-  return Array.isArray(shipped) ? Joi.array().items(text).max(mostListed) : text;
+/** What is taken for a parameter, by what its check declares. */
+function schemaOf(parameter: Parameter): Joi.Schema {
+  switch (parameter.type) {
+    case 'number': {
+      const between = Joi.number().min(parameter.least).max(parameter.most);
+      return parameter.whole ? between.integer() : between;
+    }
+    case 'switch':
+      return Joi.boolean();
+    case 'choice':
+      return Joi.string().valid(...parameter.of);
+    case 'text':
+      return text;
+    case 'texts':
+      return Joi.array()
+        .items(parameter.of ? Joi.string().valid(...parameter.of) : text)
+        .max(mostListed);
+    case 'groups':
+      return Joi.array().items(Joi.array().items(text).min(2).max(mostListed)).max(mostListed);
+    case 'kinds-by-kind':
+      return Joi.object().pattern(Joi.string().valid(...kinds), someKinds);
+    case 'values':
+      return Joi.object()
+        .pattern(text, Joi.alternatives(text, Joi.number(), Joi.boolean(), Joi.valid(null)))
+        .max(mostListed);
+    case 'anchors':
+      return Joi.array().items(wish).max(mostListed);
+  }
 }
 const schemas = new Map(
-  checkRegistry.map((check) => {
-    const keys = Object.keys(check.parameters ?? {});
-    return [check.id, new Map(keys.map((key) => [key, schemaOf(check, key)] as const))] as const;
+  checkRegistry.map(({ id, parameters }) => {
+    const all = Object.entries(parameters);
+    return [id, new Map(all.map(([key, one]) => [key, schemaOf(one)] as const))] as const;
   }),
 );
+
+/** What is wrong with one value of a parameter, in words; null: nothing. */
+export function wrongParameter(check: string, key: string, value: unknown): string | null {
+  const { error } = schemas.get(check)!.get(key)!.validate(value, { convert: false });
+  return error ? saidAt('', error).replace(/^: /, '') : null;
+}
 
 /** What is wrong with the settings of checks in a convention, with its place; null: nothing. */
 export function wrongSettings(

@@ -63,7 +63,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     await updateIndex(sql, scene, { rows: read.index });
     await insertVersion(sql, scene, {
       revision: 0,
-      note: 'As it was brought in',
+      note: ['As it was brought in', read.note].filter(Boolean).join('. '),
       author: job.author,
       request: null,
     });
@@ -72,7 +72,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);
     // Cancelled at the last moment: the transaction is taken back.
     signal.throwIfAborted();
-    return { scene, name, objects: read.objects };
+    return { scene, name, objects: read.objects, note: read.note };
   };
 };
 

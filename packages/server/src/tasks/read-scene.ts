@@ -1,5 +1,5 @@
 import { CheckRun, CompiledConvention, type Convention } from '@renquil/core';
-import { fileKindOf, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
+import { fileKindOf, lackingImages, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
 import { indexRows } from './index-rows.js';
 import { judgedBy, type Judged } from './judged.js';
 import { packScene } from './stored-scene.js';
@@ -18,6 +18,8 @@ export interface ReadSceneOutput {
   readonly packed: Uint8Array | null;
   readonly snapshot: Uint8Array;
   readonly objects: number;
+  /** What is to be said about the file, or ''. */
+  readonly note: string;
   readonly judged: Judged;
   readonly thumbnail: Uint8Array;
   /** For the index of objects. */
@@ -48,6 +50,7 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
     packed: read.source.container === 'glb' ? null : packGlb(read.source),
     snapshot: packScene(scene),
     objects: scene.size,
+    note: lackingImages(read.source),
     judged: judgedBy(run),
     thumbnail,
     index: indexRows(scene.walk()),

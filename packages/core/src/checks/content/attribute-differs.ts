@@ -26,7 +26,10 @@ export const attributeDiffers = defineCheck({
         '"{{name}}" has {{key}} = {{value}}, and nearly all other {{kind}} objects that have it have {{wanted}}.',
     },
   },
-  parameters: { agreed: {}, free: [] },
+  parameters: {
+    agreed: { type: 'values', shipped: {}, text: 'The value that an attribute must have, by its key.' },
+    free: { type: 'texts', shipped: [], text: 'Attributes that may have any value.' },
+  },
   evaluate({ name, kind, attributes }, { scene, parameters }) {
     const agreed = parameters['agreed'] as Readonly<Record<string, Json>>;
     const free = parameters['free'] as readonly string[];

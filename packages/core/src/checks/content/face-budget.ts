@@ -21,7 +21,26 @@ export const faceBudget = defineCheck({
       because: 'Under "{{name}}" there are {{faces}} faces in all; an asset may have {{limit}}.',
     },
   },
-  parameters: { object: 250_000, asset: 5_000_000 },
+  parameters: {
+    object: {
+      type: 'number',
+      shipped: 250_000,
+      least: 0,
+      most: 1e12,
+      unit: 'faces',
+      whole: true,
+      text: 'Faces that one object may have.',
+    },
+    asset: {
+      type: 'number',
+      shipped: 5_000_000,
+      least: 0,
+      most: 1e12,
+      unit: 'faces',
+      whole: true,
+      text: 'Faces that the asset may have.',
+    },
+  },
   evaluate({ id, name, shape, parent }, { scene, parameters }) {
     if (parent === null && mainRoot(scene) === id) {
       const faces = facesBelow(scene, id);

@@ -17,7 +17,9 @@ export const exclusiveSets = defineCheck({
         '"{{name}}" is in the sets "{{first}}" and "{{second}}"; an object is in one of {{all}} at most.',
     },
   },
-  parameters: { groups: [] },
+  parameters: {
+    groups: { type: 'groups', shipped: [], text: 'Names of sets of which an object may be in one.' },
+  },
   applies: ({ parameters }) => (parameters['groups'] as readonly unknown[]).length > 0,
   evaluate(object, { scene, parameters }) {
     for (const group of parameters['groups'] as readonly (readonly string[])[]) {

@@ -22,7 +22,13 @@ export const kindUnder = defineCheck({
       because: '"{{name}}" is a {{kind}} under a {{parentKind}}, which carries only {{allowed}}.',
     },
   },
-  parameters: { allowed: defaults },
+  parameters: {
+    allowed: {
+      type: 'kinds-by-kind',
+      shipped: defaults,
+      text: 'What may hang under a kind; a kind that is not listed may carry anything.',
+    },
+  },
   evaluate({ name, kind, parent }, { scene, parameters }) {
     if (parent === null) return null;
     const above = scene.get(parent);

@@ -1,3 +1,4 @@
+import { kinds } from '../../scene/scene-object.js';
 import { defineCheck } from '../check.js';
 
 /** Left in `Base` where the convention wants every object put into a layer. */
@@ -11,7 +12,9 @@ export const noLayer = defineCheck({
   messages: {
     base: { short: 'still in Base', because: '"{{name}}" was put into no layer; it is still in Base.' },
   },
-  parameters: { kinds: [] },
+  parameters: {
+    kinds: { type: 'texts', of: kinds, shipped: [], text: 'Kinds that must be put into a layer.' },
+  },
   applies: ({ parameters }) => (parameters['kinds'] as readonly string[]).length > 0,
   evaluate: ({ name, layer, kind }, { parameters }) =>
     layer === 'Base' && (parameters['kinds'] as readonly string[]).includes(kind)

@@ -9,7 +9,17 @@ export const tooDeep = defineCheck({
   severity: 'warning',
   reach: 'branch',
   source: "common practice; the limit is the convention's",
-  parameters: { most: 24 },
+  parameters: {
+    most: {
+      type: 'number',
+      shipped: 24,
+      least: 1,
+      most: 100000,
+      unit: 'levels',
+      whole: true,
+      text: 'Levels below the root that are allowed.',
+    },
+  },
   messages: {
     deep: {
       short: '{{depth}} levels deep',

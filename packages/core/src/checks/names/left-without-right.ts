@@ -53,7 +53,21 @@ export const leftWithoutRight = defineCheck({
   heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
   source: 'common practice',
   // Which of a row counts as the first is a matter of taste, so a studio asks for it.
-  parameters: { mirrored: false, slack: 0.01 },
+  parameters: {
+    mirrored: {
+      type: 'switch',
+      shipped: false,
+      text: 'Whether the other side must also stand where it mirrors this one.',
+    },
+    slack: {
+      type: 'number',
+      shipped: 0.01,
+      least: 0,
+      most: 1000,
+      unit: 'metres',
+      text: 'How far off its mirrored place it may be.',
+    },
+  },
   messages: {
     unlike: {
       short: 'no {{other}}',

@@ -18,8 +18,14 @@ export const notUnique = defineCheck({
     isAmongSiblings(source.checks?.['not-unique']?.parameters) ? 'scene' : 'same-name',
   heeds: ['rename', 'move', 'insert', 'remove'],
   source: 'common practice; OpenUSD wants unique names among siblings',
-  parameters: { among: 'scene' },
-  choices: { among: ['scene', 'siblings'] },
+  parameters: {
+    among: {
+      type: 'choice',
+      of: ['scene', 'siblings'],
+      shipped: 'scene',
+      text: 'Among whom a name may stand once.',
+    },
+  },
   messages: {
     shared: {
       short: 'shared by {{count}}',

@@ -24,7 +24,9 @@ export const reservedWord = defineCheck({
   severity: 'blocker',
   reach: 'object',
   source: 'common practice; device names of file systems, literals of scripting languages',
-  parameters: { words: [] },
+  parameters: {
+    words: { type: 'texts', shipped: [], text: 'Words of the studio that no object may be called.' },
+  },
   messages: {
     device: {
       short: 'reserved',

@@ -10,7 +10,9 @@ export const shapeFollows = defineCheck({
   reach: 'scene',
   heeds: ['rename', 'rename-thing', 'set', 'insert', 'remove'],
   source: 'common practice',
-  parameters: { ending: '' },
+  parameters: {
+    ending: { type: 'text', shipped: '', text: 'What the name of a shape has after that of its object.' },
+  },
   messages: {
     unlike: {
       short: 'shape {{shape}}',

@@ -8,7 +8,17 @@ export const tooLong = defineCheck({
   severity: 'blocker',
   reach: 'object',
   source: 'common practice: 63 characters fit every target we know of',
-  parameters: { most: 63 },
+  parameters: {
+    most: {
+      type: 'number',
+      shipped: 63,
+      least: 1,
+      most: 65536,
+      unit: 'characters',
+      whole: true,
+      text: 'Characters that are allowed.',
+    },
+  },
   messages: {
     long: {
       short: '{{count}} characters',

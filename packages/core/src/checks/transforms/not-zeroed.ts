@@ -1,3 +1,4 @@
+import { kinds } from '../../scene/scene-object.js';
 import { identityTransform, sameTransform } from '../../math/transform.js';
 import { defineCheck } from '../check.js';
 
@@ -16,7 +17,9 @@ export const notZeroed = defineCheck({
         '"{{name}}" is a {{kind}} that stands away from zero and has no rest that it is at: whoever moves it cannot get back.',
     },
   },
-  parameters: { kinds: ['control'] },
+  parameters: {
+    kinds: { type: 'texts', of: kinds, shipped: ['control'], text: 'Kinds that must rest at zero.' },
+  },
   evaluate({ name, kind, parent, local, rest }, { parameters }) {
     if (parent === null || !(parameters['kinds'] as readonly string[]).includes(kind)) return null;
     return sameTransform(local, rest ?? identityTransform)

@@ -21,7 +21,16 @@ export const onFloor = defineCheck({
       because: 'The lowest point of "{{name}}" is {{metres}} m below up = 0, and a {{type}} stands on it.',
     },
   },
-  parameters: { slack: 0.01 },
+  parameters: {
+    slack: {
+      type: 'number',
+      shipped: 0.01,
+      least: 0,
+      most: 1000,
+      unit: 'metres',
+      text: 'How far off the floor an asset may stand.',
+    },
+  },
   applies: ({ scene, convention }) =>
     assetRules(scene, convention.source.templates)?.template?.floor === true,
   evaluate({ id, name }, { scene, convention, parameters }) {

@@ -26,7 +26,21 @@ export const pivotAnchor = defineCheck({
         'The pivot of "{{name}}" is {{metres}} m from the anchor {{anchor}} of its bounds, where "{{query}}" asks for it.',
     },
   },
-  parameters: { wishes: [], slack: 0.001 },
+  parameters: {
+    wishes: {
+      type: 'anchors',
+      shipped: [],
+      text: 'Where in the bounds the pivot of what a filter finds belongs; the first that fits counts.',
+    },
+    slack: {
+      type: 'number',
+      shipped: 0.001,
+      least: 0,
+      most: 1000,
+      unit: 'metres',
+      text: 'How far off that point a pivot may be.',
+    },
+  },
   applies: ({ parameters }) => (parameters['wishes'] as readonly Wish[]).length > 0,
   evaluate(object, context) {
     const { scene, parameters } = context;

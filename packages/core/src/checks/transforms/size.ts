@@ -23,7 +23,24 @@ export const size = defineCheck({
       because: '"{{name}}" is {{metres}} m across, more than {{limit}} m: was it modelled in another unit?',
     },
   },
-  parameters: { least: 0.005, most: 5000 },
+  parameters: {
+    least: {
+      type: 'number',
+      shipped: 0.005,
+      least: 0,
+      most: 1e9,
+      unit: 'metres',
+      text: 'An asset smaller than this is in the wrong unit.',
+    },
+    most: {
+      type: 'number',
+      shipped: 5000,
+      least: 0,
+      most: 1e9,
+      unit: 'metres',
+      text: 'An asset larger than this is in the wrong unit.',
+    },
+  },
   evaluate({ id, name, parent }, { scene, parameters }) {
     if (parent !== null || mainRoot(scene) !== id) return null;
     const box = worldBounds(scene, id);

@@ -27,7 +27,16 @@ export const symmetricPose = defineCheck({
         '"{{name}}" stands {{metres}} m from where "{{partner}}" is mirrored to, and a {{type}} is modelled in a symmetrical pose.',
     },
   },
-  parameters: { slack: 0.002 },
+  parameters: {
+    slack: {
+      type: 'number',
+      shipped: 0.002,
+      least: 0,
+      most: 1000,
+      unit: 'metres',
+      text: 'How far off its mirrored place an object may be.',
+    },
+  },
   applies: ({ scene, convention }) =>
     assetRules(scene, convention.source.templates)?.template?.symmetric === true,
   evaluate(object, { scene, convention, parameters }) {

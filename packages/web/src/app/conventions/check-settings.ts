@@ -1,46 +1,32 @@
 import { Component, computed, inject } from '@angular/core';
-import { checkRegistry, type Check, type CheckSetting, type Severity } from '@renquil/core';
+import { checkRegistry, type Check, type CheckSetting, type Parameter, type Severity } from '@renquil/core';
 import { ConventionDraft } from './convention-draft';
 import { withCheck } from './convention-edits';
+import { ParameterField } from './parameter-field';
 
 /** Every check with its severity here, and its parameters. */
 @Component({
   selector: 'rq-check-settings',
+  imports: [ParameterField],
   template: `
     @for (family of families; track family) {
       <h3 class="mt-3 mb-1 font-bold capitalize first:mt-0">{{ family }}</h3>
       <table class="w-full">
         @for (check of of(family); track check.id) {
           <tr class="border-b border-line/70">
-            <td class="py-1 pr-2" [title]="check.source">{{ check.title }}</td>
+            <td class="py-1 pr-2 align-top" [title]="check.source">{{ check.title }}</td>
             <td class="py-1 pr-2">
               @for (one of parametersOf(check); track one.key) {
-                <label class="mr-2 inline-flex items-center gap-1 text-[12px] text-ink-2"
-                  >{{ one.key }}
-                  @if (check.choices?.[one.key]; as choices) {
-                    <select
-                      #choice
-                      class="field !h-6"
-                      [disabled]="!draft.mayEdit()"
-                      (change)="setParameter(check, one.key, choice.value)"
-                    >
-                      @for (text of choices; track text) {
-                        <option [value]="text" [selected]="text === one.text">{{ text }}</option>
-                      }
-                    </select>
-                  } @else {
-                    <input
-                      #value
-                      class="field field-mono !h-6 w-28"
-                      [disabled]="!draft.mayEdit()"
-                      [value]="one.text"
-                      (change)="setParameter(check, one.key, value.value)"
-                    />
-                  }
-                </label>
+                <rq-parameter-field
+                  [key]="one.key"
+                  [parameter]="one.parameter"
+                  [value]="one.value"
+                  [mayEdit]="draft.mayEdit()"
+                  (changed)="setParameter(check, one.key, $event)"
+                />
               }
             </td>
-            <td class="w-32 py-1 text-right">
+            <td class="w-32 py-1 text-right align-top">
               <select
                 #severity
                 class="field !h-6"
@@ -71,11 +57,10 @@ export class CheckSettings {
   now(check: Check): Severity | 'off' {
     return this.settings()[check.id]?.severity ?? (check.onRequest ? 'off' : check.severity);
   }
-  parametersOf(check: Check): { key: string; text: string }[] {
+  parametersOf(check: Check): { key: string; parameter: Parameter; value: unknown }[] {
     const set = this.settings()[check.id]?.parameters ?? {};
-    return Object.entries(check.parameters ?? {}).map(([key, value]) => {
-      const now = key in set ? set[key] : value;
-      return { key, text: sayParameter(now) };
+    return Object.entries(check.parameters).map(([key, parameter]) => {
+      return { key, parameter, value: Object.hasOwn(set, key) ? set[key] : parameter.shipped };
     });
   }
   setSeverity(check: Check, severity: string): void {
@@ -83,10 +68,9 @@ export class CheckSettings {
     const { severity: _old, ...rest } = this.#setting(check);
     this.#put(check, severity === shipped ? rest : { ...rest, severity: severity as Severity });
   }
-  /** Read as what the check ships with: a number, yes or no, a list, or a text. */
-  setParameter(check: Check, key: string, text: string): void {
-    const shipped = check.parameters![key];
-    const value = readAs(shipped, text);
+  /** What is as shipped is not written. */
+  setParameter(check: Check, key: string, value: unknown): void {
+    const { shipped } = check.parameters[key]!;
     const { [key]: _old, ...others } = this.#setting(check).parameters ?? {};
     const parameters =
       JSON.stringify(value) === JSON.stringify(shipped) ? others : { ...others, [key]: value };
@@ -99,29 +83,4 @@ export class CheckSettings {
   #put(check: Check, setting: CheckSetting): void {
     this.draft.edit((now) => withCheck(now, check.id, setting));
   }
-}
-
-export function sayParameter(value: unknown): string {
-  if (Array.isArray(value) && value.every((one) => typeof one !== 'object')) return value.join(', ');
-  return typeof value === 'object' && value !== null ? JSON.stringify(value) : String(value);
-}
-
-/** A typed parameter as the kind of value the check ships with; what cannot be read so stays as shipped. */
-export function readAs(shipped: unknown, text: string): unknown {
-  if (typeof shipped === 'number')
-    return text.trim() !== '' && Number.isFinite(Number(text)) ? Number(text) : shipped;
-  if (typeof shipped === 'boolean') return /^(?:true|yes|1)$/i.test(text.trim());
-  if (Array.isArray(shipped) && shipped.every((one) => typeof one !== 'object'))
-    return text
-      .split(',')
-      .map((one) => one.trim())
-      .filter(Boolean);
-  if (typeof shipped === 'object' && shipped !== null) {
-    try {
-      return JSON.parse(text) as unknown;
-    } catch {
-      return shipped;
-    }
-  }
-  return text;
 }

@@ -55,7 +55,7 @@ export class BringIn {
       .subscribe({
         next: ({ result }) => {
           this.#end();
-          this.#toasts.say(`${result!.name} is in: ${result!.objects} objects.`);
+          this.#toasts.say(`${result!.name} is in: ${result!.objects} objects. ${result!.note ?? ''}`.trim());
           void this.#router.navigate(['/scenes', result!.scene, 'name']);
         },
         error: (error: Error) => this.#fail(what, error),

@@ -184,6 +184,7 @@ export interface JobInfo {
     readonly handoff?: number;
     readonly name?: string;
     readonly objects?: number;
+    readonly note?: string;
   } | null;
   readonly error: { readonly code: string; readonly text: string } | null;
 }

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucidePlus, lucideSquare, lucideZap } from '@ng-icons/lucide';
-import { setMembers, type SceneSet } from '@renquil/core';
+import { setCircle, setMembers, type SceneSet } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { CountPipe } from '../../ui/count';
@@ -41,7 +41,8 @@ export class SetList {
   readonly sets = computed(() => {
     this.open.tick();
     const { scene } = this.open;
-    return [...scene.sets.values()].map((set) => ({ set, count: setMembers(scene, set).length }));
+    const counted = [...scene.sets.values()].map((set) => ({ set, count: setMembers(scene, set).length }));
+    return counted.map((one) => ({ ...one, circle: setCircle(scene, one.set.name) }));
   });
 
   filterOf(set: SceneSet): string {

@@ -144,7 +144,7 @@ export class FindingsState {
         const check = checkOf(finding.check);
         const object = scene.find(finding.object);
         if (!check?.fix || !object || seen.has(finding.object)) continue;
-        const parameters = { ...check.parameters, ...convention.source.checks?.[check.id]?.parameters };
+        const parameters = { ...check.defaults, ...convention.source.checks?.[check.id]?.parameters };
         const edits = check.fix(object, { scene, convention, parameters }) ?? [];
         for (const edit of edits) {
           run([edit.kind === 'rename' ? { ...edit, to: freeName(object, edit.to) } : edit]);
