@@ -1,5 +1,6 @@
 import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { RenquilError } from '@renquil/core';
+import { printable } from '@renquil/formats';
 import type { Host } from './host.js';
 
 /** The real files and the terminal. */
@@ -36,7 +37,19 @@ export function diskHost(
         );
       }
     },
-    print: (text) => void out.write(text),
-    complain: (text) => void err.write(text),
+    print: (text) => void out.write(shown(out, text)),
+    complain: (text) => void err.write(shown(err, text)),
   };
+}
+
+/** What a terminal gets has no control characters in it but tabs and line ends; a file or another program gets it as it is. */
+function shown(stream: NodeJS.WritableStream, text: string): string {
+  if (!(stream as Partial<NodeJS.WriteStream>).isTTY) return text;
+  return text
+    .split(/(?<=[\n\t])/)
+    .map(
+      (part) =>
+        printable(part.slice(0, -1)) + (/[\n\t]$/.test(part) ? part.slice(-1) : printable(part.slice(-1))),
+    )
+    .join('');
 }

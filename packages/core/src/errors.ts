@@ -60,6 +60,8 @@ export const errorCatalogue = {
   'query-invalid': entry(422, 'The filter cannot be read at character {{at}}: {{detail}}.'),
   'recipe-invalid': entry(422, 'The recipe cannot be used: {{detail}}.'),
   'request-invalid': entry(400, 'The request cannot be used: {{detail}}.'),
+  'request-slow': entry(408, 'The request did not come whole within {{seconds}} seconds.'),
+  'requests-slowed': entry(429, 'Too many requests at once. Wait {{seconds}} seconds.'),
   'scene-too-large': entry(413, 'The scene has {{count}} objects; the limit here is {{limit}}.'),
   'sign-in-refused': entry(401, 'The name or the password is wrong.'),
   'sign-in-slowed': entry(429, 'Too many tries. Wait {{seconds}} seconds.'),
@@ -71,6 +73,10 @@ export const errorCatalogue = {
   'streams-too-many': entry(429, '{{count}} scenes are open for you already; close some.'),
   'task-over-limit': entry(422, '{{what}} took more than the {{limit}} that it may. It was ended.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
+  'value-too-large': entry(
+    413,
+    'What is to be kept is {{size}} MB; the database takes {{limit}} MB at a time.',
+  ),
   usage: entry(400, '{{detail}}'),
 } as const satisfies Record<string, ErrorEntry>;
 

@@ -18,6 +18,8 @@ export interface Flags {
   readonly publicUrl: string | null;
   /** Proxies whose word on who asks is taken. */
   readonly trustProxy: string | null;
+  /** Times the usual limit of requests a second; 0: none. */
+  readonly requestLimit: number;
   readonly help: boolean;
 }
 
@@ -30,6 +32,7 @@ export const usage = `npm start -- [flags]
   --host ADDRESS    listen elsewhere than 127.0.0.1; refused while demo accounts exist
   --public-url URL  where people reach it, as in https://renquil.studio; without it by address or as localhost only
   --trust-proxy A,B proxies, by address or network, that say who is asking (X-Forwarded-For)
+  --request-limit N requests of one person, as times the usual 50 a second and 1,000 at once (1); 0 refuses none
   --upload-limit MB largest file taken (1000)
   --database URL    work on this MariaDB, as in mariadb://renquil@db.studio:3306/renquil?ca=FILE, instead of a private
                     one; also RENQUIL_DATABASE, with the password in RENQUIL_DATABASE_PASSWORD or _PASSWORD_FILE`;
@@ -52,6 +55,7 @@ export function readFlags(
         'first-lead': { type: 'string' },
         'public-url': { type: 'string' },
         'trust-proxy': { type: 'string' },
+        'request-limit': { type: 'string' },
         'upload-limit': { type: 'string' },
         database: { type: 'string' },
         help: { type: 'boolean' },
@@ -80,6 +84,7 @@ export function readFlags(
     database: (values['database'] as string | undefined) ?? environment['RENQUIL_DATABASE'] ?? null,
     publicUrl: publicUrlOf(values['public-url'] as string | undefined),
     trustProxy: (values['trust-proxy'] as string | undefined) ?? null,
+    requestLimit: whole('request-limit', 1, 10_000),
     help: values['help'] === true,
   };
 }

@@ -10,6 +10,7 @@ import { seedDemo } from './demo/seed.js';
 import type { Flags } from './flags.js';
 import { createApp } from './http/app.js';
 import { OwnNames } from './http/own-names.js';
+import { RequestLimit } from './http/request-limit.js';
 import { listen } from './http/listen.js';
 import { hashPassword } from './services/sessions.js';
 import { openServices } from './services/open-services.js';
@@ -53,7 +54,8 @@ export async function serve(
       );
     }
     const names = new OwnNames(flags.publicUrl, flags.host);
-    const app = createApp(services, pages, { names, trustProxy: flags.trustProxy ?? false });
+    const limit = new RequestLimit(flags.requestLimit);
+    const app = createApp(services, pages, { names, limit, trustProxy: flags.trustProxy ?? false });
     const listening = await listen(app, flags.host, flags.port);
     undo.push(() => listening.close());
     return { port: listening.port, close };

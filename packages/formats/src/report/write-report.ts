@@ -38,9 +38,9 @@ const marks: Readonly<Record<Severity, string>> = { blocker: 'â—†', warning: 'â—
 function writeText({ files, counts }: Report): string {
   const lines: string[] = [];
   for (const { file, objects, findings } of files) {
-    lines.push(`${file}: ${objects} objects, ${findings.length} findings`);
+    lines.push(`${printable(file)}: ${objects} objects, ${findings.length} findings`);
     for (const f of findings)
-      lines.push(`  ${marks[f.severity]} ${printable(f.object.path)}  ${f.message}  [${f.check}]`);
+      lines.push(`  ${marks[f.severity]} ${printable(f.object.path)}  ${printable(f.message)}  [${f.check}]`);
   }
   lines.push(`${counts.blocker} blockers, ${counts.warning} warnings, ${counts.note} notes`);
   return `${lines.join('\n')}\n`;
@@ -68,7 +68,7 @@ function writeSarif({ files }: Report): string {
     message: { text: `${f.message}. ${f.because}` },
     locations: [
       {
-        physicalLocation: { artifactLocation: { uri: encodeURI(file.replaceAll('\\', '/')) } },
+        physicalLocation: { artifactLocation: { uri: encodeURI(file.toWellFormed().replaceAll('\\', '/')) } },
         logicalLocations: [{ name: f.object.name, fullyQualifiedName: f.object.path, kind: 'object' }],
       },
     ],

@@ -11,6 +11,17 @@ import { prepare } from './session-settings.js';
 export type { DatabaseAddress } from './address.js';
 export type Value = string | number | boolean | null | Date | Buffer | Uint8Array;
 
+/** Bytes of one statement's values: the 64 MB packet that every database here takes, less what goes around them. */
+const mostSent = 63 * 2 ** 20;
+function refuseTooLarge(values: readonly Value[]): void {
+  let bytes = 0;
+  for (const value of values)
+    if (typeof value === 'string') bytes += value.length > 1000 ? Buffer.byteLength(value) : 1000;
+    else if (value instanceof Uint8Array) bytes += value.length;
+  if (bytes > mostSent)
+    throw new RenquilError('value-too-large', { size: Math.ceil(bytes / 2 ** 20), limit: Math.floor(mostSent / 2 ** 20) });
+}
+
 /** For `IN (...)`: so many question marks. */
 export const placeholders = (n: number): string => Array(n).fill('?').join(', ');
 
@@ -50,6 +61,7 @@ export class Sql {
     const wanted = text.split('?').length - 1;
     if (wanted !== values.length)
       throw new Error(`${values.length} values for ${wanted} placeholders: ${text}`);
+    refuseTooLarge(values);
     for (let attempt = 1; ; attempt++) {
       try {
         const [result] = await this.connection.execute<T>(text, values as (string | number)[]);

@@ -153,11 +153,16 @@ export async function* readChunks(sql: Sql, file: number): AsyncGenerator<Buffer
   }
 }
 
+/** A whole file, once in memory: every thread that is given it reads the same bytes. */
 export async function readFile(sql: Sql, file: number): Promise<Uint8Array> {
-  const parts: Buffer[] = [];
-  for await (const part of readChunks(sql, file)) parts.push(part);
-  const all = Buffer.concat(parts);
-  return new Uint8Array(all.buffer, all.byteOffset, all.length);
+  const row = await sql.one<{ bytes: number }>('SELECT bytes FROM file WHERE id = ?', [file]);
+  const all = new Uint8Array(new SharedArrayBuffer(Number(row?.bytes ?? 0)));
+  let at = 0;
+  for await (const part of readChunks(sql, file)) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
 }
 
 export async function deleteFile(sql: Sql, file: number): Promise<void> {

@@ -1,5 +1,8 @@
 import type { Sql } from './database.js';
 
+/** Characters of a name that can be looked for: four bytes each at most, and a TEXT holds 65,535. */
+const mostIndexed = 16_000;
+
 export interface FoundObject {
   readonly scene_id: number;
   readonly scene: string;
@@ -26,9 +29,9 @@ export async function updateIndex(
   for (const part of rows)
     await sql.run(
       `INSERT INTO object_index (scene_id, object_id, parent_id, name, kind)
-       SELECT ?, made.id, made.parent, made.name, made.kind FROM JSON_TABLE(CONVERT(? USING utf8mb4), '$[*]' COLUMNS (
+       SELECT ?, made.id, made.parent, LEFT(made.name, ${mostIndexed}), made.kind FROM JSON_TABLE(CONVERT(? USING utf8mb4), '$[*]' COLUMNS (
          id INT UNSIGNED PATH '$[0]', parent INT UNSIGNED PATH '$[1]', name MEDIUMTEXT PATH '$[2]', kind VARCHAR(12) PATH '$[3]')) AS made
-       ON DUPLICATE KEY UPDATE parent_id = made.parent, name = made.name, kind = made.kind`,
+       ON DUPLICATE KEY UPDATE parent_id = made.parent, name = LEFT(made.name, ${mostIndexed}), kind = made.kind`,
       [scene, Buffer.from(part)],
     );
 }

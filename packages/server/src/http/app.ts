@@ -1,40 +1,50 @@
-import { randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
+import type { ServerResponse } from 'node:http';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { errorCatalogue, RenquilError, type ErrorCode } from '@renquil/core';
-import express, { type ErrorRequestHandler, type Express } from 'express';
-import staticPacked from 'express-static-gzip';
+import express, { type ErrorRequestHandler, type Express, type Response } from 'express';
 import helmet from 'helmet';
 import { explainDatabaseError } from '../db/database.js';
 import { routeRegistry } from '../routes/registry.js';
 import type { Services } from '../services/services.js';
 import { mountRoute } from './mount-route.js';
 import { OwnNames } from './own-names.js';
+import { servePages } from './serve-pages.js';
+import { RequestLimit } from './request-limit.js';
 
 export interface AppOptions {
   /** The names it goes by; left out: addresses and localhost. */
   readonly names?: OwnNames;
   /** Addresses or networks of proxies whose word on who asks is taken (Express's `trust proxy`). */
   readonly trustProxy?: string | false;
+  readonly limit?: RequestLimit;
 }
 
 /** The whole application: routes under /api, the built pages for everything else. */
 export function createApp(
   services: Services,
   pages: string | null,
-  { names = new OwnNames(), trustProxy = false }: AppOptions = {},
+  { names = new OwnNames(), trustProxy = false, limit = new RequestLimit() }: AppOptions = {},
 ): Express {
   const app = express();
   app.set('trust proxy', trustProxy);
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  app.use((_request, response, next) => {
+    response.locals['nonce'] = randomBytes(18).toString('base64');
+    next();
+  });
+  const nonce = (_: unknown, response: ServerResponse): string =>
+    `'nonce-${(response as Response).locals['nonce'] as string}'`;
   app.use(
     helmet({
       contentSecurityPolicy: {
         directives: {
           'default-src': ["'self'"],
           'script-src': ["'self'"],
-          'style-src': ["'self'", "'unsafe-inline'"],
+          // The page puts in style elements of its own, each with the number of this one answer.
+          'style-src': ["'self'", nonce],
           'font-src': ["'self'"],
           'img-src': ["'self'", 'data:', 'blob:'],
           'worker-src': ["'self'"],
@@ -44,7 +54,7 @@ export function createApp(
           'upgrade-insecure-requests': null,
         },
       },
-      strictTransportSecurity: false,
+      strictTransportSecurity: names.isSecure ? { maxAge: 31_536_000, includeSubDomains: false } : false,
     }),
   );
   app.use((request, _response, next) => {
@@ -52,35 +62,13 @@ export function createApp(
       throw new RenquilError('host-refused', { host: (request.headers.host ?? '').slice(0, 100) });
     next();
   });
-  for (const route of routeRegistry) mountRoute(app, route, services, names);
+  for (const route of routeRegistry) mountRoute(app, route, services, { names, limit });
   app.all('/api/{*path}', () => {
     throw new RenquilError('not-found', { what: 'address in the API' });
   });
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages);
   app.use(errorHandler(services));
   return app;
-}
-
-function servePages(app: Express, pages: string): void {
-  // The build lays a .br and a .gz beside what packs well; each browser gets the one it takes (RFC 9110, 12.5.3).
-  app.use(
-    staticPacked(pages, {
-      enableBrotli: true,
-      orderPreference: ['br', 'gz'],
-      index: false,
-      serveStatic: {
-        setHeaders: (response, path) => {
-          // The build puts a hash into the names of what may be kept for ever.
-          const hashed = /-[A-Z0-9]{8}\.\w+(\.(br|gz))?$/.test(path);
-          response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
-        },
-      },
-    }),
-  );
-  app.get('/{*path}', (_request, response) => {
-    response.setHeader('Cache-Control', 'no-cache');
-    response.sendFile(join(pages, 'index.html'));
-  });
 }
 
 function errorHandler(services: Services): ErrorRequestHandler {
@@ -92,7 +80,8 @@ function errorHandler(services: Services): ErrorRequestHandler {
       return;
     }
     const { status } = errorCatalogue[error.code];
-    if (error.code === 'sign-in-slowed') response.setHeader('Retry-After', String(error.data['seconds']));
+    if (error.data['seconds'] !== undefined && status === 429)
+      response.setHeader('Retry-After', String(error.data['seconds']));
     response.status(status).json({ error: { code: error.code, text: error.message, data: error.data } });
   };
 }

@@ -10,9 +10,9 @@ export interface Listening {
 
 export async function listen(app: Express, host: string, port: number): Promise<Listening> {
   const server = createServer(app);
-  // A request that trickles in is given two minutes for its headers; uploads may take as long as they need.
+  // Bodies have times of their own where they are read: an upload may take as long as it needs, but not be silent.
   server.requestTimeout = 0;
-  server.headersTimeout = 120_000;
+  server.headersTimeout = 30_000;
   await new Promise<void>((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       if (error.code === 'EADDRINUSE')

@@ -5,15 +5,21 @@ import { sessionDays } from '../services/sessions.js';
 import type { Services } from '../services/services.js';
 import { grant } from './access.js';
 import type { OwnNames } from './own-names.js';
+import { endUnread, readBody } from './read-body.js';
+import type { RequestLimit } from './request-limit.js';
 import type { Input, Reply, Route } from './route.js';
 
+export interface Mounting {
+  readonly names: OwnNames;
+  readonly limit: RequestLimit;
+}
 export const cookieName = 'renquil_session';
 
 /**
  * Puts a route into the app: who may, what comes in, what goes out. A body is read once it is known that whoever sends it
  * may: nobody else makes work with one.
  */
-export function mountRoute(app: Express, route: Route, services: Services, names: OwnNames): void {
+export function mountRoute(app: Express, route: Route, services: Services, { names, limit }: Mounting): void {
   const parser = parserOf(route);
   app[route.method](route.path, async (request: Request, response: Response) => {
     if (route.method !== 'get') refuseStrangers(request, names);
@@ -22,8 +28,12 @@ export function mountRoute(app: Express, route: Route, services: Services, names
     if (grows && !services.database.hasRoom()) throw new RenquilError('storage-full');
     const token = tokenOf(request, cookieOf(names));
     const params = request.params as Record<string, string>;
+    endUnread(request, response);
+    // Of whoever is not known by their session the address counts, before anything is looked up for them.
+    if (!token) limit.take('address', request.ip ?? '');
     const granted = await grant(services.database, route.needs, token, params);
-    await read(parser, request, response);
+    limit.take(granted.account ? 'person' : 'address', granted.account?.id ?? request.ip ?? '');
+    if (!route.handleRaw) await readBody(parser, request, response);
     const input = {
       ...granted,
       params,
@@ -48,15 +58,6 @@ function parserOf(route: Route): express.RequestHandler {
   if (route.rawBody) return express.raw({ type: () => true, limit: `${changeLimitMb}mb` });
   return express.json({ limit: route.needs === 'anyone' ? strangersLimit : jsonLimit });
 }
-function read(parser: express.RequestHandler, request: Request, response: Response): Promise<void> {
-  return new Promise((done, fail) => {
-    void parser(request, response, (error?: unknown) =>
-      error === undefined
-        ? done()
-        : fail(error instanceof Error ? error : new Error('the body cannot be read')),
-    );
-  });
-}
 /** Behind https only our own pages may set it, for this name alone (RFC 6265bis, 4.1.3). */
 const cookieOf = (names: OwnNames): string => (names.isSecure ? `__Host-${cookieName}` : cookieName);
 
@@ -80,8 +81,20 @@ async function send(response: Response, reply: Reply, cookie: string, secure: bo
         ? `${cookie}=; Max-Age=0`
         : `${cookie}=${reply.session}; Max-Age=${sessionDays * 86_400}`;
     response.setHeader('Set-Cookie', `${value}; ${flags}`);
+    // Nothing of what somebody saw is left in the browser for whoever comes next (W3C Clear Site Data); what they
+    // changed and could not send yet is no cache, and stays.
+    if (reply.session === null) response.setHeader('Clear-Site-Data', '"cache"');
   }
   for (const [name, value] of Object.entries(reply.headers ?? {})) response.setHeader(name, value);
+  if (reply.tag !== undefined) {
+    // May be kept, and is asked about each time: whoever may not see it any more gets no answer from a cache.
+    response.setHeader('Cache-Control', 'private, no-cache');
+    response.setHeader('ETag', `"${reply.tag}"`);
+    if (response.req.fresh) {
+      response.status(304).end();
+      return;
+    }
+  }
   const empty = reply.json === undefined && reply.jsonText === undefined && !reply.stream;
   response.status(reply.status ?? (empty ? 204 : 200));
   if (reply.stream) {

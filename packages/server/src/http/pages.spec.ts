@@ -14,7 +14,7 @@ describe('the pages', () => {
   beforeAll(async () => {
     server = await startTestServer();
     folder = mkdtempSync(join(tmpdir(), 'renquil-pages-'));
-    writeFileSync(join(folder, 'index.html'), '<p>page</p>');
+    writeFileSync(join(folder, 'index.html'), '<rq-root></rq-root>');
     writeFileSync(join(folder, 'main-ABCDEF12.js'), script);
     writeFileSync(join(folder, 'main-ABCDEF12.js.br'), brotliCompressSync(script));
     writeFileSync(join(folder, 'main-ABCDEF12.js.gz'), gzipSync(script));
@@ -45,8 +45,20 @@ describe('the pages', () => {
     for (const path of ['/', '/scenes/1/name', '/..%2f..%2fetc%2fpasswd', '/%E0%A4%A']) {
       const answer = await get(path, 'br');
       expect(answer.status).withContext(path).toBeLessThan(500);
-      if (answer.ok) expect(await answer.text()).toBe('<p>page</p>');
+      if (answer.ok) expect(await answer.text()).toContain('<rq-root');
     }
-    expect((await get('/', 'br')).headers.get('cache-control')).toBe('no-cache');
+    expect((await get('/', 'br')).headers.get('cache-control')).toBe('no-store');
+  });
+  it('may put in styles with the number of their one answer, and nothing else of their own', async () => {
+    const seen = new Set<string>();
+    for (const path of ['/', '/scenes/1', '/index.html']) {
+      const answer = await get(path, 'br');
+      const policy = answer.headers.get('content-security-policy')!;
+      const nonce = /style-src 'self' 'nonce-([^']{20,})'/.exec(policy)?.[1];
+      expect(policy).not.toContain('unsafe');
+      expect(await answer.text()).toBe(`<rq-root ngCspNonce="${nonce}"></rq-root>`);
+      seen.add(nonce!);
+    }
+    expect(seen.size).toBe(3);
   });
 });

@@ -29,6 +29,8 @@ export interface Reply {
   /** JSON that is text already: edits go from the log to the page without being parsed on the way. */
   readonly jsonText?: string;
   readonly headers?: Readonly<Record<string, string>>;
+  /** What the bytes are known by (RFC 9110, 8.8.3): sent again only where they are others. */
+  readonly tag?: string;
   /** Bytes, sent chunk by chunk. */
   readonly stream?: AsyncIterable<Uint8Array>;
   /** A new session token to set as the cookie, or null to take it away. */

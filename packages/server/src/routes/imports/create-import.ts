@@ -5,6 +5,7 @@ import busboy from 'busboy';
 import Joi from 'joi';
 import { releaseHolds, storeStream } from '../../db/files.js';
 import { largeFrom } from '../../db/jobs.js';
+import { bodySeconds } from '../../http/read-body.js';
 import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
 import { beginJob } from '../../jobs/begin-job.js';
@@ -83,6 +84,9 @@ async function receive(
     );
     parser.on('error', () => fail(new RenquilError('request-invalid', { detail: 'the upload broke off' })));
     parser.on('close', () => done());
+    const silent = silence(fail);
+    request.on('data', () => silent.refresh());
+    request.on('close', () => clearTimeout(silent));
     request.on('aborted', () => {
       parser.destroy(new Error('aborted'));
       fail(new RenquilError('request-invalid', { detail: 'the upload broke off' }));
@@ -95,6 +99,14 @@ async function receive(
   if (!failed) return { files, bytes: total };
   await releaseHolds(services.database, holder);
   throw failed as Error;
+}
+
+/** Ends an upload in which nothing comes for too long. */
+function silence(fail: (error: unknown) => void): NodeJS.Timeout {
+  return setTimeout(
+    () => fail(new RenquilError('request-slow', { seconds: bodySeconds })),
+    bodySeconds * 1000,
+  ).unref();
 }
 
 function parserFor(request: IncomingMessage): busboy.Busboy {

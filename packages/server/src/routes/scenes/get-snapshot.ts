@@ -16,8 +16,8 @@ export const getSnapshot = defineRoute({
       headers: {
         'Content-Type': 'application/json',
         'Content-Encoding': 'gzip',
-        'Cache-Control': 'private, max-age=86400',
       },
+      tag: `snapshot-${scene.id}-${revision}`,
       stream: (async function* () {
         yield data;
       })(),

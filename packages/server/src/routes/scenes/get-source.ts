@@ -8,7 +8,8 @@ export const getSource = defineRoute({
   says: 'The scene as it was brought in, as one .glb: what the viewport draws.',
   async handle({ scene }, { database }) {
     return {
-      headers: { 'Content-Type': 'model/gltf-binary', 'Cache-Control': 'private, max-age=86400' },
+      headers: { 'Content-Type': 'model/gltf-binary' },
+      tag: `file-${scene.source_file}`,
       stream: readChunks(database, scene.source_file),
     };
   },

@@ -10,7 +10,8 @@ export const getThumbnail = defineRoute({
   async handle({ scene }, { database }) {
     if (scene.thumbnail_file === null) throw new RenquilError('not-found', { what: 'picture' });
     return {
-      headers: { 'Content-Type': 'image/png', 'Cache-Control': 'private, max-age=86400' },
+      headers: { 'Content-Type': 'image/png' },
+      tag: `file-${scene.thumbnail_file}`,
       stream: readChunks(database, scene.thumbnail_file),
     };
   },

@@ -1,0 +1,31 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Express } from 'express';
+import staticPacked from 'express-static-gzip';
+
+/** The built pages: each browser gets the packed form that it takes (RFC 9110, 12.5.3), and any other address the page. */
+export function servePages(app: Express, pages: string): void {
+  const page = readFileSync(join(pages, 'index.html'), 'utf8');
+  const static_ = staticPacked(pages, {
+    enableBrotli: true,
+    orderPreference: ['br', 'gz'],
+    index: false,
+    serveStatic: {
+      setHeaders: (response, path) => {
+        // The build puts a hash into the names of what may be kept for ever.
+        const hashed = /-[A-Z0-9]{8}\.\w+(\.(br|gz))?$/.test(path);
+        response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      },
+    },
+  });
+  app.use((request, response, next) => {
+    if (/^\/index\.html/.test(request.path)) next();
+    else void static_(request, response, next);
+  });
+  app.get('/{*path}', (_request, response) => {
+    // Its nonce is that of this one answer, so the page itself is never taken from a cache.
+    response.setHeader('Cache-Control', 'no-store');
+    const nonce = response.locals['nonce'] as string;
+    response.type('html').send(page.replace('<rq-root>', `<rq-root ngCspNonce="${nonce}">`));
+  });
+}
