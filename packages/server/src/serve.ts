@@ -109,7 +109,7 @@ async function makeFirstLead(
     await setRole(
       sql,
       await insertProject(sql, 'first', 'First project'),
-      await insertAccount(sql, signIn, signIn, hash, false),
+      await insertAccount(sql, signIn, signIn, hash, { makesProjects: true }),
       'lead',
     );
   });

@@ -25,9 +25,9 @@ describe('the database', () => {
   });
   it('refuses in words what no packet of it holds, before it is sent', async () => {
     const large = Buffer.alloc(64 * 2 ** 20);
-    await expectAsync(database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (1, 1, ?)', [large])).toBeRejectedWithError(
-      /is 64 MB; the database takes 63 MB at a time/,
-    );
+    await expectAsync(
+      database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (1, 1, ?)', [large]),
+    ).toBeRejectedWithError(/is 64 MB; the database takes 63 MB at a time/);
     expect(await database.one('SELECT 1 AS one')).toEqual({ one: 1 });
   });
   it('takes everything back when work in a transaction fails', async () => {

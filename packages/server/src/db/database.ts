@@ -19,7 +19,10 @@ function refuseTooLarge(values: readonly Value[]): void {
     if (typeof value === 'string') bytes += value.length > 1000 ? Buffer.byteLength(value) : 1000;
     else if (value instanceof Uint8Array) bytes += value.length;
   if (bytes > mostSent)
-    throw new RenquilError('value-too-large', { size: Math.ceil(bytes / 2 ** 20), limit: Math.floor(mostSent / 2 ** 20) });
+    throw new RenquilError('value-too-large', {
+      size: Math.ceil(bytes / 2 ** 20),
+      limit: Math.floor(mostSent / 2 ** 20),
+    });
 }
 
 /** For `IN (...)`: so many question marks. */

@@ -7,51 +7,71 @@ export interface Account {
   readonly sign_in: string;
   readonly name: string;
   readonly demo: number;
+  /** Whether they may make projects. */
+  readonly makes_projects: number;
 }
 export interface Member extends Account {
   readonly role: Role;
 }
 
-export function findAccountByTokenHash(sql: Sql, hash: Buffer): Promise<Account | null> {
-  return sql.one<Account>(
-    'SELECT a.id, a.sign_in, a.name, a.demo FROM session s JOIN account a ON a.id = s.account_id WHERE s.token_hash = ? AND s.expires_at > UTC_TIMESTAMP(3)',
-    [hash],
-  );
-}
 export function findAccountToSignIn(
   sql: Sql,
   signIn: string,
 ): Promise<(Account & { password_hash: string }) | null> {
-  return sql.one('SELECT id, sign_in, name, demo, password_hash FROM account WHERE sign_in = ?', [signIn]);
+  return sql.one(
+    'SELECT id, sign_in, name, demo, makes_projects, password_hash FROM account WHERE sign_in = ? AND NOT is_token',
+    [signIn],
+  );
 }
 export async function insertAccount(
   sql: Sql,
   signIn: string,
   name: string,
   hash: string,
-  demo: boolean,
+  { demo = false, makesProjects = false, isToken = false }: AccountOptions = {},
 ): Promise<number> {
-  const made = await sql.run('INSERT INTO account (sign_in, name, password_hash, demo) VALUES (?, ?, ?, ?)', [
-    signIn,
-    name,
-    hash,
-    demo,
-  ]);
+  const made = await sql.run(
+    'INSERT INTO account (sign_in, name, password_hash, demo, makes_projects, is_token) VALUES (?, ?, ?, ?, ?, ?)',
+    [signIn, name, hash, demo, makesProjects, isToken],
+  );
   return made.insertId;
 }
-export async function insertSession(sql: Sql, hash: Buffer, account: number, days: number): Promise<void> {
-  await sql.run('DELETE FROM session WHERE expires_at < UTC_TIMESTAMP(3)');
-  await sql.run(
-    'INSERT INTO session (token_hash, account_id, expires_at) VALUES (?, ?, UTC_TIMESTAMP(3) + INTERVAL ? DAY)',
-    [hash, account, days],
-  );
+export interface AccountOptions {
+  readonly demo?: boolean;
+  readonly makesProjects?: boolean;
+  /** A token's own: nobody signs in as it. */
+  readonly isToken?: boolean;
 }
-export async function deleteSession(sql: Sql, hash: Buffer): Promise<void> {
-  await sql.run('DELETE FROM session WHERE token_hash = ?', [hash]);
+export async function isSignInTaken(sql: Sql, signIn: string): Promise<boolean> {
+  return (await sql.one('SELECT id FROM account WHERE sign_in = ?', [signIn])) !== null;
+}
+export async function readPasswordHash(sql: Sql, account: number): Promise<string | null> {
+  const row = await sql.one<{ password_hash: string }>('SELECT password_hash FROM account WHERE id = ?', [
+    account,
+  ]);
+  return row?.password_hash ?? null;
+}
+export async function savePasswordHash(sql: Sql, account: number, hash: string): Promise<void> {
+  await sql.run('UPDATE account SET password_hash = ? WHERE id = ?', [hash, account]);
+}
+export async function removeMember(sql: Sql, project: number, account: number): Promise<void> {
+  await sql.run('DELETE FROM member WHERE project_id = ? AND account_id = ?', [project, account]);
+}
+export async function letMakeProjects(sql: Sql, account: number, may: boolean): Promise<void> {
+  await sql.run('UPDATE account SET makes_projects = ? WHERE id = ?', [may, account]);
+}
+/** Projects that somebody is in and another does not lead. */
+export async function countOutOfReach(sql: Sql, account: number, lead: number): Promise<number> {
+  const row = await sql.one<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM member m WHERE m.account_id = ? AND NOT EXISTS
+     (SELECT 1 FROM member l WHERE l.project_id = m.project_id AND l.account_id = ? AND l.role = 'lead')`,
+    [account, lead],
+  );
+  return Number(row!.n);
 }
 export function listDemoAccounts(sql: Sql): Promise<(Account & { role: Role })[]> {
   return sql.rows(
-    'SELECT a.id, a.sign_in, a.name, a.demo, m.role FROM account a JOIN member m ON m.account_id = a.id WHERE a.demo ORDER BY a.id',
+    'SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects, m.role FROM account a JOIN member m ON m.account_id = a.id WHERE a.demo ORDER BY a.id',
   );
 }
 export async function countDemoAccounts(sql: Sql): Promise<number> {
@@ -67,7 +87,7 @@ export async function findRole(sql: Sql, project: number, account: number): Prom
 }
 export function listMembers(sql: Sql, project: number): Promise<Member[]> {
   return sql.rows(
-    'SELECT a.id, a.sign_in, a.name, a.demo, m.role FROM member m JOIN account a ON a.id = m.account_id WHERE m.project_id = ? ORDER BY a.name',
+    'SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects, m.role FROM member m JOIN account a ON a.id = m.account_id WHERE m.project_id = ? ORDER BY a.name',
     [project],
   );
 }

@@ -75,7 +75,9 @@ async function seedPeople(database: Database): Promise<{ project: number; artist
     const ids: number[] = [];
     for (const { signIn, name, role } of demoPeople) {
       const known = await findAccountToSignIn(sql, signIn);
-      const account = known?.id ?? (await insertAccount(sql, signIn, name, hash, true));
+      const account =
+        known?.id ??
+        (await insertAccount(sql, signIn, name, hash, { demo: true, makesProjects: role === 'lead' }));
       if (!known) await setRole(sql, project, account, role);
       ids.push(account);
     }

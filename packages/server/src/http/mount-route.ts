@@ -1,7 +1,7 @@
 import { RenquilError } from '@renquil/core';
 import express, { type Express, type Request, type Response } from 'express';
 import type { Schema } from 'joi';
-import { sessionDays } from '../services/sessions.js';
+import { sessionDays } from '../db/sessions.js';
 import type { Services } from '../services/services.js';
 import { grant } from './access.js';
 import type { OwnNames } from './own-names.js';
@@ -27,17 +27,24 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
     const grows = route.method !== 'get' && route.method !== 'delete' && route.path !== '/api/session';
     if (grows && !services.database.hasRoom()) throw new RenquilError('storage-full');
     const token = tokenOf(request, cookieOf(names));
+    const credentials = { session: token, bearer: bearerOf(request) };
     const params = request.params as Record<string, string>;
     endUnread(request, response);
     // Of whoever is not known by their session the address counts, before anything is looked up for them.
-    if (!token) limit.take('address', request.ip ?? '');
-    const granted = await grant(services.database, route.needs, token, params);
+    if (!token && credentials.bearer === null) limit.take('address', request.ip ?? '');
+    const granted = await grant(services.database, credentials, {
+      needs: route.needs,
+      params,
+      changes: route.method !== 'get' && !route.evenArchived,
+    });
     limit.take(granted.account ? 'person' : 'address', granted.account?.id ?? request.ip ?? '');
     if (!route.handleRaw) await readBody(parser, request, response);
     const input = {
       ...granted,
       params,
       token,
+      credentials,
+      agent: String(request.headers['user-agent'] ?? '').slice(0, 300),
       query: check(route.query, request.query),
       body: route.rawBody ? bytesOf(request.body) : check(route.body, request.body),
       address: request.ip ?? '',
@@ -116,6 +123,12 @@ function tokenOf(request: Request, cookie: string): string | null {
     if (name === cookie && value) return value;
   }
   return null;
+}
+
+/** RFC 6750, section 2.1. One that is there and is none is refused, not passed over. */
+function bearerOf({ headers }: Request): string | null {
+  if (headers.authorization === undefined) return null;
+  return /^Bearer ([\w-]{1,200})$/i.exec(headers.authorization)?.[1] ?? '';
 }
 
 /** Browsers say where a request that changes something comes from; only our own pages may send one. */

@@ -84,7 +84,9 @@ describe('requests', () => {
         slow.on('socket', (socket) => socket.on('close', () => done(status)));
         slow.write('{"a":');
       });
-      expect(await ended).withContext(path).toBe(wanted);
+      expect(await ended)
+        .withContext(path)
+        .toBe(wanted);
     }
     await own.close();
   });

@@ -1,9 +1,11 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Schema } from 'joi';
+import type { TokenRow } from '../db/api-tokens.js';
 import type { Account, Role } from '../db/people.js';
 import type { ProjectRow } from '../db/projects.js';
 import type { SceneRow } from '../db/scenes.js';
 import type { Services } from '../services/services.js';
+import type { Credentials } from './access.js';
 
 /** Who may call: anyone, anyone signed in, or members of the project in the path with at least this role. */
 export type Needs = 'anyone' | 'signed-in' | Role;
@@ -13,6 +15,11 @@ export interface Input<B = unknown> {
   readonly query: Readonly<Record<string, string>>;
   readonly body: B;
   readonly address: string;
+  /** What the browser or program calls itself. */
+  readonly agent: string;
+  readonly credentials: Credentials;
+  /** Set when a token does it. */
+  readonly by?: TokenRow;
   /** The session's token, if the request brought one. */
   readonly token: string | null;
   /** Set when the route needs more than `anyone`. */
@@ -47,6 +54,8 @@ export interface Route {
   /** The body comes as the bytes it was sent as, since reading it is work for another thread. */
   readonly rawBody?: boolean;
   readonly query?: Schema;
+  /** Also in a project that is archived. */
+  readonly evenArchived?: true;
   handle?(input: Input<never>, services: Services): Promise<Reply>;
   /** For the two routes that are streams themselves: uploads in, events out. */
   handleRaw?(

@@ -12,6 +12,11 @@ export interface HandoffInput {
   readonly reason: string | null;
 }
 
+/** What the audit says of it: the reason too, where there were blockers. */
+function handedOff(label: string, reason: string | null): string {
+  return reason === null ? `handed off ${label}` : `handed off ${label} past the gate: ${reason}`;
+}
+
 /** Builds a package and reads it back before it counts. */
 export const handoffJob: JobHandler = async ({ services, job, signal, report, keep }) => {
   const { database } = services;
@@ -45,7 +50,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       readBack: made.readBack,
       files,
     });
-    await recordAudit(sql, scene.project_id, job.author, `handed off ${label}`, scene.id);
+    await recordAudit(sql, scene.project_id, job.author, handedOff(label, input.reason), scene.id);
     return { handoff };
   };
 };

@@ -1,19 +1,23 @@
 import type { Route } from '../http/route.js';
+import { changePassword } from './account/change-password.js';
+import { endOtherSessions } from './account/end-other-sessions.js';
+import { endSessionOfMine } from './account/end-session-of-mine.js';
+import { listMySessions } from './account/list-sessions.js';
+import { useReset } from './account/use-reset.js';
 import { binScene } from './bin/bin-scene.js';
 import { emptyBin } from './bin/empty-bin.js';
 import { listProjectBin } from './bin/list-bin.js';
 import { restoreScene } from './bin/restore-scene.js';
 import { createChange } from './changes/create-change.js';
 import { listSceneChanges } from './changes/list-changes.js';
-import { listMyChanges } from './changes/list-my-changes.js';
 import { listSceneHistory } from './changes/list-history.js';
+import { listMyChanges } from './changes/list-my-changes.js';
+import { chooseStandard } from './conventions/choose-standard.js';
 import { createConvention } from './conventions/create-convention.js';
 import { dropConventionDraft } from './conventions/drop-draft.js';
+import { fitSceneConventions } from './conventions/fit-conventions.js';
 import { getConvention } from './conventions/get-convention.js';
 import { getConventionRevision } from './conventions/get-revision.js';
-import { chooseStandard } from './conventions/choose-standard.js';
-import { getKnownElsewhere } from './scenes/known-elsewhere.js';
-import { fitSceneConventions } from './conventions/fit-conventions.js';
 import { learnProjectConvention } from './conventions/learn-convention.js';
 import { listProjectConventions } from './conventions/list-conventions.js';
 import { pinSceneConvention } from './conventions/pin-scene.js';
@@ -25,17 +29,28 @@ import { getHandoffFile } from './handoffs/get-handoff-file.js';
 import { getHandoffPackage } from './handoffs/get-handoff-package.js';
 import { listSceneHandoffs } from './handoffs/list-handoffs.js';
 import { createImport } from './imports/create-import.js';
+import { acceptInvitation } from './invitations/accept-invitation.js';
+import { createInvitation } from './invitations/create-invitation.js';
+import { deleteInvitation } from './invitations/delete-invitation.js';
+import { listProjectInvitations } from './invitations/list-invitations.js';
+import { lookAtInvitation } from './invitations/look-at-invitation.js';
 import { askJobAgain } from './jobs/ask-again.js';
 import { cancelJob } from './jobs/cancel-job.js';
 import { getJob } from './jobs/get-job.js';
 import { listProjectJobs } from './jobs/list-jobs.js';
-import { addMember } from './members/add-member.js';
+import { createReset } from './members/create-reset.js';
+import { letMemberMakeProjects } from './members/let-make-projects.js';
 import { listProjectMembers } from './members/list-members.js';
+import { removeProjectMember } from './members/remove-member.js';
 import { setMemberRole } from './members/set-role.js';
 import { getHealth } from './people/get-health.js';
 import { listDemoPeople } from './people/list-demo-people.js';
+import { createProject } from './projects/create-project.js';
+import { getAuditCsv } from './projects/get-audit-csv.js';
 import { getProject } from './projects/get-project.js';
+import { listProjectAudit } from './projects/list-audit.js';
 import { searchProject } from './projects/search-objects.js';
+import { changeProject } from './projects/update-project.js';
 import { deleteProjectRecipe } from './recipes/delete-recipe.js';
 import { listProjectRecipes } from './recipes/list-recipes.js';
 import { saveProjectRecipe } from './recipes/save-recipe.js';
@@ -44,10 +59,15 @@ import { getScene } from './scenes/get-scene.js';
 import { getSnapshot } from './scenes/get-snapshot.js';
 import { getSource } from './scenes/get-source.js';
 import { getThumbnail } from './scenes/get-thumbnail.js';
+import { getKnownElsewhere } from './scenes/known-elsewhere.js';
 import { watchScene } from './scenes/watch-scene.js';
 import { createSession } from './sessions/create-session.js';
 import { endSession } from './sessions/delete-session.js';
 import { getSession } from './sessions/get-session.js';
+import { createToken } from './tokens/create-token.js';
+import { deleteProjectToken } from './tokens/delete-token.js';
+import { getToken } from './tokens/get-token.js';
+import { listProjectTokens } from './tokens/list-tokens.js';
 import { createVersion } from './versions/create-version.js';
 import { listSceneVersions } from './versions/list-versions.js';
 import { restoreVersion } from './versions/restore-version.js';
@@ -57,6 +77,11 @@ import { renameWord } from './words/rename-word.js';
 
 /** Every route, sorted by its file. A test holds this list, the folder and docs/api.md together. */
 export const routeRegistry: readonly Route[] = [
+  changePassword,
+  endOtherSessions,
+  endSessionOfMine,
+  listMySessions,
+  useReset,
   binScene,
   emptyBin,
   listProjectBin,
@@ -69,7 +94,6 @@ export const routeRegistry: readonly Route[] = [
   createConvention,
   dropConventionDraft,
   fitSceneConventions,
-  getKnownElsewhere,
   getConvention,
   getConventionRevision,
   learnProjectConvention,
@@ -83,17 +107,28 @@ export const routeRegistry: readonly Route[] = [
   getHandoffPackage,
   listSceneHandoffs,
   createImport,
+  acceptInvitation,
+  createInvitation,
+  deleteInvitation,
+  listProjectInvitations,
+  lookAtInvitation,
   askJobAgain,
   cancelJob,
   getJob,
   listProjectJobs,
-  addMember,
+  createReset,
+  letMemberMakeProjects,
   listProjectMembers,
+  removeProjectMember,
   setMemberRole,
   getHealth,
   listDemoPeople,
+  createProject,
+  getAuditCsv,
   getProject,
+  listProjectAudit,
   searchProject,
+  changeProject,
   deleteProjectRecipe,
   listProjectRecipes,
   saveProjectRecipe,
@@ -102,14 +137,19 @@ export const routeRegistry: readonly Route[] = [
   getSnapshot,
   getSource,
   getThumbnail,
+  getKnownElsewhere,
   watchScene,
   createSession,
   endSession,
   getSession,
+  createToken,
+  deleteProjectToken,
+  getToken,
+  listProjectTokens,
   createVersion,
   listSceneVersions,
   restoreVersion,
-  getWordUse,
   getNearWord,
+  getWordUse,
   renameWord,
 ];

@@ -7,12 +7,12 @@ import {
   findAccountToSignIn,
   forgetTries,
   forgetTry,
-  insertSession,
   recordTry,
   type Account,
 } from '../db/people.js';
+import { recordInAll } from '../db/projects.js';
+import { insertSession, type From } from '../db/sessions.js';
 
-export const sessionDays = 14;
 const tries = { account: 10, address: 60, minutes: 5 };
 /** OWASP's floor for Argon2id: 19 MiB, two passes, one lane. */
 const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -25,15 +25,16 @@ export function hashToken(token: string): Buffer {
 }
 let decoy: Promise<string> | undefined;
 
-/** Checks a name and password and opens a session. Takes as long for a name that does not exist. */
-export async function signIn(
+/**
+ * Runs one try at a password: counted before anything is looked at, so that of many guesses at once no more are tried
+ * than of as many one after another. `attempt` gives null when it was wrong. Throws sign-in-slowed.
+ */
+export async function withTries<T>(
   sql: Sql,
-  name: string,
-  password: string,
-  address: string,
-): Promise<{ account: Account; token: string }> {
-  const [byAccount, byAddress] = [`account ${name}`, `address ${address}`];
-  // Counted before anything is looked at: of many guesses at once no more are tried than of as many one after another.
+  { account, address }: { readonly account: string; readonly address: string },
+  attempt: () => Promise<T | null>,
+): Promise<T | null> {
+  const [byAccount, byAddress] = [`account ${account}`, `address ${address}`];
   const [ofAccount, ofAddress] = [await recordTry(sql, byAccount), await recordTry(sql, byAddress)];
   const slowed =
     (await countTries(sql, byAccount, tries.minutes)) > tries.account ||
@@ -44,19 +45,40 @@ export async function signIn(
     await forgetTry(sql, ofAddress);
     throw new RenquilError('sign-in-slowed', { seconds: tries.minutes * 60 });
   }
-  const found = await findAccountToSignIn(sql, name);
-  decoy ??= hashPassword(randomBytes(12).toString('hex'));
-  const right = await verify(found?.password_hash ?? (await decoy), password);
-  if (!found || !right) throw new RenquilError('sign-in-refused');
+  const found = await attempt();
+  if (found === null) return null;
   await forgetTries(sql, byAccount);
   await forgetTry(sql, ofAddress);
+  return found;
+}
+
+/** Checks a name and password and opens a session. Takes as long for a name that does not exist. */
+export async function signIn(
+  sql: Sql,
+  name: string,
+  password: string,
+  from: From,
+): Promise<{ account: Account; token: string }> {
+  const found = await withTries(sql, { account: name, address: from.address }, async () => {
+    const known = await findAccountToSignIn(sql, name);
+    decoy ??= hashPassword(randomBytes(12).toString('hex'));
+    const right = await verify(known?.password_hash ?? (await decoy), password);
+    if (known && !right) await recordInAll(sql, known.id, `could not sign in, from ${from.address}`);
+    return known && right ? known : null;
+  });
+  if (!found) throw new RenquilError('sign-in-refused');
   const { password_hash: _hash, ...account } = found;
-  return { account, token: await openSession(sql, account.id) };
+  return { account, token: await openSession(sql, account.id, from) };
 }
 
 /** A new session; only the hash of its token is stored. */
-export async function openSession(sql: Sql, account: number): Promise<string> {
-  const token = randomBytes(32).toString('base64url');
-  await insertSession(sql, hashToken(token), account, sessionDays);
+export async function openSession(sql: Sql, account: number, from: From): Promise<string> {
+  const token = newToken();
+  await insertSession(sql, hashToken(token), account, from);
   return token;
+}
+
+/** 256 bits that nobody guesses, in letters that an address may hold (RFC 4648, section 5). */
+export function newToken(): string {
+  return randomBytes(32).toString('base64url');
 }

@@ -39,12 +39,19 @@ export async function testDatabase(): Promise<DatabaseAddress> {
   return { ...address, database: name };
 }
 
+/** The password of those who join. */
+export const joined = 'a goat on the ridge';
+
 export interface TestServer {
   readonly services: Services;
   readonly url: string;
   /** Nobody signed in. */
   client(): Client;
   as(who: 'mo' | 'ines' | 'tam'): Promise<Client>;
+  /** Somebody new, by an invitation of the demo's lead. */
+  join(signIn: string, role: string): Promise<Client>;
+  /** One who joined so, signed in once more. */
+  in(signIn: string): Promise<Client>;
   close(): Promise<void>;
 }
 
@@ -59,13 +66,29 @@ export async function startTestServer(options: Partial<OpenOptions> = {}): Promi
   await seedDemo(opened.services);
   const listening: Listening = await listen(createApp(opened.services, null), '127.0.0.1', 0);
   const url = `http://127.0.0.1:${listening.port}`;
+  const as: TestServer['as'] = async (who) => {
+    const client = new Client(url);
+    await client.post('/api/session', { signIn: who, password: 'brannick' });
+    return client;
+  };
   return {
     services: opened.services,
     url,
     client: () => new Client(url),
-    async as(who) {
+    as,
+    async join(signIn, role) {
+      const lead = await as('ines');
+      const { body } = await lead.post<{ token: string }>('/api/projects/brannick-pass/invitations', {
+        role,
+      });
+      const fresh = new Client(url);
+      const name = `New ${signIn}`;
+      await fresh.post('/api/invitations/accept', { token: body.token, signIn, name, password: joined });
+      return fresh;
+    },
+    async in(signIn) {
       const client = new Client(url);
-      await client.post('/api/session', { signIn: who, password: 'brannick' });
+      await client.post('/api/session', { signIn, password: joined });
       return client;
     },
     async close() {

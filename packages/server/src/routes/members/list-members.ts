@@ -5,11 +5,19 @@ export const listProjectMembers = defineRoute({
   method: 'get',
   path: '/api/projects/:project/members',
   needs: 'viewer',
-  says: 'The people of a project and their roles.',
+  says: 'The people of a project, their roles and whether they make projects.',
   async handle({ project }, { database }) {
     const members = await listMembers(database, project.id);
     return {
-      json: { members: members.map(({ id, sign_in, name, role }) => ({ id, signIn: sign_in, name, role })) },
+      json: {
+        members: members.map(({ id, sign_in, name, role, makes_projects }) => ({
+          id,
+          signIn: sign_in,
+          name,
+          role,
+          makesProjects: Boolean(makes_projects),
+        })),
+      },
     };
   },
 });

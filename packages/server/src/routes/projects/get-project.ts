@@ -47,7 +47,7 @@ export const getProject = defineRoute({
       }));
     return {
       json: {
-        project: { slug: project.slug, name: project.name },
+        project: { slug: project.slug, name: project.name, archived: project.archived_at !== null },
         role,
         scenes: summaries,
         trend,

@@ -106,20 +106,6 @@ describe('the people of a project', () => {
   });
   afterEach(() => server.close());
 
-  it('are added with a first password that signs in', async () => {
-    const made = await ines.post<{ password: string }>(path, {
-      signIn: 'new',
-      name: 'New Person',
-      role: 'artist',
-    });
-    const fresh = server.client();
-    expect((await fresh.post('/api/session', { signIn: 'new', password: made.body.password })).status).toBe(
-      200,
-    );
-    expect(await ines.refused('POST', path, { signIn: 'new', name: 'Again', role: 'artist' })).toBe(
-      'request-invalid',
-    );
-  });
   it('always hold a lead, also when two leads step down at the same moment', async () => {
     const me = (await members()).find((one) => one.signIn === 'ines')!;
     const mo = (await members()).find((one) => one.signIn === 'mo')!;

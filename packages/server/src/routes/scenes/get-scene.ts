@@ -13,7 +13,7 @@ export const getScene = defineRoute({
     const snapshot = await snapshotBefore(database, scene.id, scene.revision);
     const changes = await listChanges(database, scene.id, snapshot, scene.revision);
     const about = {
-      project: { slug: project.slug, name: project.name },
+      project: { slug: project.slug, name: project.name, archived: project.archived_at !== null },
       role,
       scene: sceneSummary(scene),
       convention: { ...(await pinnedOf(database, scene)), settled: Boolean(scene.convention_settled) },

@@ -6,7 +6,12 @@ import { defineRoute } from '../../http/route.js';
 /** A page that does not read is let go; it comes again and asks from the last number it knew. */
 const mostUnread = 1 << 20;
 const beatEvery = 20_000;
-const isRefusal: ReadonlySet<string> = new Set(['not-signed-in', 'not-found', 'not-allowed']);
+const isRefusal: ReadonlySet<string> = new Set([
+  'not-signed-in',
+  'not-found',
+  'not-allowed',
+  'token-refused',
+]);
 
 export const watchScene = defineRoute({
   method: 'get',
@@ -14,7 +19,7 @@ export const watchScene = defineRoute({
   needs: 'viewer',
   says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens. With `Last-Event-ID`, or `after`, those since that one come first.',
   query: Joi.object({ after: Joi.number().integer().min(0) }),
-  async handleRaw({ scene, query, account, token }, { database, events }, request, response) {
+  async handleRaw({ scene, query, account, credentials }, { database, events }, request, response) {
     const ended = events.streams.begin(account.id);
     request.on('close', ended);
     response.writeHead(200, {
@@ -30,11 +35,12 @@ export const watchScene = defineRoute({
     // What comes while the past is read waits for it.
     let waiting: [number, string][] | null = [];
     const stop = events.listen(scene.id, (id, body) => (waiting ? waiting.push([id, body]) : send(id, body)));
+    const wanted = { needs: 'viewer', params: { scene: String(scene.id) }, changes: false } as const;
     // A comment now and then keeps proxies from closing a quiet stream.
     const beat = setInterval(() => {
       response.write(': still here\n\n');
       // Whoever signed out meanwhile, or may not see the scene any more, hears no more of it.
-      grant(database, 'viewer', token, { scene: String(scene.id) }).catch((error: unknown) => {
+      grant(database, credentials, wanted).catch((error: unknown) => {
         if (error instanceof RenquilError && isRefusal.has(error.code)) response.end();
       });
     }, beatEvery);

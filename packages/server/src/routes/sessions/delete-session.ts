@@ -1,4 +1,4 @@
-import { deleteSession } from '../../db/people.js';
+import { deleteSession } from '../../db/sessions.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';
 

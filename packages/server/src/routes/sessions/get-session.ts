@@ -1,4 +1,4 @@
-import { findAccountByTokenHash } from '../../db/people.js';
+import { findAccountByTokenHash } from '../../db/sessions.js';
 import { listProjects } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';
@@ -14,8 +14,13 @@ export const getSession = defineRoute({
     const projects = await listProjects(database, account.id);
     return {
       json: {
-        account: { id: account.id, name: account.name },
-        projects: projects.map(({ slug, name, role }) => ({ slug, name, role })),
+        account: { id: account.id, name: account.name, makesProjects: Boolean(account.makes_projects) },
+        projects: projects.map(({ slug, name, role, archived_at }) => ({
+          slug,
+          name,
+          role,
+          archived: archived_at !== null,
+        })),
         demo,
       },
     };

@@ -1,0 +1,68 @@
+import type { Sql } from './database.js';
+import type { Account } from './people.js';
+
+/** Days after which a session ends, and hours without a request after which it does. */
+export const [sessionDays, idleHours] = [14, 72];
+/** What may be told of a session to whoever it is of. */
+export interface SessionRow {
+  readonly id: number;
+  readonly created_at: Date;
+  readonly seen_at: Date;
+  readonly agent: string;
+  readonly address: string;
+  readonly token_hash: Buffer;
+}
+export interface From {
+  readonly address: string;
+  /** What the browser calls itself. */
+  readonly agent: string;
+}
+const isLive = 's.expires_at > UTC_TIMESTAMP(3) AND s.seen_at > UTC_TIMESTAMP(3) - INTERVAL ? HOUR';
+
+export function findAccountByTokenHash(sql: Sql, hash: Buffer): Promise<Account | null> {
+  return sql.one<Account>(
+    `SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects FROM session s JOIN account a ON a.id = s.account_id WHERE s.token_hash = ? AND ${isLive}`,
+    [hash, idleHours],
+  );
+}
+/** Somebody is at it: written at most every five minutes. */
+export async function touchSession(sql: Sql, hash: Buffer): Promise<void> {
+  await sql.run(
+    'UPDATE session SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ? AND seen_at < UTC_TIMESTAMP(3) - INTERVAL 5 MINUTE',
+    [hash],
+  );
+}
+export async function insertSession(sql: Sql, hash: Buffer, account: number, from: From): Promise<void> {
+  await sql.run(
+    'DELETE FROM session WHERE expires_at < UTC_TIMESTAMP(3) OR seen_at < UTC_TIMESTAMP(3) - INTERVAL ? HOUR',
+    [idleHours],
+  );
+  await sql.run(
+    `INSERT INTO session (token_hash, account_id, expires_at, seen_at, agent, address)
+     VALUES (?, ?, UTC_TIMESTAMP(3) + INTERVAL ? DAY, UTC_TIMESTAMP(3), ?, ?)`,
+    [hash, account, sessionDays, from.agent.slice(0, 300), from.address.slice(0, 60)],
+  );
+}
+export async function deleteSession(sql: Sql, hash: Buffer): Promise<void> {
+  await sql.run('DELETE FROM session WHERE token_hash = ?', [hash]);
+}
+/** Those of one person, the one used last first. */
+export function listSessions(sql: Sql, account: number): Promise<SessionRow[]> {
+  return sql.rows(
+    `SELECT s.id, s.created_at, s.seen_at, s.agent, s.address, s.token_hash FROM session s WHERE s.account_id = ? AND ${isLive} ORDER BY s.seen_at DESC, s.id DESC LIMIT 200`,
+    [account, idleHours],
+  );
+}
+export async function endSession(sql: Sql, account: number, id: number): Promise<boolean> {
+  return (
+    (await sql.run('DELETE FROM session WHERE account_id = ? AND id = ?', [account, id])).affectedRows > 0
+  );
+}
+/** All of one person's, but for the one that is kept. */
+export async function endSessions(sql: Sql, account: number, kept: Buffer | null): Promise<number> {
+  const { affectedRows } = await sql.run(
+    'DELETE FROM session WHERE account_id = ? AND NOT token_hash <=> ?',
+    [account, kept],
+  );
+  return affectedRows;
+}

@@ -1,0 +1,37 @@
+import Joi from 'joi';
+import { kebabCase } from 'change-case';
+import { RenquilError } from '@renquil/core';
+import { setRole } from '../../db/people.js';
+import { insertProject, recordAudit } from '../../db/projects.js';
+import { defineRoute } from '../../http/route.js';
+
+export const createProject = defineRoute<{ name: string }>({
+  method: 'post',
+  path: '/api/projects',
+  needs: 'signed-in',
+  says: 'Makes a project, which its maker leads. For whoever set the server up, and leads who were given the right.',
+  body: Joi.object({ name: Joi.string().trim().min(1).max(120).required() }),
+  async handle({ account, body }, { database }) {
+    if (!account.makes_projects)
+      throw new RenquilError('not-allowed', {
+        role: 'one who makes no projects',
+        needs: 'Whoever makes projects can',
+      });
+    const base =
+      kebabCase(body.name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '')).slice(0, 60) || 'project';
+    for (let n = 1; ; n++) {
+      const slug = n === 1 ? base : `${base}-${n}`;
+      try {
+        await database.transaction(async (sql) => {
+          const project = await insertProject(sql, slug, body.name);
+          await setRole(sql, project, account.id, 'lead');
+          await recordAudit(sql, project, account.id, `made the project ${body.name}`, null, 'people');
+        });
+        return { status: 201, json: { slug, name: body.name } };
+      } catch (error) {
+        // 1062: the address is taken; the next number is tried.
+        if ((error as { errno?: number }).errno !== 1062 || n === 1000) throw error;
+      }
+    }
+  },
+});

@@ -1,0 +1,45 @@
+import Joi from 'joi';
+import { writeCsv } from '@renquil/formats';
+import { listFullAudit } from '../../db/projects.js';
+import { defineRoute } from '../../http/route.js';
+import { attachment } from '../handoffs/get-handoff-file.js';
+import { auditQuery } from './list-audit.js';
+
+const atOnce = 1000;
+const columns = ['at', 'kind', 'who', 'what', 'scene'];
+
+export const getAuditCsv = defineRoute({
+  method: 'get',
+  path: '/api/projects/:project/audit.csv',
+  needs: 'lead',
+  says: 'All of the audit as CSV (RFC 4180), newest first, times in UTC.',
+  query: Joi.object(auditQuery),
+  async handle({ project, query }, { database }) {
+    const kind = query['kind'] ?? null;
+    return {
+      headers: {
+        'Content-Type': 'text/csv; charset=utf-8; header=present',
+        'Content-Disposition': attachment(`${project.slug}-audit.csv`),
+        'Cache-Control': 'no-store',
+      },
+      stream: (async function* () {
+        const encoder = new TextEncoder();
+        yield encoder.encode(writeCsv(columns, []));
+        for (let before = Number.MAX_SAFE_INTEGER; ;) {
+          const rows = await listFullAudit(database, project.id, { before, kind, limit: atOnce });
+          if (!rows.length) return;
+          const lines = rows.map((row) => [
+            row.created_at.toISOString(),
+            row.kind,
+            row.who,
+            row.what,
+            row.scene ?? '',
+          ]);
+          const text = writeCsv(columns, lines);
+          yield encoder.encode(text.slice(text.indexOf('\n') + 1));
+          before = rows.at(-1)!.id;
+        }
+      })(),
+    };
+  },
+});
