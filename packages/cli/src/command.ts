@@ -13,5 +13,5 @@ export interface Command {
   readonly options: NonNullable<ParseArgsConfig['options']>;
   /** How many files it takes. */
   readonly files: { readonly least: number; readonly most: number };
-  run(files: readonly string[], values: Values, host: Host): ExitCode;
+  run(files: readonly string[], values: Values, host: Host): ExitCode | Promise<ExitCode>;
 }

@@ -37,6 +37,7 @@ export function diskHost(
         );
       }
     },
+    environment: (name) => process.env[name],
     print: (text) => void out.write(shown(out, text)),
     complain: (text) => void err.write(shown(err, text)),
   };

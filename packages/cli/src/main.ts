@@ -1,9 +1,10 @@
 import { parseArgs } from 'node:util';
 import { RenquilError } from '@renquil/core';
-import type { ExitCode } from './command.js';
+import type { ExitCode, Values } from './command.js';
 import { commandRegistry } from './commands/registry.js';
 import { diskHost } from './disk-host.js';
 import type { Host } from './host.js';
+import { RemoteError } from './remote.js';
 
 export function help(): string {
   const lines = commandRegistry.map(({ usage, says }) => `  ${usage}\n      ${says}`);
@@ -36,7 +37,7 @@ export async function main(argv: readonly string[], host: Host = diskHost()): Pr
     }
     if (positionals.length < command.files.least || positionals.length > command.files.most)
       throw new RenquilError('usage', { detail: `How it is used: ${command.usage}` });
-    return command.run(positionals, values, host);
+    return await command.run(positionals, values as Values, host);
   } catch (error) {
     host.complain(`${explain(error, command.usage)}\n`);
     return 2;
@@ -44,7 +45,7 @@ export async function main(argv: readonly string[], host: Host = diskHost()): Pr
 }
 
 function explain(error: unknown, usage: string): string {
-  if (error instanceof RenquilError) return error.message;
+  if (error instanceof RenquilError || error instanceof RemoteError) return error.message;
   const { code, message } = error as NodeJS.ErrnoException;
   if (code?.startsWith('ERR_PARSE_ARGS')) return `${message.split('. ')[0]}. How it is used: ${usage}`;
   return `This did not work and it is our fault: ${(error as Error).stack}`;

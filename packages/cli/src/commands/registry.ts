@@ -1,10 +1,21 @@
 import type { Command } from '../command.js';
 import { apply } from './apply.js';
 import { check } from './check.js';
+import { handoff } from './handoff.js';
 import { learn } from './learn.js';
 import { outline } from './outline.js';
 import { propose } from './propose.js';
 import { rename } from './rename.js';
+import { upload } from './upload.js';
 
 /** Every command, by name. */
-export const commandRegistry: readonly Command[] = [apply, check, learn, outline, propose, rename];
+export const commandRegistry: readonly Command[] = [
+  apply,
+  check,
+  handoff,
+  learn,
+  outline,
+  propose,
+  rename,
+  upload,
+];

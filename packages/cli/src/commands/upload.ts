@@ -1,0 +1,34 @@
+import { RenquilError } from '@renquil/core';
+import { lackingImages } from '@renquil/formats';
+import type { Command, ExitCode } from '../command.js';
+import { Remote, remoteOptions, remoteUsage } from '../remote.js';
+import { openFile } from '../scene-file.js';
+
+export const upload: Command = {
+  name: 'upload',
+  says: 'Brings a file, with the .bin and images beside it, into the project of the token. Prints the number of the scene.',
+  usage: `renquil upload FILE ${remoteUsage} [--format text|json]`,
+  options: { ...remoteOptions, format: { type: 'string' } },
+  files: { least: 1, most: 1 },
+  async run([file], values, host): Promise<ExitCode> {
+    if (values['server'] === undefined)
+      throw new RenquilError('usage', { detail: `How it is used: ${this.usage}` });
+    const remote = Remote.open(values, host);
+    const { source } = openFile(file!, host);
+    const { project } = await remote.about();
+    const form = new FormData();
+    const add = (path: string, bytes: Uint8Array): void =>
+      form.append('file', new Blob([bytes as Uint8Array<ArrayBuffer>]), path);
+    add(file!.split(/[\\/]/).at(-1)!, source.bytes);
+    for (const [path, bytes] of source.resources) add(path, bytes);
+    const { job } = await remote.json<{ job: number }>('POST', `/api/projects/${project.slug}/imports`, form);
+    const made = await remote.done(job);
+    if (values['format'] === 'json')
+      host.print(`${JSON.stringify({ ...made, note: lackingImages(source) })}\n`);
+    else
+      host.print(
+        `${String(made['name'])} is scene ${String(made['scene'])} of ${project.name}: ${String(made['objects'])} objects\n`,
+      );
+    return 0;
+  },
+};
