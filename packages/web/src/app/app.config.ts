@@ -1,7 +1,7 @@
 import { provideHttpClient } from '@angular/common/http';
 import { ErrorHandler, provideBrowserGlobalErrorListeners, type ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
-import { provideNgIconsConfig } from '@ng-icons/core';
+import { provideNgIconsConfig, withContentSecurityPolicy } from '@ng-icons/core';
 import { TellErrors } from './tell-errors';
 import { routes } from './app.routes';
 
@@ -11,6 +11,6 @@ export const appConfig: ApplicationConfig = {
     { provide: ErrorHandler, useClass: TellErrors },
     provideRouter(routes, withComponentInputBinding()),
     provideHttpClient(),
-    provideNgIconsConfig({ size: '16px', strokeWidth: 1.8 }),
+    provideNgIconsConfig({ size: '16px', strokeWidth: 1.8 }, withContentSecurityPolicy()),
   ],
 };

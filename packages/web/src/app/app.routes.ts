@@ -14,7 +14,7 @@ const home: CanActivateFn = async () => {
   const session = inject(Session);
   const router = inject(Router);
   const now = await firstValueFrom(session.known());
-  const first = now?.projects[0];
+  const first = session.here();
   return now
     ? router.createUrlTree(first ? ['/projects', first.slug] : ['/no-project'])
     : router.createUrlTree(['/sign-in']);
@@ -44,6 +44,28 @@ export const routes: Routes = [
     title: 'Conventions · Renquil',
     canActivate: [signedIn],
     loadComponent: () => import('./conventions/conventions').then((m) => m.Conventions),
+  },
+  {
+    path: 'no-project',
+    title: 'No project · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./people/no-project').then((m) => m.NoProject),
+  },
+  {
+    path: 'account',
+    title: 'Your account · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./people/account-page').then((m) => m.AccountPage),
+  },
+  {
+    path: 'invitation',
+    title: 'Invitation · Renquil',
+    loadComponent: () => import('./people/invitation').then((m) => m.Invitation),
+  },
+  {
+    path: 'new-password',
+    title: 'A new password · Renquil',
+    loadComponent: () => import('./people/new-password').then((m) => m.NewPassword),
   },
   { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },
   {

@@ -16,7 +16,7 @@ export const listProjectConventions = defineRoute({
     const standard = await newcomersConvention(database, project.id);
     return {
       json: {
-        project: { slug: project.slug, name: project.name },
+        project: { slug: project.slug, name: project.name, archived: project.archived_at !== null },
         role,
         /** What is brought in is held to. */
         standard:

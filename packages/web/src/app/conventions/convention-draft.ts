@@ -49,7 +49,11 @@ export class ConventionDraft implements OnDestroy {
     }
   });
   readonly mayEdit = computed(
-    () => this.list()?.role === 'lead' && this.shipped() === null && this.info() !== null,
+    () =>
+      this.list()?.role === 'lead' &&
+      !this.list()?.project.archived &&
+      this.shipped() === null &&
+      this.info() !== null,
   );
   readonly differences = computed(() => {
     const [base, draft] = [this.base(), this.draft()];

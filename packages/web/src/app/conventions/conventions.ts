@@ -11,6 +11,7 @@ import {
   type SlotRule,
 } from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
+import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { ToastList } from '../state/toast-list';
@@ -46,6 +47,7 @@ const sections = [
     DraftEffect,
     FormsModule,
     PatternRow,
+    ProjectCrumb,
     RouterLink,
     SlotRuleFields,
     TopBar,

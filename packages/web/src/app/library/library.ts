@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideSearch, lucideTrash2, lucideUpload } from '@ng-icons/lucide';
 import { catchError, debounceTime, firstValueFrom, of, switchMap } from 'rxjs';
+import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import type { FoundObject, LibraryInfo, SceneSummary } from '../state/api-types';
@@ -34,6 +35,7 @@ import { TrendChart } from './trend-chart';
     JobList,
     KindIcon,
     NgIcon,
+    ProjectCrumb,
     RouterLink,
     SeverityMark,
     TopBar,
@@ -63,7 +65,10 @@ export class Library {
   readonly error = signal('');
   readonly dragging = signal(false);
   readonly search = signal('');
-  readonly mayEdit = computed(() => (this.info()?.role ?? 'viewer') !== 'viewer');
+  readonly mayEdit = computed(() => {
+    const { role = 'viewer', project } = this.info() ?? {};
+    return role !== 'viewer' && !project?.archived;
+  });
   readonly title = computed(() => (this.info() ? libraryTitle(this.info()!.scenes) : ''));
   readonly most = computed(() => Math.max(1, ...(this.info()?.mostWrong ?? []).map((one) => one.count)));
   readonly found = toSignal(

@@ -71,7 +71,7 @@ export class DoAnything {
     toObservable(this.text).pipe(
       debounceTime(150),
       switchMap((text) => {
-        const project = this.#session.info()?.projects[0];
+        const project = this.#session.here();
         return text.trim().length > 1 && project
           ? this.#api.search(project.slug, text.trim()).pipe(catchError(() => of([])))
           : of([]);

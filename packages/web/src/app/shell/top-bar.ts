@@ -45,11 +45,9 @@ import { WordSheet } from './word-sheet';
     <ng-template #account>
       <div class="sheet min-w-48 p-1" cdkMenu>
         <p class="px-3 py-1.5 font-bold">{{ session.info()?.account?.name }}</p>
-        @for (project of session.info()?.projects; track project.slug) {
-          <a class="btn btn-bare w-full" cdkMenuItem [routerLink]="['/projects', project.slug]"
-            >{{ project.name }} <span class="font-normal text-ink-2">{{ project.role }}</span></a
-          >
-        }
+        <a class="btn btn-bare w-full" cdkMenuItem routerLink="/account" data-testid="account"
+          >Password and sessions</a
+        >
         <hr class="my-1 border-line" />
         @for (choice of themes; track choice) {
           <button [rqMenuChoice]="theme.choice() === choice" (chosen)="theme.choose(choice)">
@@ -99,6 +97,23 @@ export class TopBar {
         title: 'Go to the conventions',
         run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'conventions']),
       },
+      {
+        id: 'people',
+        title: 'Go to the people of the project',
+        run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'people']),
+      },
+      {
+        id: 'account',
+        title: 'Your password and sessions',
+        run: () => void this.#router.navigateByUrl('/account'),
+      },
+      ...(this.session.info()?.projects ?? [])
+        .filter(({ slug }) => slug !== this.#project()?.slug)
+        .map(({ slug, name }) => ({
+          id: `project-${slug}`,
+          title: `Go to the project ${name}`,
+          run: () => void this.#router.navigate(['/projects', slug]),
+        })),
       { id: 'word', title: 'A word in every scene: where it is, rename it', run: () => this.word() },
       { id: 'sign-out', title: 'Sign out', run: () => this.signOut() },
     ]);
@@ -124,7 +139,7 @@ export class TopBar {
     this.#dialog.open(WordSheet, { ariaLabel: 'A word in every scene', data });
   }
   #project() {
-    return this.session.info()?.projects[0];
+    return this.session.here();
   }
   keys(): void {
     this.#dialog.open(KeyList, { ariaLabel: 'Keys' });

@@ -13,9 +13,21 @@ import type {
 } from '@renquil/core';
 
 export type Role = 'viewer' | 'artist' | 'lead';
+export interface ProjectName {
+  readonly slug: string;
+  readonly name: string;
+  /** Nothing in it changes. */
+  readonly archived?: boolean;
+}
 export interface SessionInfo {
-  readonly account: { readonly id: number; readonly name: string };
-  readonly projects: readonly { readonly slug: string; readonly name: string; readonly role: Role }[];
+  readonly account: { readonly id: number; readonly name: string; readonly makesProjects?: boolean };
+  readonly projects: readonly {
+    readonly slug: string;
+    readonly name: string;
+    readonly role: Role;
+    /** Nothing in it changes. */
+    readonly archived?: boolean;
+  }[];
   readonly demo: boolean;
 }
 export interface SceneSummary {
@@ -34,7 +46,7 @@ export interface SceneSummary {
   readonly updatedBy: string;
 }
 export interface LibraryInfo {
-  readonly project: { readonly slug: string; readonly name: string };
+  readonly project: ProjectName;
   readonly role: Role;
   readonly scenes: readonly SceneSummary[];
   readonly trend: readonly { readonly day: string; readonly named: number; readonly fitting: number }[];
@@ -62,7 +74,7 @@ export interface LoggedChange {
   readonly edits: readonly Edit[];
 }
 export interface OpenedScene {
-  readonly project: { readonly slug: string; readonly name: string };
+  readonly project: ProjectName;
   readonly role: Role;
   readonly scene: SceneSummary;
   readonly snapshot: number;
@@ -87,7 +99,7 @@ export interface FittedConvention extends ConventionFit {
   readonly revision: number;
 }
 export interface ConventionList {
-  readonly project: { readonly slug: string; readonly name: string };
+  readonly project: ProjectName;
   readonly role: Role;
   /** What scenes that are brought in are held to. */
   readonly standard: { readonly id: number | null; readonly shipped: string | null };
@@ -210,12 +222,6 @@ export interface HandoffInfo {
   readonly gate: Gate;
   readonly readBack: { readonly objects: number; readonly arrived: number; readonly geometry: boolean };
   readonly files: readonly { readonly name: string; readonly bytes: number; readonly sha256: string }[];
-}
-export interface MemberInfo {
-  readonly id: number;
-  readonly signIn: string;
-  readonly name: string;
-  readonly role: Role;
 }
 /** What the other scenes of a project say of one. */
 export interface ToldElsewhere {

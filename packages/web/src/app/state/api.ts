@@ -15,7 +15,6 @@ import type {
   Learned,
   LibraryInfo,
   LoggedChange,
-  MemberInfo,
   OpenedScene,
   Role,
   SessionInfo,
@@ -36,7 +35,7 @@ export class ApiError extends Error {
     super(message);
   }
 }
-function explained<T>(): OperatorFunction<T, T> {
+export function explained<T>(): OperatorFunction<T, T> {
   return catchError((raw: unknown) => {
     if (raw instanceof HttpErrorResponse) {
       const said = (textOf(raw.error) as { error?: { code: string; text: string } } | null)?.error;
@@ -87,12 +86,6 @@ export class Api {
     this.#get<{ objects: FoundObject[] }>(`projects/${project}/search?text=${encodeURIComponent(text)}`).pipe(
       map((r) => r.objects),
     );
-  members = (project: string) =>
-    this.#get<{ members: MemberInfo[] }>(`projects/${project}/members`).pipe(map((r) => r.members));
-  addMember = (project: string, member: { signIn: string; name: string; role: Role }) =>
-    this.#post<{ id: number; password: string | null }>(`projects/${project}/members`, member);
-  setRole = (project: string, account: number, role: Role) =>
-    this.#http.put(`/api/projects/${project}/members/${account}`, { role }).pipe(explained());
   /** Upload with progress events; the last one is the response with the job. */
   bringIn(
     project: string,

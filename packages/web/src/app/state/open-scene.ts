@@ -78,7 +78,10 @@ export class OpenScene implements OnDestroy {
   readonly undoNext = computed(() => this.#stacks().undo.at(-1)?.label ?? null);
   readonly redoNext = computed(() => this.#stacks().redo.at(-1)?.label ?? null);
   readonly lastDone = computed(() => this.#stacks().undo.at(-1) ?? null);
-  readonly mayEdit = computed(() => (this.info()?.role ?? 'viewer') !== 'viewer');
+  readonly mayEdit = computed(() => {
+    const { role = 'viewer', project } = this.info() ?? {};
+    return role !== 'viewer' && !project?.archived;
+  });
   /** Grows when other objects may stay home than before. */
   readonly #homeTick = signal(0);
   readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.scene, this.convention)), {

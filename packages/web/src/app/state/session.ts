@@ -3,7 +3,9 @@ import { catchError, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
 import type { SessionInfo } from './api-types';
 
-/** Who is signed in here. */
+const slugKey = 'renquil.project';
+
+/** Who is signed in here, and in which project. */
 @Injectable({ providedIn: 'root' })
 export class Session {
   readonly #api = inject(Api);
@@ -17,10 +19,26 @@ export class Session {
       .toUpperCase(),
   );
 
+  /** The project one was in last, here and in this browser; else the first that is at work. */
+  readonly #slug = signal(localStorage.getItem(slugKey));
+  readonly here = computed(() => {
+    const all = this.info()?.projects ?? [];
+    return all.find(({ slug }) => slug === this.#slug()) ?? all.find(({ archived }) => !archived) ?? all[0];
+  });
+  stay(slug: string): void {
+    if (!slug || slug === this.#slug()) return;
+    this.#slug.set(slug);
+    localStorage.setItem(slugKey, slug);
+  }
+
   /** The session, asked for once. */
   known(): Observable<SessionInfo | null> {
     const now = this.info();
     return now ? of(now) : this.#load();
+  }
+  /** Asked for once more: something about oneself or one's projects is another. */
+  again(): Observable<SessionInfo | null> {
+    return this.#load();
   }
   signIn(name: string, password: string): Observable<SessionInfo | null> {
     return this.#api.signIn(name, password).pipe(switchMap(() => this.#load()));

@@ -19,6 +19,7 @@ import { firstValueFrom } from 'rxjs';
 import type { LearnFrom } from '../conventions/learn-sheet';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
+import { Session } from '../state/session';
 import { Analysis } from '../state/analysis';
 import { Commands } from '../state/commands';
 import { OpenScene } from '../state/open-scene';
@@ -130,6 +131,8 @@ export class Workbench {
   readonly #title = inject(Title);
 
   constructor() {
+    const session = inject(Session);
+    effect(() => session.stay(this.open.info()?.project.slug ?? ''));
     effect(() => {
       const name = this.open.info()?.scene.name;
       const step = stepTitles[this.now()];

@@ -1,0 +1,173 @@
+import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { firstValueFrom } from 'rxjs';
+import type { Role } from '../state/api-types';
+import { PeopleApi } from '../state/people-api';
+import type { MemberInfo } from '../state/people-types';
+import { Session } from '../state/session';
+import { ToastList } from '../state/toast-list';
+import { InvitationList } from './invitation-list';
+import { OnceLink } from './once-link';
+import { SureButton } from './sure-button';
+
+export const roles: readonly Role[] = ['viewer', 'artist', 'lead'];
+const can: Record<Role, string> = {
+  viewer: 'looks at scenes and checks them',
+  artist: 'changes scenes, saves versions, hands off when the gate passes',
+  lead: 'all of that, hands off past the gate with a reason, gives roles',
+};
+
+/** Who is in a project, as what; a lead gives roles, takes people out and helps those who forgot their password. */
+@Component({
+  selector: 'rq-member-list',
+  imports: [InvitationList, OnceLink, SureButton],
+  template: `
+    @if (error()) {
+      <p class="mt-3 text-block" role="alert">{{ error() }}</p>
+    }
+    <table class="mt-2 w-full">
+      <thead>
+        <tr class="border-b border-line-strong">
+          <th class="th py-1.5">Name</th>
+          <th class="th">Signs in as</th>
+          <th class="th">Role</th>
+          <th class="th">{{ isLead() ? '' : 'May' }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (member of members(); track member.id) {
+          <tr class="border-b border-line" data-testid="member">
+            <td class="py-2 font-semibold">
+              <bdi>{{ member.name }}</bdi>
+            </td>
+            <td class="font-mono">
+              <bdi>{{ member.signIn }}</bdi>
+            </td>
+            <td>
+              @if (isLead()) {
+                <select
+                  #role
+                  class="field"
+                  [attr.aria-label]="'Role of ' + member.name"
+                  [title]="can[member.role]"
+                  (change)="give(member, role.value)"
+                >
+                  @for (one of roles; track one) {
+                    <option [value]="one" [selected]="one === member.role">{{ one }}</option>
+                  }
+                </select>
+                @if (makesProjects() && member.role === 'lead' && member.id !== me()) {
+                  <label class="ml-3 inline-flex items-center gap-1.5 text-[12px]">
+                    <input
+                      #may
+                      type="checkbox"
+                      [checked]="member.makesProjects"
+                      (change)="permit(member, may.checked)"
+                    />makes projects</label
+                  >
+                }
+              } @else {
+                {{ member.role }}
+              }
+            </td>
+            @if (isLead()) {
+              <td class="py-1 text-right">
+                <button
+                  type="button"
+                  class="btn mr-1"
+                  [attr.aria-label]="'A new password for ' + member.name"
+                  (click)="reset(member)"
+                >
+                  New password
+                </button>
+                <rq-sure-button
+                  ask="Out of the project?"
+                  yes="Take out"
+                  [label]="'Take ' + member.name + ' out of the project'"
+                  (sure)="remove(member)"
+                  >Take out</rq-sure-button
+                >
+              </td>
+            } @else {
+              <td class="text-ink-2">{{ can[member.role] }}</td>
+            }
+          </tr>
+        } @empty {
+          @if (!error()) {
+            <tr>
+              <td class="py-3 text-ink-2" colspan="4" role="status">Looking who is here</td>
+            </tr>
+          }
+        }
+      </tbody>
+    </table>
+    @if (forNew(); as one) {
+      <rq-once-link path="/new-password" [secret]="one.token"
+        >By this link <b>{{ one.name }}</b> sets a new password, within a day.</rq-once-link
+      >
+    }
+    @if (isLead()) {
+      <p class="mt-2 text-[12px] text-ink-2">
+        A viewer {{ can.viewer }}; an artist {{ can.artist }}; a lead does {{ can.lead }}.
+      </p>
+      <rq-invitation-list [project]="project()" />
+    } @else {
+      <p class="mt-4 text-ink-2">A lead gives roles and invites people.</p>
+    }
+  `,
+})
+export class MemberList {
+  readonly #api = inject(PeopleApi);
+  readonly #session = inject(Session);
+  readonly #toasts = inject(ToastList);
+  readonly project = input.required<string>();
+  readonly isLead = input.required<boolean>();
+  readonly members = signal<readonly MemberInfo[]>([]);
+  readonly error = signal('');
+  readonly forNew = signal<{ name: string; token: string } | null>(null);
+  readonly me = computed(() => this.#session.info()?.account.id);
+  readonly makesProjects = computed(() => this.#session.info()?.account.makesProjects === true);
+  readonly roles = roles;
+  readonly can = can;
+
+  constructor() {
+    effect(() => void this.load(this.project()));
+  }
+  async load(project: string): Promise<void> {
+    try {
+      this.members.set(await firstValueFrom(this.#api.members(project)));
+      this.error.set('');
+    } catch (error) {
+      this.error.set((error as Error).message);
+    }
+  }
+  give(member: MemberInfo, role: string): Promise<void> {
+    return this.#do(`${member.name} is ${role} now.`, () =>
+      firstValueFrom(this.#api.setRole(this.project(), member.id, role as Role)),
+    );
+  }
+  permit(member: MemberInfo, may: boolean): Promise<void> {
+    return this.#do(`${member.name} ${may ? 'may make projects now' : 'makes no more projects'}.`, () =>
+      firstValueFrom(this.#api.letMakeProjects(this.project(), member.id, may)),
+    );
+  }
+  remove(member: MemberInfo): Promise<void> {
+    return this.#do(`${member.name} is in the project no more. What they did stays.`, () =>
+      firstValueFrom(this.#api.remove(this.project(), member.id)),
+    );
+  }
+  reset(member: MemberInfo): Promise<void> {
+    return this.#do('', async () => {
+      const { token } = await firstValueFrom(this.#api.reset(this.project(), member.id));
+      this.forNew.set({ name: member.name, token });
+    });
+  }
+  async #do(says: string, work: () => Promise<unknown>): Promise<void> {
+    try {
+      await work();
+      if (says) this.#toasts.say(says);
+    } catch (error) {
+      this.#toasts.complain(error);
+    }
+    await this.load(this.project());
+  }
+}
