@@ -101,6 +101,22 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
         .waitFor();
       await look(place);
     }
+    for (const part of ['tokens', 'audit', 'project']) {
+      await page.goto(`/projects/brannick-pass/people?show=${part}`);
+      await page.getByTestId(`part-${part}`).waitFor();
+      await look(part);
+    }
+    await page.goto('/account');
+    await page.getByTestId('session').first().waitFor();
+    await look('account');
+    await page.goto('/invitation#nothing');
+    await page.getByRole('alert').waitFor();
+    await look('an invitation that is over');
+    await page.goto('/new-password#nothing');
+    await page.getByLabel('The same again').waitFor();
+    await look('a new password');
+    await page.goto('/projects/brannick-pass/conventions');
+    await page.getByTestId('tried').first().waitFor();
     await page.getByTestId('try-name').fill('L_F_sheeve01_stel_geo');
     await look('conventions, a name tried');
     await page.goto('/scenes/999999/name');

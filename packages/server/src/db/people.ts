@@ -69,9 +69,11 @@ export async function countOutOfReach(sql: Sql, account: number, lead: number): 
   );
   return Number(row!.n);
 }
+/** Each once, with the role in the demo's own project, which was their first. */
 export function listDemoAccounts(sql: Sql): Promise<(Account & { role: Role })[]> {
   return sql.rows(
-    'SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects, m.role FROM account a JOIN member m ON m.account_id = a.id WHERE a.demo ORDER BY a.id',
+    `SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects, m.role FROM account a JOIN member m ON m.account_id = a.id
+     WHERE a.demo AND m.project_id = (SELECT MIN(f.project_id) FROM member f WHERE f.account_id = a.id) ORDER BY a.id`,
   );
 }
 export async function countDemoAccounts(sql: Sql): Promise<number> {

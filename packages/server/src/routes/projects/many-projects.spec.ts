@@ -35,6 +35,8 @@ describe('several projects', () => {
       archived: false,
     });
     expect(await mo.refused('GET', '/api/projects/ridge-line')).toBe('not-found');
+    const { body } = await server.client().get<{ people: { role: string }[] }>('/api/people/demo');
+    expect(body.people.map(({ role }) => role)).toEqual(['artist', 'lead', 'viewer']);
   });
   it('give the right to make more to leads alone, by who has it', async () => {
     const path = '/api/projects/brannick-pass/members';
