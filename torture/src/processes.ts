@@ -32,7 +32,8 @@ export class Program {
   }
   start(): void {
     const file = this.kind === 'server' ? 'main.js' : 'worker-main.js';
-    const port = this.kind === 'server' ? ['--port', String(this.port)] : [];
+    // Many people's work from one hand: none of it is refused for being much.
+    const port = this.kind === 'server' ? ['--port', String(this.port), '--request-limit', '0'] : [];
     const child = spawn(
       process.execPath,
       ['--enable-source-maps', join(dist, file), '--data', this.data, ...port, ...this.more],

@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { RenquilError } from '@renquil/core';
-import type { ExitCode, Values } from './command.js';
+import type { ExitCode } from './command.js';
 import { commandRegistry } from './commands/registry.js';
 import { diskHost } from './disk-host.js';
 import type { Host } from './host.js';
@@ -37,7 +37,7 @@ export async function main(argv: readonly string[], host: Host = diskHost()): Pr
     }
     if (positionals.length < command.files.least || positionals.length > command.files.most)
       throw new RenquilError('usage', { detail: `How it is used: ${command.usage}` });
-    return await command.run(positionals, values as Values, host);
+    return await command.run(positionals, values, host);
   } catch (error) {
     host.complain(`${explain(error, command.usage)}\n`);
     return 2;

@@ -1,12 +1,17 @@
 import {
   applyChange,
+  checkRegistry,
   CheckRun,
   CompiledConvention,
   learnConvention,
   parseQuery,
+  planMirror,
+  planPivot,
+  planZero,
   partsConvention,
   proposeNames,
   queryKeys,
+  readParameter,
   RenquilError,
   runQuery,
   runRecipe,
@@ -16,9 +21,10 @@ import {
 import { randomEdit, randomTree, seededRandom, sidedOutline, sceneFromOutline } from '@renquil/core/testing';
 import {
   applyChangeList,
-  decodeShape,
+  decodeDrawn,
   makeReport,
   openGltf,
+  packedSource,
   readGltf,
   readRows,
   reportFile,
@@ -30,6 +36,7 @@ import {
 } from '@renquil/formats';
 import { editsSchema, parseChangeList, parseConvention, parseRecipe } from '@renquil/formats/schemas';
 import { makeGlb, publishedModels } from '@renquil/formats/testing';
+import { packed, richDocument } from './rich-gltf.js';
 import { anyJson, Dice, mutated, texts } from './values.js';
 
 /** One case: what goes in, and what must end, in time, by itself or with an error in words. */
@@ -76,17 +83,19 @@ function work(scene: Scene, convention: CompiledConvention): void {
 
 const gltf: Kind = (dice) => {
   const at = dice.upTo(models.length - 1);
+  const pick = dice.upTo(1000);
   let bytes: Uint8Array;
   if (dice.often(0.25)) {
     const from = [...models[at]!.bytes];
-    for (let hits = dice.upTo(5); hits >= 0; hits--) {
+    for (let hits = dice.upTo(5); hits >= 0 && from.length; hits--) {
       const place = dice.upTo(dice.often(0.5) ? 200 : from.length - 1) % from.length;
       if (dice.often(0.6)) from[place] = dice.upTo(255);
       else if (dice.often(0.5)) from.splice(place, 1 + dice.upTo(6));
       else from.length = Math.max(1, place);
     }
     bytes = Uint8Array.from(from);
-  } else {
+  } else if (dice.often(0.5)) bytes = packed(mutated(dice, richDocument), dice);
+  else {
     const { json, bin } = documents[at]!;
     bytes = makeGlb(mutated(dice, json), bin);
   }
@@ -95,8 +104,27 @@ const gltf: Kind = (dice) => {
     run: () => {
       const { scene, source } = readGltf(bytes, 'fuzz.glb');
       work(scene, parts);
-      for (let i = 0; i < scene.shapes.length; i++) decodeShape(source.json, source.buffers, i);
-      writeGltf(source, scene);
+      for (let i = 0; i < scene.shapes.length; i++) decodeDrawn(source.json, source.buffers, i);
+      if (!Buffer.from(writeGltf(source, scene)).equals(Buffer.from(bytes)))
+        throw new Error('what was not changed is written otherwise');
+      const all = [...scene.walk()].map(({ id }) => id);
+      // Drawn beforehand, so that a case is the same whenever it is run.
+      const home = all.length ? all[pick % all.length]! : null;
+      const under = new Set(all.filter((id) => home !== null && scene.isWithin(id, home)));
+      const back = readGltf(writeGltf(source, scene, { without: under }), 'fuzz.glb');
+      if (back.scene.size !== scene.size - under.size)
+        throw new Error(
+          `${scene.size - under.size} of ${scene.size} should be left, and ${back.scene.size} are`,
+        );
+      for (const id of all.slice(0, 3))
+        for (const plan of [
+          planZero(scene, [id]),
+          planPivot(scene, id, [0, 1, 0]),
+          planMirror(scene, id, 'x'),
+        ])
+          if (plan.ok) applyChange(scene, { label: '', edits: plan.edits });
+      readGltf(writeGltf(source, scene), 'fuzz.glb');
+      packedSource(source);
     },
   };
 };
@@ -248,12 +276,42 @@ const csv: Kind = (dice) => {
   };
 };
 
+/** Settings of checks as a form reads them and as a convention has them. */
+const parameters = checkRegistry.flatMap(({ id, parameters: all }) =>
+  Object.entries(all).map(([key, parameter]) => ({ id, key, parameter })),
+);
+const settings: Kind = (dice) => {
+  const { id, key, parameter } = dice.one(parameters);
+  const typed = dice.often(0.5)
+    ? [...Array(dice.upTo(6)).keys()]
+        .map(() => dice.one([...texts, 'mesh', 'light', ': ', ', ', '\n', '0 -1 0: kind:mesh']))
+        .join('')
+    : '';
+  const value = dice.often(0.3) ? mutated(dice, parameter.shipped) : anyJson(dice, 3);
+  const scene = someScene(dice);
+  return {
+    input: { id, key, typed, value },
+    run: () => {
+      const read = readParameter(parameter, typed);
+      for (const one of read.ok ? [read.value, value] : [value]) {
+        const convention = { ...partsConvention, checks: { [id]: { parameters: { [key]: one } } } };
+        try {
+          work(scene, new CompiledConvention(parseConvention(convention)));
+        } catch (error) {
+          if (!(error instanceof RenquilError) || (read.ok && one === read.value)) throw error;
+        }
+      }
+    },
+  };
+};
+
 export const kinds: Readonly<Record<string, Kind>> = {
   gltf,
   changes,
   edits,
   recipes,
   conventions,
+  settings,
   queries,
   csv,
 };

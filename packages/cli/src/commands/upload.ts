@@ -17,8 +17,7 @@ export const upload: Command = {
     const { source } = openFile(file!, host);
     const { project } = await remote.about();
     const form = new FormData();
-    const add = (path: string, bytes: Uint8Array): void =>
-      form.append('file', new Blob([bytes as Uint8Array<ArrayBuffer>]), path);
+    const add = (path: string, bytes: Uint8Array): void => form.append('file', new Blob([bytes]), path);
     add(file!.split(/[\\/]/).at(-1)!, source.bytes);
     for (const [path, bytes] of source.resources) add(path, bytes);
     const { job } = await remote.json<{ job: number }>('POST', `/api/projects/${project.slug}/imports`, form);

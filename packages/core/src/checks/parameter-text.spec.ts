@@ -42,7 +42,7 @@ describe('a parameter as a form shows it', () => {
     ['pivot-anchor.wishes', '0 -1 0 : not kind:mesh', [{ query: 'not kind:mesh', anchor: [0, -1, 0] }]],
   ] as const)
     it(`reads ${at} from "${typed}"`, () =>
-      expect(readParameter(of(at), typed)).toEqual({ ok: true, value: wanted as unknown }));
+      expect(readParameter(of(at), typed)).toEqual({ ok: true, value: wanted }));
   for (const [at, typed, says] of [
     ['too-long.most', '0', /"0" is no whole number of characters, 1 to 65536/],
     ['too-long.most', '1.5', /whole/],

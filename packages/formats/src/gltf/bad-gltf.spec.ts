@@ -1,5 +1,6 @@
 import { applyChange, RenquilError } from '@renquil/core';
 import { makeGlb, nodesGlb } from '../testing/make-glb.js';
+import { decodeShape } from './decode-shape.js';
 import { readGltf } from './read-gltf.js';
 import { writeGltf } from './write-gltf.js';
 
@@ -134,6 +135,21 @@ const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
     text({ asset, buffers: [{ uri: 'data:application/octet-stream;base64,%%%', byteLength: 4 }] }),
     /buffers\[0\]/,
   ],
+  [
+    'a scene that is a list',
+    makeGlb(`{"asset":{"version":"2.0"},"scene":${'['.repeat(900)}${']'.repeat(900)}}`),
+    /scene: there is no scene/,
+  ],
+  [
+    'extensions that are a list',
+    makeGlb({ asset, materials: [{ extensions: [] }] }),
+    /materials\[0\]\.extensions/,
+  ],
+  [
+    'an extension that is nothing',
+    makeGlb({ asset, textures: [{ extensions: { X: null } }] }),
+    /textures\[0\]\.extensions\.X/,
+  ],
   ['deeper than anyone builds', makeGlb(nest(100_002)), /deep/],
 ];
 
@@ -176,6 +192,28 @@ describe('an odd but good file', () => {
     const { scene, source } = readGltf(bom('a'), 'bom.gltf');
     applyChange(scene, { label: '', edits: [{ kind: 'rename', object: 1, from: 'a', to: 'b' }] });
     expect(writeGltf(source, scene)).toEqual(bom('b'));
+  });
+  it('may list a root twice', () => {
+    const bytes = makeGlb({ asset, scenes: [{ nodes: [0, 0] }], nodes: [{ name: 'a' }] });
+    const { scene, source } = readGltf(bytes, 'odd.glb');
+    expect(writeGltf(source, scene)).toBe(source.bytes);
+  });
+  it('may point at things far beyond its lists where nothing of ours reads, also when something goes', () => {
+    const textures = [{ sampler: 2 ** 31, source: 2 ** 40 }];
+    const json = { asset, extensionsUsed: ['EXAMPLE_x'], nodes: [{}, {}], textures, materials: [{}] };
+    const { scene, source } = readGltf(makeGlb(json), 'odd.glb');
+    expect(readGltf(writeGltf(source, scene, { without: new Set([1]) }), 'odd.glb').scene.size).toBe(1);
+  });
+  it('may have a view into a buffer that is only a length: its shape is not looked into', () => {
+    const fallback = { byteLength: 36, extensions: { EXT_meshopt_compression: { fallback: true } } };
+    const accessors = [{ bufferView: 0, componentType: 5126, count: 3, type: 'VEC3' }];
+    const mesh = { primitives: [{ attributes: { POSITION: 0 } }] };
+    const bufferViews = [{ buffer: 1, byteLength: 36 }];
+    const buffers = [{ byteLength: 4 }, fallback];
+    const json = { asset, nodes: [{ mesh: 0 }], meshes: [mesh], accessors, bufferViews, buffers };
+    const { scene, source } = readGltf(makeGlb(json, new Uint8Array(4)), 'odd.glb');
+    expect([scene.shapes[0]!.fixed, scene.shapes[0]!.digest]).toEqual(['packed', undefined]);
+    expect(decodeShape(source.json, source.buffers, 0)).toBeNull();
   });
   for (const uri of ['https://example.org/a.png', '../a.png', 'file:///a.png', 'gone.png'])
     it(`may lack a picture (${uri}): it is named, and stays in the file`, () => {

@@ -1,6 +1,5 @@
 import { binChunk, type GlbChunk } from './glb.js';
-import type { Gltf, GltfBufferView } from './gltf-json.js';
-import { isFallback } from './validate-gltf.js';
+import { isFallback, type Gltf, type GltfBufferView } from './gltf-json.js';
 
 /** Something that holds a stretch of a buffer: a view, or an extension of one that keeps its bytes packed. */
 interface Holder {

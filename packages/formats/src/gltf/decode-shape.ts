@@ -1,4 +1,4 @@
-import { componentBytes, compressedBy, typeSizes, type Gltf } from './gltf-json.js';
+import { componentBytes, isHidden, typeSizes, type Gltf } from './gltf-json.js';
 
 /** One drawable part: positions in metres (3 a vertex), triangle corners, or line ends when `lines` is set. */
 export interface DecodedPart {
@@ -47,7 +47,7 @@ export function readFloats(json: Gltf, buffers: readonly Uint8Array[], index: nu
   const { componentType: component, normalized = false } = accessor;
   if (accessor.bufferView !== undefined) {
     const view = json.bufferViews![accessor.bufferView]!;
-    if (compressedBy.some((name) => view.extensions?.[name])) return null;
+    if (isHidden(json, accessor.bufferView)) return null;
     const stride = view.byteStride ?? componentBytes[component]! * width;
     const start = (view.byteOffset ?? 0) + (accessor.byteOffset ?? 0);
     readInto(out, buffers[view.buffer]!, {
@@ -59,7 +59,11 @@ export function readFloats(json: Gltf, buffers: readonly Uint8Array[], index: nu
       count: accessor.count,
     });
   }
-  if (accessor.sparse) putSparse(json, buffers, index, out);
+  if (accessor.sparse) {
+    const { indices, values } = accessor.sparse;
+    if (isHidden(json, indices.bufferView) || isHidden(json, values.bufferView)) return null;
+    putSparse(json, buffers, index, out);
+  }
   return out;
 }
 
@@ -148,7 +152,7 @@ export function readCorners(json: Gltf, buffers: readonly Uint8Array[], index: n
     const floats = readFloats(json, buffers, index);
     return floats && Uint32Array.from(floats);
   }
-  if (compressedBy.some((name) => view.extensions?.[name])) return null;
+  if (isHidden(json, accessor.bufferView!)) return null;
   const buffer = buffers[view.buffer]!;
   const data = new DataView(buffer.buffer, buffer.byteOffset, buffer.byteLength);
   const start = (view.byteOffset ?? 0) + (accessor.byteOffset ?? 0);
@@ -158,7 +162,10 @@ export function readCorners(json: Gltf, buffers: readonly Uint8Array[], index: n
 
 /** The stretches between restarts. */
 function* stretches(corners: Uint32Array, restart: number | null): Generator<Uint32Array> {
-  if (restart === null) return yield corners;
+  if (restart === null) {
+    yield corners;
+    return;
+  }
   let from = 0;
   for (let at = corners.indexOf(restart); at >= 0; at = corners.indexOf(restart, from)) {
     yield corners.subarray(from, at);

@@ -70,7 +70,8 @@ export function dropNodes(
 
 function noLongerUsed(json: Gltf, list: ListName, before: ReadonlySet<number>): Set<number> {
   const now = listUsers(json, list);
-  return new Set([...before].filter((index) => !now.has(index)));
+  const length = json[list]?.length ?? 0;
+  return new Set([...before].filter((index) => index < length && !now.has(index)));
 }
 
 /** Those the file says it uses; some are used without being said. */

@@ -1,6 +1,7 @@
 import { RenquilError } from '@renquil/core';
 import { binChunk, isGlb, readGlb, type GlbChunk } from './glb.js';
 import { readDataUri } from './data-uri.js';
+import { safePath } from './relative-path.js';
 import type { Gltf } from './gltf-json.js';
 import { validateGltf } from './validate-gltf.js';
 
@@ -78,26 +79,6 @@ function parse(text: string, file: string): Gltf {
     const detail = cause instanceof RangeError ? 'it is nested too deeply' : (cause as Error).message;
     throw new RenquilError('gltf-invalid', { file, place: 'JSON', detail });
   }
-}
-
-/** A relative path inside the upload; null when it leaves it. RFC 3986 percent escapes are decoded. */
-export function relativePath(uri: string): string | null {
-  let path = uri;
-  try {
-    path = decodeURIComponent(uri);
-  } catch {
-    // A stray percent sign: the name as it stands.
-  }
-  path = path.replace(/^\.\//, '');
-  const leaves = /^[a-z][a-z0-9+.-]*:|^[\\/]|\\|\0/i.test(path) || path.split('/').includes('..');
-  return leaves ? null : path;
-}
-
-/** A relative path inside the upload; anything that could leave is refused. */
-export function safePath(uri: string, place: string): string {
-  const path = relativePath(uri);
-  if (path === null) throw new RenquilError('upload-unsafe-path', { place, uri: uri.slice(0, 200) });
-  return path;
 }
 
 function dataUri(uri: string, file: string, place: string): Uint8Array {

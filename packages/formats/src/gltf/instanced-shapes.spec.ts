@@ -59,7 +59,7 @@ describe('a mesh that is drawn many times', () => {
     expect(JSON.stringify(plan)).toContain('drawn many times over');
     applyChange(scene, { label: '', edits: [{ kind: 'rename', object: 1, from: 'grass', to: 'turf' }] });
     const back = readGltf(writeGltf(source, scene), 'x.glb').source.json;
-    expect(back.nodes![0]!.extensions).toEqual(source.json.nodes![0]!.extensions!);
+    expect(back.nodes![0]!.extensions).toEqual(source.json.nodes![0]!.extensions);
   });
   it('is as many times in a copy of it', () => {
     const { scene, source } = readGltf(thrice(), 'x.glb');

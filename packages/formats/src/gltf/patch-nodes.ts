@@ -2,6 +2,7 @@ import {
   allOn,
   sameJson,
   sameTransform,
+  type ObjectData,
   type ObjectId,
   type Scene,
   type SceneObject,
@@ -166,7 +167,7 @@ function changesOf(
   if (!sameMesh) members.set('mesh', wornMesh(json, object.shape));
   const extensions = extensionsOf(json, object, sameMesh ? worn : object.shape, node);
   if (extensions !== unchanged) members.set('extensions', extensions);
-  const extras = bare ? unchanged : extrasOf(object, node, objectFromNode(node, object.source!, facts).kind);
+  const extras = bare ? unchanged : changedExtras(object, node, objectFromNode(node, object.source!, facts));
   if (extras !== unchanged) members.set('extras', extras);
   return members.size ? members : null;
 }
@@ -190,6 +191,14 @@ function transformMembers(local: Transform): Record<string, readonly number[] | 
 }
 
 const unchanged = Symbol('unchanged');
+
+/** What the file has may say the same in other words, or hold what is not ours to read: it stays while nothing changed. */
+function changedExtras(object: SceneObject, node: GltfNode, was: ObjectData): unknown {
+  const same = (['kind', 'layer', 'switches', 'mark', 'rest', 'display', 'attributes'] as const).every(
+    (key) => sameJson(object[key] ?? null, was[key] ?? null),
+  );
+  return same ? unchanged : extrasOf(object, node, was.kind);
+}
 
 function extrasOf(object: SceneObject, node: GltfNode, kindInFile: string): unknown {
   const before = extrasOfNode(node) ?? {};
@@ -269,7 +278,7 @@ function changedScenes(json: Gltf, scene: Scene, places: NodePlaces): Map<number
   const first = json.scene ?? 0;
   const joins = newRoots(json, scene, (id) => places.of(id));
   (json.scenes ?? []).forEach((one, i) => {
-    const before = one.nodes ?? [];
+    const before = [...new Set(one.nodes ?? [])];
     const mine = new Set(before);
     const after = roots.filter((node) => mine.has(node) || joins.get(node)?.has(i));
     const kept = before.filter((node) => now.has(node) && places.isPresent(node));

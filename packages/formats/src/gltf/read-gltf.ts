@@ -1,12 +1,6 @@
 import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } from '@renquil/core';
 import { asTriangles, readCorners, restartOf } from './decode-shape.js';
-import {
-  compressedBy,
-  type Gltf,
-  type GltfAccessor,
-  type GltfMesh,
-  type GltfPrimitive,
-} from './gltf-json.js';
+import { isHidden, type Gltf, type GltfAccessor, type GltfMesh, type GltfPrimitive } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { InstanceBoxes, instancedShapes, type InstancedShape } from './instanced-shapes.js';
 import { gatherFacts, isGone, objectFromNode } from './node-data.js';
@@ -171,6 +165,6 @@ function isPacked(json: Gltf, mesh: GltfMesh): boolean {
   return mesh.primitives.some((primitive) => {
     if (primitive.extensions?.['KHR_draco_mesh_compression']) return true;
     const view = json.accessors?.[primitive.attributes['POSITION'] ?? -1]?.bufferView;
-    return view !== undefined && compressedBy.some((name) => json.bufferViews?.[view]?.extensions?.[name]);
+    return view !== undefined && isHidden(json, view);
   });
 }

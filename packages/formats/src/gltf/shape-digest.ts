@@ -1,6 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { componentBytes, compressedBy, typeSizes, type Gltf, type GltfPrimitive } from './gltf-json.js';
+import { componentBytes, isHidden, typeSizes, type Gltf, type GltfPrimitive } from './gltf-json.js';
 
 /**
  * SHA-256 over what makes a mesh look as it does: of every part its mode, corners, every attribute and every morph
@@ -49,8 +49,7 @@ function isPacked(json: Gltf, primitive: GltfPrimitive): boolean {
   return accessorsOf(primitive).some(([, at]) => {
     const { bufferView, sparse } = json.accessors![at]!;
     return [bufferView, sparse?.indices.bufferView, sparse?.values.bufferView].some(
-      (view) =>
-        view !== undefined && compressedBy.some((name) => json.bufferViews?.[view]?.extensions?.[name]),
+      (view) => view !== undefined && isHidden(json, view),
     );
   });
 }

@@ -1,14 +1,16 @@
 import { RenquilError } from '@renquil/core';
 import {
   componentBytes,
-  compressedBy,
+  isFallback,
+  isHidden,
   typeSizes,
   type Gltf,
   type GltfAccessor,
   type GltfNode,
 } from './gltf-json.js';
 import { mostMetres } from '@renquil/core';
-import { relativePath, type GltfLimits } from './gltf-source.js';
+import type { GltfLimits } from './gltf-source.js';
+import { relativePath } from './relative-path.js';
 import { instancing } from './instanced-shapes.js';
 import { isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
@@ -31,6 +33,8 @@ const lists = [
   'bufferViews',
   'buffers',
   'images',
+  'textures',
+  'samplers',
   'skins',
   'cameras',
   'animations',
@@ -56,9 +60,11 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
     if (!Array.isArray(value)) fail(list, 'it is not a list');
     (value as unknown[]).forEach((item, i) => {
       if (!isObject(item)) fail(`${list}[${i}]`, 'it is not an object');
+      checkExtensions(item['extensions'], `${list}[${i}].extensions`, fail);
       checkName(item, `${list}[${i}]`, fail);
     });
   }
+  checkExtensions(json.extensions, 'extensions', fail);
   const nodes = json.nodes ?? [];
   if (nodes.length > context.limits.objects) {
     throw new RenquilError('scene-too-large', { count: nodes.length, limit: context.limits.objects });
@@ -81,6 +87,14 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
   checkReferences(json, fail);
   (json.images ?? []).forEach((image, i) => checkImage(json, image, `images[${i}]`, context, fail));
   return buffers;
+}
+
+/** What Renquil reads of extensions, it reads of objects in an object. */
+function checkExtensions(extensions: unknown, place: string, fail: Fail): void {
+  if (extensions === undefined) return;
+  if (!isObject(extensions)) fail(place, 'it is not an object');
+  for (const [name, one] of Object.entries(extensions))
+    if (!isObject(one)) fail(`${place}.${name.slice(0, 100)}`, 'it is not an object');
 }
 
 function checkImage(
@@ -111,12 +125,6 @@ function packedAccessors(json: Gltf): Set<number> {
       if (indices !== undefined) packed.add(indices);
     }
   return packed;
-}
-
-/** Compressed documents may hold a buffer with no bytes, only a fall-back length. */
-export function isFallback(buffer: NonNullable<Gltf['buffers']>[number]): boolean {
-  const { extensions } = buffer as { extensions?: Record<string, { fallback?: boolean }> };
-  return buffer.uri === undefined && Object.values(extensions ?? {}).some((one) => one?.fallback === true);
 }
 
 function openBuffers(json: Gltf, context: ValidateContext, fail: Fail): Uint8Array[] {
@@ -178,7 +186,7 @@ function checkAccessor(
     fail(`${place}.bufferView`, `there is no buffer view ${told(accessor.bufferView)}`);
   const offset = accessor.byteOffset ?? 0;
   if (!isIndex(offset)) fail(`${place}.byteOffset`, 'it is not a whole number');
-  const compressed = compressedBy.some((name) => view.extensions?.[name]);
+  const compressed = isHidden(json, accessor.bufferView);
   const stride = view.byteStride ?? size * width;
   const need = offset + stride * (accessor.count - 1) + size * width;
   if (!compressed && need > view.byteLength) {
@@ -214,6 +222,7 @@ function checkMeshes(json: Gltf, fail: Fail): void {
     mesh.primitives.forEach((primitive, k) => {
       const place = `meshes[${i}].primitives[${k}]`;
       if (!isObject(primitive) || !isObject(primitive.attributes)) fail(place, 'it has no attributes');
+      checkExtensions(primitive.extensions, `${place}.extensions`, fail);
       const { targets } = primitive;
       if (targets !== undefined && !(Array.isArray(targets) && targets.every(isObject)))
         fail(`${place}.targets`, 'it is not a list of morph targets');
@@ -269,8 +278,6 @@ function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void 
     if (!isIndex(index) || index >= (json[list]?.length ?? 0))
       fail(`${place}.${key}`, `there is no ${key} ${told(index)}`);
   }
-  if (node.extensions !== undefined && !isObject(node.extensions))
-    fail(`${place}.extensions`, 'it is not an object');
   const many = node.extensions?.[instancing];
   if (many !== undefined) checkInstances(json, many, `${place}.extensions.${instancing}`, fail);
 }
@@ -313,6 +320,7 @@ function checkReferences(json: Gltf, fail: Fail): void {
       if (!isObject(channel) || !isObject(channel.target)) fail(place, 'it has no target');
       if (!isIndex(channel.sampler) || channel.sampler >= samplers.length)
         fail(`${place}.sampler`, `there is no sampler ${told(channel.sampler)}`);
+      checkExtensions(channel.target.extensions, `${place}.target.extensions`, fail);
       const { node } = channel.target;
       if (node !== undefined && (!isIndex(node) || node >= nodes)) {
         fail(`${place}.target.node`, `there is no node ${told(node)}`);

@@ -41,6 +41,6 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
       if (parents[node] !== -1) fail(place, `node ${node} is under node ${parents[node]!}, so it is no root`);
     });
   });
-  if (json.scene !== undefined && !json.scenes?.[json.scene])
+  if (json.scene !== undefined && !(isIndex(json.scene) && json.scenes?.[json.scene]))
     fail('scene', `there is no scene ${told(json.scene)}`);
 }

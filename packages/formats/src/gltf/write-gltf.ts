@@ -1,9 +1,10 @@
 import type { ObjectId, Scene } from '@renquil/core';
 import { bakeShapes } from './bake-shapes.js';
 import { binChunk, jsonChunk, writeGlb, type GlbChunk } from './glb.js';
+import { isFallback } from './gltf-json.js';
 import { readDataUri } from './data-uri.js';
-import { openGltf, relativePath, type GltfSource } from './gltf-source.js';
-import { isFallback } from './validate-gltf.js';
+import { openGltf, type GltfSource } from './gltf-source.js';
+import { relativePath } from './relative-path.js';
 import { dropNodes } from './drop-nodes.js';
 import { NodePlaces, patchNodes } from './patch-nodes.js';
 import { instancedShapes } from './instanced-shapes.js';

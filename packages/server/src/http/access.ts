@@ -70,7 +70,7 @@ async function whoIs(
   const hash = session === null ? null : hashToken(session);
   const account = hash && (await findAccountByTokenHash(sql, hash));
   if (!account) throw new RenquilError('not-signed-in');
-  await touchSession(sql, hash!);
+  await touchSession(sql, hash);
   return { account, by: undefined };
 }
 

@@ -11,6 +11,7 @@ import {
 } from '@renquil/core';
 import { decodeDrawn, type DecodedPart, type GltfSource } from '@renquil/formats';
 import { PNG } from 'pngjs';
+import { boxPart } from './box-part.js';
 
 const width = 168;
 const height = 116;
@@ -24,7 +25,7 @@ export function renderThumbnail(
   convention: CompiledConvention,
 ): Uint8Array {
   const home = staysHome(scene, convention).all;
-  const parts = new Map<number, DecodedPart[] | null>();
+  const parts = new Map<number, DecodedPart[]>();
   let box: Box | null = null;
   for (const root of scene.roots) if (!home.has(root)) box = uniteBoxes(box, worldBounds(scene, root));
   const canvas = new Canvas();
@@ -33,9 +34,9 @@ export function renderThumbnail(
   let drawn = 0;
   for (const object of scene.walk()) {
     if (object.shape === null || home.has(object.id) || drawn > budget) continue;
-    if (!parts.has(object.shape)) parts.set(object.shape, decode(source, object.shape));
+    if (!parts.has(object.shape)) parts.set(object.shape, partsOf(scene, source, object.shape));
     const world = drawnWorld(scene, object.id);
-    for (const part of parts.get(object.shape) ?? []) {
+    for (const part of parts.get(object.shape)!) {
       if (part.lines) continue;
       drawn += part.indices.length;
       const [r, g, b, a] =
@@ -59,6 +60,13 @@ export function renderThumbnail(
     }
   }
   return canvas.png();
+}
+
+/** A shape of more points than all of the picture may have, and one that cannot be looked into, is its box. */
+function partsOf(scene: Scene, source: GltfSource, shape: number): DecodedPart[] {
+  const { vertices, bounds } = scene.shapes[shape]!;
+  const decoded = vertices > budget ? null : decode(source, shape);
+  return decoded ?? (bounds ? [boxPart(bounds)] : []);
 }
 
 function decode(source: GltfSource, shape: number): DecodedPart[] | null {

@@ -30,8 +30,11 @@ export function sayMisfit(
   const bare = withoutCopyMarks(name);
   if (bare !== name && name.startsWith(bare)) {
     const read = readName(convention, key, bare);
-    if (!read.fits) return sayOne(convention, key, bare, read, firstOf(read.misfits), kind);
-    return { message: 'left', data: { name, text: name.slice(bare.length), wanted: bare }, slot: '' };
+    if (read.fits)
+      return { message: 'left', data: { name, text: name.slice(bare.length), wanted: bare }, slot: '' };
+    // A word in no list has a check of its own, which is not asked of a name that does not fit otherwise either.
+    const first = firstOf(read.misfits);
+    if (first.code !== 'unlisted') return sayOne(convention, key, bare, read, first, kind);
   }
   const { misfits } = reading;
   const missing = misfits.filter(({ code }) => code === 'missing');

@@ -35,12 +35,12 @@ export const acceptInvitation = defineRoute<Body>({
     const link = await findLink(database, hashToken(body.token));
     if (!link?.role || link.tries >= mostTries) throw new RenquilError('link-over');
     if (isNew) {
-      checkPassword(body.password!, body.signIn!);
+      checkPassword(body.password!, body.signIn);
       // Counted by itself, so that a refusal does not take the count back with it.
       await countTry(database, link.id);
-      if (await isSignInTaken(database, body.signIn!))
+      if (await isSignInTaken(database, body.signIn))
         throw new RenquilError('request-invalid', {
-          detail: `"${body.signIn!}" is taken; choose another name to sign in with`,
+          detail: `"${body.signIn}" is taken; choose another name to sign in with`,
         });
     }
     const hash = isNew ? await hashPassword(body.password!) : '';

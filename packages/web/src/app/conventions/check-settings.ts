@@ -14,7 +14,7 @@ import { ParameterField } from './parameter-field';
       <table class="w-full">
         @for (check of of(family); track check.id) {
           <tr class="border-b border-line/70">
-            <td class="py-1 pr-2 align-top" [title]="check.source">{{ check.title }}</td>
+            <td class="w-48 py-2 pr-2 align-top" [title]="check.source">{{ check.title }}</td>
             <td class="py-1 pr-2">
               @for (one of parametersOf(check); track one.key) {
                 <rq-parameter-field

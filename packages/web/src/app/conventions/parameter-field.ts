@@ -30,7 +30,8 @@ import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil
           <textarea
             #lines
             class="field field-mono !h-auto w-56 py-1"
-            rows="2"
+            [rows]="rows()"
+            [placeholder]="range()"
             [disabled]="!mayEdit()"
             [attr.aria-invalid]="wrong() !== null"
             [value]="said()"
@@ -42,6 +43,7 @@ import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil
             #line
             class="field field-mono !h-6"
             [class]="it.type === 'number' ? 'w-24' : 'w-44'"
+            [placeholder]="range()"
             [attr.inputmode]="it.type === 'number' ? 'decimal' : null"
             [disabled]="!mayEdit()"
             [attr.aria-invalid]="wrong() !== null"
@@ -69,6 +71,8 @@ export class ParameterField {
   readonly wrong = signal<string | null>(null);
   readonly said = computed(() => sayParameter(this.parameter(), this.value()));
   readonly hint = computed(() => `${this.parameter().text} ${saidRange(this.parameter())}.`);
+  readonly range = computed(() => saidRange(this.parameter()));
+  readonly rows = computed(() => Math.min(6, Math.max(2, this.said().split('\n').length)));
   readonly choices = computed(() => {
     const parameter = this.parameter();
     return parameter.type === 'choice' ? parameter.of : [];

@@ -8,13 +8,12 @@ import type { SessionOfMine } from '../state/people-types';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
-import { CountPipe } from '../ui/count';
 import { browserOf } from './browser-of';
 
 /** One's own password, and where one is signed in. */
 @Component({
   selector: 'rq-account-page',
-  imports: [AgoPipe, CountPipe, DatePipe, FormsModule, TopBar],
+  imports: [AgoPipe, DatePipe, FormsModule, TopBar],
   templateUrl: './account-page.html',
   host: { class: 'flex h-full flex-col' },
 })

@@ -34,8 +34,8 @@ import type { AuditLine } from '../state/people-types';
         </tr>
       </thead>
       @for (line of lines(); track line.id) {
-        <tr class="border-b border-line align-top" data-testid="audit-line">
-          <td class="py-1 text-ink-2 tabular-nums">{{ line.at | date: 'd MMM y, HH:mm' }}</td>
+        <tr class="border-b border-line align-top [&>td]:py-1" data-testid="audit-line">
+          <td class="text-ink-2 tabular-nums">{{ line.at | date: 'd MMM y, HH:mm' }}</td>
           <td>
             <bdi>{{ line.who }}</bdi>
           </td>
