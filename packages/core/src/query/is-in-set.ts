@@ -29,7 +29,10 @@ export function isInSet(
 ): boolean {
   let here = known.get(scene);
   if (here?.version !== scene.setsVersion)
-    known.set(scene, (here = { version: scene.setsVersion, fixed: new Map(), live: new Map(), circles: new Map() }));
+    known.set(
+      scene,
+      (here = { version: scene.setsVersion, fixed: new Map(), live: new Map(), circles: new Map() }),
+    );
   if (set.how === 'fixed') {
     let ids = here.fixed.get(set.name);
     if (!ids) here.fixed.set(set.name, (ids = new Set(set.objects)));
