@@ -129,6 +129,20 @@ try {
   await page.goto('/projects/brannick-pass/people');
   await page.getByTestId('member').first().waitFor();
   await shot('people');
+  await page.getByTestId('part-tokens').click();
+  await page.getByLabel('What for').fill('nightly check');
+  await page.getByTestId('make-token').click();
+  await page.getByTestId('token').first().waitFor();
+  await page.getByLabel('What for').fill('farm hand-off');
+  await page.getByTestId('make-token').click();
+  await page.getByTestId('token').nth(1).waitFor();
+  // What is shown once stands in no picture.
+  await page.reload();
+  await page.getByTestId('token').first().waitFor();
+  await shot('tokens');
+  await page.goto('/account');
+  await page.getByTestId('session').first().waitFor();
+  await shot('account');
   await page.goto('/projects/brannick-pass/conventions');
   await page.getByTestId('tried').first().waitFor();
   await page.getByTestId('try-name').fill('L_F_sheave01_nylon_geo');

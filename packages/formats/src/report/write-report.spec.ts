@@ -1,5 +1,7 @@
 import { CheckRun, checkRegistry, CompiledConvention, partsConvention } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
+import { parseXml } from '@rgrove/parse-xml';
+import fc from 'fast-check';
 import Papa from 'papaparse';
 import { makeReport, reportFile } from './report.js';
 import { reportFormats, writeReport } from './write-report.js';
@@ -75,6 +77,52 @@ describe('reports', () => {
     const rows = Papa.parse<string[]>(writeReport(nasty, 'csv').trimEnd()).data;
     expect(rows).toHaveSize(nasty.files[0]!.findings.length + 1);
     expect(rows.every((row) => row.length === 8)).toBeTrue();
+  });
+  it('JUnit and HTML are read by a strict parser, and SARIF says the very name, whatever a name is (XML 1.0, section 2.2)', () => {
+    const name = fc
+      .oneof(
+        fc.string({ unit: 'binary', minLength: 1, maxLength: 12 }),
+        fc
+          .array(
+            fc.constantFrom(
+              '\u0000',
+              '\u001b[2J',
+              ']]>',
+              '<!--',
+              '&#0;',
+              '\ufffe',
+              '\u0085',
+              '\u2028',
+              '\u202e',
+              '\r\n',
+              '"',
+              "'",
+              '😀',
+            ),
+          )
+          .map((a) => a.join('')),
+      )
+      .filter((text) => text !== '' && text.isWellFormed());
+    fc.assert(
+      fc.property(name, name, (one, file) => {
+        const scene = sceneFromOutline('a : mesh');
+        scene.patch(1, { name: one });
+        const run = new CheckRun(scene, new CompiledConvention(partsConvention));
+        run.all();
+        const made = makeReport([reportFile(file, run)]);
+        parseXml(writeReport(made, 'junit'));
+        // The void elements of the head are closed, so that it is XML too.
+        const html = writeReport(made, 'html');
+        parseXml(html.replace(/^<!doctype html>\n/, '').replace(/<meta [^>]*>/, ''));
+        const { runs } = JSON.parse(writeReport(made, 'sarif')) as {
+          runs: { results: { locations: { logicalLocations: { name: string }[] }[] }[] }[];
+        };
+        for (const { locations } of runs[0]!.results)
+          expect(locations[0]!.logicalLocations[0]!.name).toBe(one);
+        expect(/[\p{Cc}\p{Cf}]/u.test(writeReport(made, 'text').replaceAll('\n', ''))).toBeFalse();
+      }),
+      { numRuns: 300 },
+    );
   });
   it('HTML shows names as text', () => {
     const html = writeReport(nasty, 'html');

@@ -17,6 +17,8 @@ export interface TokenRow {
   readonly seen_at: Date | null;
   readonly expires_at: Date;
   readonly is_over: number;
+  /** It was not used within the last minute. */
+  readonly stale: number;
 }
 export interface NewToken {
   readonly project: number;
@@ -28,7 +30,8 @@ export interface NewToken {
   readonly days: number;
 }
 const columns = `SELECT t.id, t.project_id, t.scene_id, s.name AS scene, t.account_id, t.name, t.role, a.name AS made_by_name,
-  t.created_at, t.seen_at, t.expires_at, t.expires_at <= UTC_TIMESTAMP(3) AS is_over
+  t.created_at, t.seen_at, t.expires_at, t.expires_at <= UTC_TIMESTAMP(3) AS is_over,
+  t.seen_at IS NULL OR t.seen_at < UTC_TIMESTAMP(3) - INTERVAL 1 MINUTE AS stale
   FROM api_token t JOIN account a ON a.id = t.made_by LEFT JOIN scene s ON s.id = t.scene_id`;
 
 export async function insertToken(sql: Sql, hash: Buffer, token: NewToken): Promise<number> {
@@ -43,10 +46,7 @@ export function findToken(sql: Sql, hash: Buffer): Promise<TokenRow | null> {
   return sql.one(`${columns} WHERE t.token_hash = ? AND t.expires_at > UTC_TIMESTAMP(3)`, [hash]);
 }
 export async function touchToken(sql: Sql, id: number): Promise<void> {
-  await sql.run(
-    'UPDATE api_token SET seen_at = UTC_TIMESTAMP(3) WHERE id = ? AND (seen_at IS NULL OR seen_at < UTC_TIMESTAMP(3) - INTERVAL 1 MINUTE)',
-    [id],
-  );
+  await sql.run('UPDATE api_token SET seen_at = UTC_TIMESTAMP(3) WHERE id = ?', [id]);
 }
 /** Those that are over stay in sight until somebody takes them away. */
 export function listTokens(sql: Sql, project: number): Promise<TokenRow[]> {

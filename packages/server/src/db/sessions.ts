@@ -19,18 +19,21 @@ export interface From {
 }
 const isLive = 's.expires_at > UTC_TIMESTAMP(3) AND s.seen_at > UTC_TIMESTAMP(3) - INTERVAL ? HOUR';
 
-export function findAccountByTokenHash(sql: Sql, hash: Buffer): Promise<Account | null> {
-  return sql.one<Account>(
-    `SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects FROM session s JOIN account a ON a.id = s.account_id WHERE s.token_hash = ? AND ${isLive}`,
+/** Minutes after which it is written down once more that somebody is at it. */
+const touchEvery = 5;
+
+/** Whose session it is; `stale`: it was some minutes ago that this was asked. */
+export function findAccountByTokenHash(
+  sql: Sql,
+  hash: Buffer,
+): Promise<(Account & { readonly stale: number }) | null> {
+  return sql.one(
+    `SELECT a.id, a.sign_in, a.name, a.demo, a.makes_projects, s.seen_at < UTC_TIMESTAMP(3) - INTERVAL ${touchEvery} MINUTE AS stale FROM session s JOIN account a ON a.id = s.account_id WHERE s.token_hash = ? AND ${isLive}`,
     [hash, idleHours],
   );
 }
-/** Somebody is at it: written at most every five minutes. */
 export async function touchSession(sql: Sql, hash: Buffer): Promise<void> {
-  await sql.run(
-    'UPDATE session SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ? AND seen_at < UTC_TIMESTAMP(3) - INTERVAL 5 MINUTE',
-    [hash],
-  );
+  await sql.run('UPDATE session SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?', [hash]);
 }
 export async function insertSession(sql: Sql, hash: Buffer, account: number, from: From): Promise<void> {
   await sql.run(

@@ -63,14 +63,14 @@ async function whoIs(
   if (bearer !== null) {
     const token = await findToken(sql, hashToken(bearer));
     if (!token) throw new RenquilError('token-refused');
-    await touchToken(sql, token.id);
+    if (token.stale) await touchToken(sql, token.id);
     const account = { id: token.account_id, sign_in: '', name: token.name, demo: 0, makes_projects: 0 };
     return { account, by: token };
   }
   const hash = session === null ? null : hashToken(session);
   const account = hash && (await findAccountByTokenHash(sql, hash));
   if (!account) throw new RenquilError('not-signed-in');
-  await touchSession(sql, hash);
+  if (account.stale) await touchSession(sql, hash);
   return { account, by: undefined };
 }
 

@@ -3,7 +3,7 @@ import express, { type Express, type Request, type Response } from 'express';
 import type { Schema } from 'joi';
 import { sessionDays } from '../db/sessions.js';
 import type { Services } from '../services/services.js';
-import { grant } from './access.js';
+import { grant, type Credentials, type Granted } from './access.js';
 import type { OwnNames } from './own-names.js';
 import { endUnread, readBody } from './read-body.js';
 import type { RequestLimit } from './request-limit.js';
@@ -30,14 +30,13 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
     const credentials = { session: token, bearer: bearerOf(request) };
     const params = request.params as Record<string, string>;
     endUnread(request, response);
-    // Of whoever is not known by their session the address counts, before anything is looked up for them.
-    if (!token && credentials.bearer === null) limit.take('address', request.ip ?? '');
-    const granted = await grant(services.database, credentials, {
-      needs: route.needs,
-      params,
-      changes: route.method !== 'get' && !route.evenArchived,
-    });
-    limit.take(granted.account ? 'person' : 'address', granted.account?.id ?? request.ip ?? '');
+    const granted = await counted(limit, request, credentials, () =>
+      grant(services.database, credentials, {
+        needs: route.needs,
+        params,
+        changes: route.method !== 'get' && !route.evenArchived,
+      }),
+    );
     if (!route.handleRaw) await readBody(parser, request, response);
     const input = {
       ...granted,
@@ -54,6 +53,30 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
       : await route.handle!(input, services);
     if (reply) await send(response, reply, cookieOf(names), names.isSecure || request.secure);
   });
+}
+
+/**
+ * Counts a request for the person it turns out to be of. Of whoever brings nothing to be known by, the address counts,
+ * before anything is looked up for them; of whoever brings what is not known here, after.
+ */
+async function counted(
+  limit: RequestLimit,
+  { ip = '' }: Request,
+  { session, bearer }: Credentials,
+  asked: () => Promise<Granted>,
+): Promise<Granted> {
+  const isNobody = session === null && bearer === null;
+  if (isNobody) limit.take('address', ip);
+  let granted: Granted;
+  try {
+    granted = await asked();
+  } catch (error) {
+    if (!isNobody) limit.take('address', ip);
+    throw error;
+  }
+  if (granted.account) limit.take('person', granted.account.id);
+  else if (!isNobody) limit.take('address', ip);
+  return granted;
 }
 
 /** Largest change taken; a packet of the database must hold it. */

@@ -47,6 +47,8 @@ describe('requests', () => {
     expect(first.filter((status) => status === 429)).toHaveSize(5);
     expect((await ask(ines.cookie)).status).toBe(200);
     expect((await of('')).filter((status) => status === 401)).toHaveSize(10);
+    // What is no session of anybody's is counted as nobody's.
+    expect((await of('renquil_session=guess')).every((status) => status === 429)).toBeTrue();
     const slowed = await ask('');
     expect([slowed.status, slowed.headers.get('retry-after')]).toEqual([429, '2']);
     await small.close();
