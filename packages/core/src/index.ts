@@ -19,6 +19,7 @@ export { axesOf } from './frames/read-facing.js';
 export { framesOf } from './frames/frames-of.js';
 export { framesHere, tellFrames } from './frames/spoken-frames.js';
 export * from './names/natural-order.js';
+export * from './names/as-identifier.js';
 export * from './names/default-names.js';
 export * from './names/number-family.js';
 export * from './names/swap-word.js';

@@ -1,3 +1,4 @@
+import { asIdentifier } from '../names/as-identifier.js';
 import { splitWords } from '../names/split-words.js';
 import { facesBelow, worldBounds } from '../scene/bounds.js';
 import { boxVolume, type Box } from '../math/box.js';
@@ -100,11 +101,7 @@ export function firstWord(name: string): string {
 }
 
 function groupName(key: string): string {
-  const plain = key
-    .normalize('NFKD')
-    .replace(/\p{M}+/gu, '')
-    .replace(/[^A-Za-z0-9]+/g, ' ')
-    .trim();
+  const plain = asIdentifier(key, ' ').replaceAll('_', ' ').trim();
   const camel = plain
     .split(' ')
     .map((word, i) =>

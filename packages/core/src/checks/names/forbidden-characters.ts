@@ -1,3 +1,4 @@
+import { asIdentifier } from '../../names/as-identifier.js';
 import { defineCheck, readingOf } from '../check.js';
 
 /**
@@ -46,18 +47,7 @@ export const forbiddenCharacters = defineCheck({
   fix(object, { convention }) {
     const { signs, source } = convention;
     // What parts words takes the place of what may not stand there.
-    const joint = source.separator || '_';
-    const plain = [
-      ...object.name
-        .trim()
-        .normalize('NFKD')
-        .replace(/\p{M}+/gu, ''),
-    ]
-      .map((one) => (/[A-Za-z0-9_]/.test(one) || signs.includes(one) ? one : '\0'))
-      .join('')
-      .replace(/\0+/g, joint);
-    const bare = trimmed(plain, `${signs}_`);
-    const to = /^[0-9]/.test(bare) ? `n${bare}` : bare;
+    const to = asIdentifier(object.name, source.separator || '_', signs);
     return to === '' ? null : [{ kind: 'rename', object: object.id, from: object.name, to }];
   },
 });
@@ -65,12 +55,6 @@ export const forbiddenCharacters = defineCheck({
 function allowedBeside(signs: string): string {
   const others = [...new Set(signs)].filter((one) => !/[A-Za-z0-9_]/.test(one)).map(describe);
   return others.length ? `, underscore and ${others.join(' and ')}` : ' and underscore';
-}
-function trimmed(text: string, ends: string): string {
-  let [from, to] = [0, text.length];
-  while (from < to && ends.includes(text[from]!)) from++;
-  while (to > from && ends.includes(text[to - 1]!)) to--;
-  return text.slice(from, to);
 }
 function describe(character: string): string {
   if (character === ' ') return 'a space';

@@ -1,4 +1,4 @@
-import { transliterate } from 'transliteration';
+import { asIdentifier } from '../as-identifier.js';
 import type { StepBase, StepDefinition } from './step.js';
 
 export interface PlainLettersStep extends StepBase {
@@ -19,11 +19,5 @@ export const plainLetters: StepDefinition<PlainLettersStep> = {
 };
 
 export function toPlainLetters(name: string, join = '_'): string {
-  const plain = /^[\x20-\x7e]*$/.test(name) ? name : transliterate(name.normalize('NFC'));
-  const joined = plain
-    .trim()
-    .replace(/['’]/g, '')
-    .replace(/[^A-Za-z0-9_]+/g, /^[A-Za-z0-9_]*$/.test(join) ? join : '_')
-    .replace(/^_+|_+$/g, '');
-  return /^[0-9]/.test(joined) ? `n${joined}` : joined;
+  return asIdentifier(name, /^[A-Za-z0-9_]*$/.test(join) ? join : '_');
 }

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { kebabCase } from 'change-case';
-import { RenquilError } from '@renquil/core';
+import { inLatin, RenquilError } from '@renquil/core';
 import { setRole } from '../../db/people.js';
 import { insertProject, recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
@@ -17,8 +17,7 @@ export const createProject = defineRoute<{ name: string }>({
         role: 'one who makes no projects',
         needs: 'Whoever makes projects can',
       });
-    const base =
-      kebabCase(body.name.normalize('NFKD').replace(/[^\x20-\x7e]/g, '')).slice(0, 60) || 'project';
+    const base = kebabCase(inLatin(body.name).replace(/[^A-Za-z0-9]+/g, ' ')).slice(0, 60) || 'project';
     for (let n = 1; ; n++) {
       const slug = n === 1 ? base : `${base}-${n}`;
       try {

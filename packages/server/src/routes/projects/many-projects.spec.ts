@@ -22,12 +22,9 @@ describe('several projects', () => {
   it('are made by who has the right, each with an address of its own, led by its maker', async () => {
     expect(await mo.refused('POST', '/api/projects', { name: 'Mine' })).toBe('not-allowed');
     const slugs: string[] = [];
-    for (const name of ['Ridge Line', 'Ridge line', 'Größe 7', '山'])
+    for (const name of ['Ridge Line', 'Ridge line', 'Größe 7', '山', '🐐'])
       slugs.push((await ines.post<{ slug: string }>('/api/projects', { name })).body.slug);
-    expect(slugs).toEqual(
-      ['ridge-line', 'ridge-line-2', 'grosse-7', 'project'].map((s) => (s === 'grosse-7' ? slugs[2]! : s)),
-    );
-    expect(slugs[2]).toMatch(/^gro/);
+    expect(slugs).toEqual(['ridge-line', 'ridge-line-2', 'grosse-7', 'shan', 'project']);
     expect((await projects(ines)).find((one) => one.slug === 'ridge-line')).toEqual({
       slug: 'ridge-line',
       name: 'Ridge Line',
