@@ -106,6 +106,7 @@ export * from './query/wildcard.js';
 export * from './scene/bounds.js';
 export * from './scene/branch.js';
 export * from './scene/main-root.js';
+export * from './scene/new-group.js';
 export * from './scene/paths.js';
 export * from './scene/scene.js';
 export * from './scene/scene-object.js';

@@ -60,6 +60,11 @@ export type Parameter =
   | AnchorsParameter;
 export type Parameters = Readonly<Record<string, Parameter>>;
 
+/** How far off, in metres, something may be. */
+export function slack(shipped: number, text: string): NumberParameter {
+  return { type: 'number', shipped, least: 0, most: 1000, unit: 'metres', text };
+}
+
 /** Lists of a parameter are so long at most, and texts. */
 export const [mostListed, mostText] = [1000, 1000];
 

@@ -42,7 +42,7 @@ async function errors(glb: Uint8Array): Promise<string[]> {
   };
   return report.issues.messages.filter((m) => m.severity === 0).map((m) => `${m.pointer}: ${m.message}`);
 }
-const two = (more: Record<string, unknown> = {}) => ({
+const two = (more: Record<string, unknown> = {}): Record<string, unknown> => ({
   asset,
   scene: 0,
   scenes: [{ nodes: [0, 1] }],
@@ -157,7 +157,7 @@ describe('a file with an extension that may count things', () => {
   });
   it('keeps every number, and still leaves no name and no byte of what went', async () => {
     const { out, json, holds } = without(makeGlb(file, marked(201, 202)), 'helper');
-    expect(json.extensions).toEqual(file.extensions as never);
+    expect(json.extensions).toEqual(file['extensions'] as never);
     expect([json.nodes![1]!.name, json.nodes![1]!.mesh, json.materials![1]!.name]).toEqual([
       'stays',
       1,

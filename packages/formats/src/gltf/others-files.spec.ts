@@ -1,22 +1,7 @@
-import { applyChange, identityTransform, type Edit, type ObjectData } from '@renquil/core';
+import { applyChange, identityTransform, newGroup, type Edit } from '@renquil/core';
 import { makeGlb } from '../testing/make-glb.js';
 import { readGltf } from './read-gltf.js';
 import { packGlb, writeGltf } from './write-gltf.js';
-
-const data = (id: number, name: string): ObjectData => ({
-  id,
-  name,
-  kind: 'group',
-  local: identityTransform,
-  shape: null,
-  materials: [],
-  layer: 'Base',
-  mark: null,
-  attributes: {},
-  rest: null,
-  source: null,
-  switches: { shown: true, pickable: true, rendered: true, goes: true },
-});
 
 describe('a file as others write it', () => {
   it('leaves what hung in another scene there, lifted or grouped', () => {
@@ -39,7 +24,7 @@ describe('a file as others write it', () => {
     ]);
     expect(
       lists(() => [
-        { kind: 'insert', parent: null, index: 2, branch: { data: data(9, 'both'), children: [] } },
+        { kind: 'insert', parent: null, index: 2, branch: { data: newGroup(9, 'both'), children: [] } },
         { kind: 'move', object: 2, from: at(null, 1), to: at(9, 0) },
       ]),
     ).toEqual([['a'], ['both']]);

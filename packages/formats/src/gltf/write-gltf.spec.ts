@@ -1,13 +1,12 @@
 import {
   applyChange,
-  identityTransform,
+  newGroup,
   planControl,
   planMove,
   planRemove,
   planShare,
   takeSnapshot,
   type Edit,
-  type ObjectData,
 } from '@renquil/core';
 import { randomEdit, seededRandom } from '@renquil/core/testing';
 import validator from 'gltf-validator';
@@ -21,20 +20,6 @@ const controller = publishedModels().find((model) => model.name.includes('generi
 const names = (bytes: Uint8Array) =>
   [...readGltf(bytes, 'x.glb').scene.walk()].map((o) => '  '.repeat(readDepth(o, bytes)) + o.name);
 const readDepth = (o: { id: number }, bytes: Uint8Array) => readGltf(bytes, 'x.glb').scene.depthOf(o.id);
-const data = (id: number, name: string): ObjectData => ({
-  id,
-  name,
-  kind: 'group',
-  local: identityTransform,
-  shape: null,
-  materials: [],
-  layer: 'Base',
-  mark: null,
-  attributes: {},
-  rest: null,
-  source: null,
-  switches: { shown: true, pickable: true, rendered: true, goes: true },
-});
 async function errors(glb: Uint8Array): Promise<unknown[]> {
   const report = (await validator.validateBytes(glb)) as { issues: { messages: { severity: number }[] } };
   return report.issues.messages.filter((message) => message.severity === 0);
@@ -81,7 +66,7 @@ describe('writing a scene into its file', () => {
     run([
       {
         kind: 'insert',
-        branch: { data: data(scene.nextId, 'new_grp'), children: [] },
+        branch: { data: newGroup(scene.nextId, 'new_grp'), children: [] },
         parent: null,
         index: 0,
       },
@@ -99,7 +84,7 @@ describe('writing a scene into its file', () => {
     applyChange(scene, {
       label: '',
       edits: [
-        { kind: 'insert', branch: { data: data(1, 'first_grp'), children: [] }, parent: null, index: 0 },
+        { kind: 'insert', branch: { data: newGroup(1, 'first_grp'), children: [] }, parent: null, index: 0 },
       ],
     });
     expect(names(writeGltf(source, scene))).toEqual(['first_grp']);

@@ -7,6 +7,7 @@ import type { SlotSpan } from '../../names/slots/slot-span.js';
 import { slotSpan } from '../../names/slots/read-name.js';
 import { otherWord } from '../../names/sides/swap-sides.js';
 import { defineCheck, readingOf, type CheckContext } from '../check.js';
+import { slack } from '../parameter.js';
 import { putAt } from '../support/said-slot.js';
 import { renameTo } from '../support/rename-to.js';
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
@@ -59,14 +60,7 @@ export const leftWithoutRight = defineCheck({
       shipped: false,
       text: 'Whether the other side must also stand where it mirrors this one.',
     },
-    slack: {
-      type: 'number',
-      shipped: 0.01,
-      least: 0,
-      most: 1000,
-      unit: 'metres',
-      text: 'How far off its mirrored place it may be.',
-    },
+    slack: slack(0.01, 'How far off its mirrored place it may be.'),
   },
   messages: {
     unlike: {

@@ -1,6 +1,7 @@
 import { worldBounds } from '../../scene/bounds.js';
 import { assetRules } from '../../templates/asset-rules.js';
 import { defineCheck } from '../check.js';
+import { slack } from '../parameter.js';
 
 /** An asset that should stand on the floor hangs above it or sinks into it. */
 export const onFloor = defineCheck({
@@ -22,14 +23,7 @@ export const onFloor = defineCheck({
     },
   },
   parameters: {
-    slack: {
-      type: 'number',
-      shipped: 0.01,
-      least: 0,
-      most: 1000,
-      unit: 'metres',
-      text: 'How far off the floor an asset may stand.',
-    },
+    slack: slack(0.01, 'How far off the floor an asset may stand.'),
   },
   applies: ({ scene, convention }) =>
     assetRules(scene, convention.source.templates)?.template?.floor === true,

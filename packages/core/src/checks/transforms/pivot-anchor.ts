@@ -4,6 +4,7 @@ import { planPivot } from '../../plans/plan-pivot.js';
 import { pivotPoint } from '../../plans/pivot-point.js';
 import { worldBounds } from '../../scene/bounds.js';
 import { defineCheck, type CheckContext } from '../check.js';
+import { slack } from '../parameter.js';
 
 /** Where the pivots of what a query finds should be: -1, 0 or 1 along each axis of the bounds. */
 interface Wish {
@@ -32,14 +33,7 @@ export const pivotAnchor = defineCheck({
       shipped: [],
       text: 'Where in the bounds the pivot of what a filter finds belongs; the first that fits counts.',
     },
-    slack: {
-      type: 'number',
-      shipped: 0.001,
-      least: 0,
-      most: 1000,
-      unit: 'metres',
-      text: 'How far off that point a pivot may be.',
-    },
+    slack: slack(0.001, 'How far off that point a pivot may be.'),
   },
   applies: ({ parameters }) => (parameters['wishes'] as readonly Wish[]).length > 0,
   evaluate(object, context) {

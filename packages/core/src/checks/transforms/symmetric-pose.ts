@@ -11,6 +11,7 @@ import { swapSides } from '../../names/sides/swap-sides.js';
 import type { CompiledConvention, PatternKey } from '../../names/slots/compiled-convention.js';
 import { readName, slotText } from '../../names/slots/read-name.js';
 import { defineCheck } from '../check.js';
+import { slack } from '../parameter.js';
 
 /** A right part that does not stand where its left partner, mirrored across the plane of its asset, does. */
 export const symmetricPose = defineCheck({
@@ -28,14 +29,7 @@ export const symmetricPose = defineCheck({
     },
   },
   parameters: {
-    slack: {
-      type: 'number',
-      shipped: 0.002,
-      least: 0,
-      most: 1000,
-      unit: 'metres',
-      text: 'How far off its mirrored place an object may be.',
-    },
+    slack: slack(0.002, 'How far off its mirrored place an object may be.'),
   },
   applies: ({ scene, convention }) =>
     assetRules(scene, convention.source.templates)?.template?.symmetric === true,
