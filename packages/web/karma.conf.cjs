@@ -25,5 +25,9 @@ module.exports = (config) =>
     // No spec is timed: these only end what hangs, also on a machine that is busy with other things.
     client: { jasmine: { timeoutInterval: 60000 } },
     browserNoActivityTimeout: 300000,
+    // A machine that stands still for a while has lost no browser.
+    browserDisconnectTimeout: 120000,
+    pingTimeout: 300000,
+    captureTimeout: 300000,
     restartOnFileChange: false,
   });

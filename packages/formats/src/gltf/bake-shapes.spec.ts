@@ -82,6 +82,30 @@ describe('baking into the file', () => {
       ).toBeTrue();
     });
   }
+  it('is worked into a .glb whose bytes stand in a data URI', async () => {
+    const points = Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]);
+    const uri = `data:application/octet-stream;base64,${Buffer.from(points.buffer).toString('base64')}`;
+    const json = {
+      asset: { version: '2.0' },
+      scene: 0,
+      scenes: [{ nodes: [0] }],
+      nodes: [{ name: 'a', mesh: 0, translation: [0, 0, 3] }],
+      meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
+      accessors: [
+        { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 0] },
+      ],
+      bufferViews: [{ buffer: 0, byteLength: 36 }],
+      buffers: [{ byteLength: 36, uri }],
+    };
+    const { scene, source } = readGltf(makeGlb(json), 'x.glb');
+    const plan = planPivot(scene, 1, [0, 0, 0]);
+    if (!plan.ok) throw new Error(plan.because);
+    applyChange(scene, { label: '', edits: plan.edits });
+    const out = writeGltf(source, scene);
+    expect(await errors(out)).toEqual([]);
+    const [before, after] = [await io.readBinary(makeGlb(json)), await io.readBinary(out)];
+    expect(worstApart(seen(before), seen(after))).toBeLessThan(1e-6);
+  });
   it('mirrors a whole model as another reader sees it, faces turned, normals too', async () => {
     const model = models.find((m) => m.name === 'generic-trigger-squeeze/left.glb') ?? models[0]!;
     const { scene, source } = readGltf(model.bytes, model.name);

@@ -10,7 +10,14 @@ import {
 } from '@renquil/core';
 import { binChunk } from './glb.js';
 import { asTriangles, readCorners, readFloats, restartOf } from './decode-shape.js';
-import type { Gltf, GltfAccessor, GltfBufferView, GltfMesh, GltfPrimitive } from './gltf-json.js';
+import {
+  isFallback,
+  type Gltf,
+  type GltfAccessor,
+  type GltfBufferView,
+  type GltfMesh,
+  type GltfPrimitive,
+} from './gltf-json.js';
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
 import { elementsOf, membersOf } from './json-spans.js';
@@ -205,9 +212,11 @@ class Baker {
     });
     return (this.#json.bufferViews?.length ?? 0) + this.#views.length - 1;
   }
-  /** A .glb keeps its bytes in one chunk, buffer 0; anything else gets a buffer of its own. */
+  /** A .glb keeps its bytes in one chunk, buffer 0; what has none, or another buffer there, gets a buffer of its own. */
   #ownBuffer(): boolean {
-    return this.source.container === 'gltf' || !this.source.chunks.some((chunk) => chunk.type === binChunk);
+    const first = this.#json.buffers?.[0];
+    const isInChunk = first !== undefined && first.uri === undefined && !isFallback(first);
+    return !isInChunk || !this.source.chunks.some((chunk) => chunk.type === binChunk);
   }
   #bufferLength(): number {
     return this.#ownBuffer() ? 0 : this.source.buffers[0]!.length;
@@ -234,10 +243,12 @@ class Baker {
     if (!this.#parts.length) lists.length = 1;
     const fresh = this.#ownBuffer() && this.#parts.length > 0;
     const isGlb = this.source.container === 'glb';
+    // Only buffer 0 may be the chunk (glTF 2.0, section 4.4.3.3).
+    const isBin = isGlb && (!fresh || !this.#json.buffers?.length);
     if (fresh)
       lists.push([
         'buffers',
-        [isGlb ? { byteLength: bytes.length } : { uri: dataUri(bytes), byteLength: bytes.length }],
+        [isBin ? { byteLength: bytes.length } : { uri: dataUri(bytes), byteLength: bytes.length }],
       ]);
     const added = new Map<string, unknown>();
     for (const [name, items] of lists) {
@@ -261,7 +272,7 @@ class Baker {
     const others = this.source.chunks.filter((chunk) => chunk.type !== binChunk);
     const chunks = !isGlb
       ? []
-      : this.#parts.length
+      : this.#parts.length && isBin
         ? [{ type: binChunk, data: bytes }, ...others]
         : this.source.chunks;
     const file = rebuild(this.source, text, chunks);

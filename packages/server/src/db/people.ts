@@ -120,3 +120,24 @@ export async function forgetTry(sql: Sql, id: number): Promise<void> {
 export async function forgetTries(sql: Sql, who: string): Promise<void> {
   await sql.run('DELETE FROM sign_in_try WHERE who = ?', [who.slice(0, 200)]);
 }
+
+/** Days that an address counts as one that somebody signs in from. */
+const knownDays = 90;
+export async function rememberAddress(sql: Sql, account: number, address: string): Promise<void> {
+  await sql.run(
+    `INSERT INTO known_address (account_id, address, seen_at) VALUES (?, ?, UTC_TIMESTAMP(3)) ON DUPLICATE KEY UPDATE seen_at = VALUES(seen_at)`,
+    [account, address.slice(0, 60)],
+  );
+  await sql.run(
+    'DELETE FROM known_address WHERE account_id = ? AND seen_at < UTC_TIMESTAMP(3) - INTERVAL ? DAY',
+    [account, knownDays],
+  );
+}
+export async function isKnownAddress(sql: Sql, signIn: string, address: string): Promise<boolean> {
+  const row = await sql.one(
+    `SELECT 1 AS known FROM known_address k JOIN account a ON a.id = k.account_id
+     WHERE a.sign_in = ? AND k.address = ? AND k.seen_at > UTC_TIMESTAMP(3) - INTERVAL ? DAY`,
+    [signIn, address.slice(0, 60), knownDays],
+  );
+  return row !== null;
+}

@@ -87,7 +87,8 @@ function errorHandler(services: Services): ErrorRequestHandler {
 }
 
 function limitOf(raw: unknown): string {
-  return `${Math.round(Number((raw as { limit?: number }).limit ?? 0) / 2 ** 20)} MB`;
+  const bytes = Number((raw as { limit?: number }).limit ?? 0);
+  return bytes < 2 ** 20 ? `${Math.round(bytes / 1024)} KB` : `${Math.round(bytes / 2 ** 20)} MB`;
 }
 
 function understand(raw: unknown, services: Services, where: string): RenquilError {

@@ -81,12 +81,16 @@ async function counted(
 
 /** Largest change taken; a packet of the database must hold it. */
 export const changeLimitMb = 48;
-/** Largest body of who is not signed in, and of everyone else: reading JSON holds everybody up. */
-const [strangersLimit, jsonLimit] = ['16kb', '8mb'];
+/**
+ * Largest body of who is not signed in, of everyone else, and of the few routes that need more: reading JSON holds
+ * everybody up, 10 ms a megabyte. Changes, which may be larger, are read on another thread.
+ */
+const [strangersLimit, jsonLimit, largeLimit] = ['16kb', '256kb', '2mb'];
 
 function parserOf(route: Route): express.RequestHandler {
   if (route.rawBody) return express.raw({ type: () => true, limit: `${changeLimitMb}mb` });
-  return express.json({ limit: route.needs === 'anyone' ? strangersLimit : jsonLimit });
+  const limit = route.largeBody ? largeLimit : jsonLimit;
+  return express.json({ limit: route.needs === 'anyone' ? strangersLimit : limit });
 }
 /** Behind https only our own pages may set it, for this name alone (RFC 6265bis, 4.1.3). */
 const cookieOf = (names: OwnNames): string => (names.isSecure ? `__Host-${cookieName}` : cookieName);

@@ -53,6 +53,8 @@ export interface Route {
   readonly body?: Schema;
   /** The body comes as the bytes it was sent as, since reading it is work for another thread. */
   readonly rawBody?: boolean;
+  /** Conventions and the like: up to 2 MB of JSON. */
+  readonly largeBody?: true;
   readonly query?: Schema;
   /** Also in a project that is archived. */
   readonly evenArchived?: true;

@@ -1,5 +1,7 @@
 import { request } from 'node:http';
+import type { RenquilError } from '@renquil/core';
 import { startTestServer, type TestServer } from '../testing/test-server.js';
+import { signIn } from './sessions.js';
 
 describe('signing in', () => {
   let server: TestServer;
@@ -49,6 +51,25 @@ describe('signing in', () => {
     const answer = await client.post('/api/session', { signIn: 'ines', password: 'brannick' });
     expect(answer.status).toBe(429);
     expect(answer.headers.get('retry-after')).toBe('300');
+  });
+  it('keeps nobody out where they signed in before, however much is guessed elsewhere; only there', async () => {
+    const { database } = server.services;
+    const from = (address: string) => ({ address, agent: '' });
+    const enter = (password: string, address: string) =>
+      signIn(database, 'mo', password, from(address)).then(
+        () => 'in',
+        (error: RenquilError) => error.code,
+      );
+    expect(await enter('brannick', '10.0.0.1')).toBe('in');
+    const guesses: string[] = [];
+    for (let i = 0; i < 70; i++) guesses.push(await enter(`guess ${i}`, `10.1.0.${i % 30}`));
+    expect(guesses.filter((one) => one === 'sign-in-refused')).toHaveSize(50);
+    expect(guesses.at(-1)).toBe('sign-in-slowed');
+    expect(await enter('brannick', '10.9.9.9')).toBe('sign-in-slowed');
+    expect(await enter('brannick', '10.0.0.1')).toBe('in');
+    // At home too ten wrong ones are all.
+    for (let i = 0; i < 10; i++) await enter(`wrong ${i}`, '10.0.0.1');
+    expect(await enter('brannick', '10.0.0.1')).toBe('sign-in-slowed');
   });
   it('tries no more of many guesses at once than of as many one after another', async () => {
     const client = server.client();

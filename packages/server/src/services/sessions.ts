@@ -7,13 +7,20 @@ import {
   findAccountToSignIn,
   forgetTries,
   forgetTry,
+  isKnownAddress,
   recordTry,
+  rememberAddress,
   type Account,
 } from '../db/people.js';
 import { recordInAll } from '../db/projects.js';
 import { insertSession, type From } from '../db/sessions.js';
 
-const tries = { account: 10, address: 60, minutes: 5 };
+/**
+ * Wrong tries in so many minutes: at one account from one address, at one account from all addresses that it was never
+ * signed in from, and from one address at all accounts. Whoever guesses elsewhere does not keep somebody out where they
+ * are at home.
+ */
+const tries = { here: 10, account: 50, address: 60, minutes: 5 };
 /** OWASP's floor for Argon2id: 19 MiB, two passes, one lane. */
 const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
@@ -34,21 +41,26 @@ export async function withTries<T>(
   { account, address }: { readonly account: string; readonly address: string },
   attempt: () => Promise<T | null>,
 ): Promise<T | null> {
-  const [byAccount, byAddress] = [`account ${account}`, `address ${address}`];
-  const [ofAccount, ofAddress] = [await recordTry(sql, byAccount), await recordTry(sql, byAddress)];
-  const slowed =
-    (await countTries(sql, byAccount, tries.minutes)) > tries.account ||
-    (await countTries(sql, byAddress, tries.minutes)) > tries.address;
+  const counted = [
+    { who: `account ${account} from ${address}`, most: tries.here },
+    { who: `address ${address}`, most: tries.address },
+  ];
+  if (!(await isKnownAddress(sql, account, address)))
+    counted.push({ who: `account ${account}`, most: tries.account });
+  const ids: number[] = [];
+  for (const { who } of counted) ids.push(await recordTry(sql, who));
+  let slowed = false;
+  for (const { who, most } of counted) slowed ||= (await countTries(sql, who, tries.minutes)) > most;
   if (slowed) {
     // What was not tried counts for nothing: else anyone could keep another out for as long as they like.
-    await forgetTry(sql, ofAccount);
-    await forgetTry(sql, ofAddress);
+    for (const id of ids) await forgetTry(sql, id);
     throw new RenquilError('sign-in-slowed', { seconds: tries.minutes * 60 });
   }
   const found = await attempt();
   if (found === null) return null;
-  await forgetTries(sql, byAccount);
-  await forgetTry(sql, ofAddress);
+  await forgetTries(sql, counted[0]!.who);
+  // Of what is shared with others only this one try goes.
+  for (const id of ids.slice(1)) await forgetTry(sql, id);
   return found;
 }
 
@@ -68,6 +80,7 @@ export async function signIn(
   });
   if (!found) throw new RenquilError('sign-in-refused');
   const { password_hash: _hash, ...account } = found;
+  await rememberAddress(sql, account.id, from.address);
   return { account, token: await openSession(sql, account.id, from) };
 }
 

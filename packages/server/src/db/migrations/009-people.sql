@@ -29,6 +29,14 @@ CREATE TABLE IF NOT EXISTS link (
   FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE CASCADE,
   FOREIGN KEY (made_by) REFERENCES account (id)
 );
+-- Where somebody signed in from before: guesses from elsewhere do not keep them out there.
+CREATE TABLE IF NOT EXISTS known_address (
+  account_id INT UNSIGNED NOT NULL,
+  address VARCHAR(60) NOT NULL,
+  seen_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+  PRIMARY KEY (account_id, address),
+  FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE CASCADE
+);
 CREATE TABLE IF NOT EXISTS api_token (
   id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
   token_hash BINARY(32) NOT NULL UNIQUE,

@@ -36,6 +36,7 @@ describe("one's account", () => {
   });
 
   it('takes another password from who knows the one there is, and ends all other sessions', async () => {
+    await ada.delete('/api/account/sessions');
     const other = await server.in('ada');
     const next = 'the last cabin down';
     expect(await ada.refused('PUT', '/api/account/password', { now: 'wrong', next })).toBe('sign-in-refused');
@@ -89,5 +90,7 @@ describe("one's account", () => {
     await age(73);
     expect(await who(idle)).toBeNull();
     expect(await idle.refused('GET', '/api/projects/brannick-pass')).toBe('not-signed-in');
+    // The sessions of the other specs are as they were.
+    await age(0);
   });
 });

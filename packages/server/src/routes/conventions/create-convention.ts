@@ -9,6 +9,7 @@ export const createConvention = defineRoute<{ name: string; from?: string; body?
   method: 'post',
   path: '/api/projects/:project/conventions',
   needs: 'lead',
+  largeBody: true,
   says: 'Begins a convention as a draft: a copy of one that comes with Renquil (`from`), or a whole one (`body`).',
   body: Joi.object({
     name: Joi.string().trim().min(1).max(120).required(),

@@ -15,12 +15,13 @@ export const learnProjectConvention = defineRoute<Body>({
   method: 'post',
   path: '/api/projects/:project/conventions/learn',
   needs: 'viewer',
+  largeBody: true,
   says: 'Reads a convention out of the names of scenes, of what a filter finds in them, or of some objects of one, with how many names each guess explains. Stores nothing.',
   body: Joi.object({
     scenes: Joi.array().items(Joi.number().integer()).min(1).max(100).required(),
     name: Joi.string().trim().min(1).max(120).default('Learned'),
     query: Joi.string().allow('').max(1000).default(''),
-    objects: Joi.array().items(Joi.number().integer()).min(1).max(5_000_000),
+    objects: Joi.array().items(Joi.number().integer()).min(1).max(250_000),
   }).when(Joi.object({ objects: Joi.exist() }).unknown(), {
     then: Joi.object({ scenes: Joi.array().length(1) }),
   }),

@@ -10,6 +10,7 @@ export const publishConvention = defineRoute<{ note: string; scenes: 'all' | 'no
   method: 'post',
   path: '/api/projects/:project/conventions/:convention/publish',
   needs: 'lead',
+  largeBody: true,
   says: 'Makes the draft the next revision, and holds the scenes that use the convention to it (`scenes`: all or none).',
   body: Joi.object({
     note: Joi.string().trim().allow('').max(1000).default(''),

@@ -8,6 +8,7 @@ export const saveConventionDraft = defineRoute<{ body: unknown }>({
   method: 'put',
   path: '/api/projects/:project/conventions/:convention/draft',
   needs: 'lead',
+  largeBody: true,
   says: 'Keeps a draft (`body`); nothing is held to it before it is published.',
   body: Joi.object({ body: Joi.object().unknown().required() }),
   async handle({ project, account, params, body }, { database }) {

@@ -8,6 +8,7 @@ export const tryProjectConvention = defineRoute<{ body: unknown; scenes?: number
   method: 'post',
   path: '/api/projects/:project/conventions/try',
   needs: 'viewer',
+  largeBody: true,
   says: 'What a convention (`body`) would do to the names of all scenes, or of some: how many fit now and then, which are lost and won. Changes nothing.',
   body: Joi.object({
     body: Joi.object().unknown().required(),

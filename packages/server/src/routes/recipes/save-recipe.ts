@@ -9,6 +9,7 @@ export const saveProjectRecipe = defineRoute<{ recipe: unknown }>({
   method: 'put',
   path: '/api/projects/:project/recipes',
   needs: 'artist',
+  largeBody: true,
   says: 'Keeps a recipe under its name, in place of an older one of that name.',
   body: Joi.object({ recipe: Joi.object().unknown().required() }),
   async handle({ project, account, body }, { database }) {

@@ -20,6 +20,7 @@ import type { LearnFrom } from '../conventions/learn-sheet';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
 import { Session } from '../state/session';
+import { evenly } from '../ui/evenly';
 import { Analysis } from '../state/analysis';
 import { Commands } from '../state/commands';
 import { OpenScene } from '../state/open-scene';
@@ -182,7 +183,8 @@ export class Workbench {
     } catch (error) {
       return this.#toasts.complain(error);
     }
-    const objects = of === 'all' ? null : [...this.ledger.picking().picked];
+    // Learning looks at some thousands of names; more need not be sent than a request may hold.
+    const objects = of === 'all' ? null : [...evenly([...this.ledger.picking().picked], 200_000)];
     const { LearnSheet } = await import('../conventions/learn-sheet');
     const data: LearnFrom = { project: project.slug, picked: { scene: scene.id, name: scene.name, objects } };
     const ref = this.#dialog.open<{ name: string; body: Convention }>(LearnSheet, {
