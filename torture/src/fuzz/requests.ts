@@ -86,7 +86,9 @@ export async function fuzzRequests(
       const query = dice.often(0.3)
         ? `?${new URLSearchParams([[dice.one(['after', 'before', 'q', 'word', 'limit', 'x']), String(dice.one([-1, 0, 1e22, 'a', '__proto__', '']))]]).toString()}`
         : '';
-      const known = bodies[filled.split('/').at(-1)!] ?? bodies[path.split('/').at(-1)!];
+      const ends = [filled, path].map((one) => one.split('/').at(-1)!);
+      const end = ends.find((one) => Object.hasOwn(bodies, one));
+      const known = end === undefined ? undefined : bodies[end];
       const body =
         method === 'GET' || method === 'DELETE'
           ? undefined
