@@ -141,6 +141,23 @@ const table: readonly (readonly [string, Uint8Array, RegExp])[] = [
     /scene: there is no scene/,
   ],
   [
+    'a material that is a list of lists',
+    makeGlb(
+      `{"asset":{"version":"2.0"},"meshes":[{"primitives":[{"attributes":{},"material":${'['.repeat(60)}{"toString":1}${']'.repeat(60)}}]}]}`,
+    ),
+    /primitives\[0\]\.material: there is no material/,
+  ],
+  [
+    'a type called as JavaScript has it',
+    makeGlb(accessor({ type: 'constructor' }), new Uint8Array(12)),
+    /accessors\[0\]/,
+  ],
+  [
+    'a component type that is an object',
+    makeGlb(accessor({ componentType: { toString: 1 } }), new Uint8Array(12)),
+    /accessors\[0\]/,
+  ],
+  [
     'extensions that are a list',
     makeGlb({ asset, materials: [{ extensions: [] }] }),
     /materials\[0\]\.extensions/,

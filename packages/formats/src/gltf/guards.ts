@@ -6,6 +6,10 @@ export function isObject(value: unknown): value is Record<string, unknown> {
 export function isIndex(value: unknown): value is number {
   return typeof value === 'number' && Number.isSafeInteger(value) && value >= 0;
 }
+/** What a list has at an index that may be anything; nothing for what is none. */
+export function entryOf<T>(list: readonly T[] | undefined, index: unknown): T | undefined {
+  return isIndex(index) ? list?.[index] : undefined;
+}
 /** What stands where something else should, in a few characters: it may be anything, an object with a `toString` of its own too. */
 export function told(value: unknown): string {
   const text = typeof value === 'string' ? value : (JSON.stringify(value) ?? 'nothing');

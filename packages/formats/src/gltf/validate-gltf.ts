@@ -12,7 +12,7 @@ import { mostMetres } from '@renquil/core';
 import type { GltfLimits } from './gltf-source.js';
 import { relativePath } from './relative-path.js';
 import { instancing } from './instanced-shapes.js';
-import { isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';
+import { entryOf, isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
 
 export interface ValidateContext {
@@ -104,7 +104,7 @@ function checkImage(
   context: ValidateContext,
   fail: Fail,
 ): void {
-  if (bufferView !== undefined && (!isIndex(bufferView) || !json.bufferViews?.[bufferView]))
+  if (bufferView !== undefined && (!isIndex(bufferView) || !entryOf(json.bufferViews, bufferView)))
     fail(`${place}.bufferView`, `there is no buffer view ${told(bufferView)}`);
   if (uri === undefined) return;
   if (typeof uri !== 'string') fail(`${place}.uri`, 'it is not a text');
@@ -169,8 +169,8 @@ function checkAccessor(
   { place, most }: { readonly place: string; readonly most: number },
   fail: Fail,
 ): void {
-  const size = componentBytes[accessor.componentType];
-  const width = typeSizes[accessor.type];
+  const size = bytesOf(accessor);
+  const width = widthOf(accessor);
   if (!size || !width) fail(place, 'its componentType or type is not one of glTF 2.0');
   if (!isIndex(accessor.count) || accessor.count === 0)
     fail(`${place}.count`, 'it is not a whole number above 0');
@@ -181,9 +181,8 @@ function checkAccessor(
       fail(`${place}.count`, `it claims ${accessor.count} elements that are not in the file`);
     return;
   }
-  const view = json.bufferViews?.[accessor.bufferView];
-  if (!isIndex(accessor.bufferView) || !view)
-    fail(`${place}.bufferView`, `there is no buffer view ${told(accessor.bufferView)}`);
+  const view = entryOf(json.bufferViews, accessor.bufferView);
+  if (!view) fail(`${place}.bufferView`, `there is no buffer view ${told(accessor.bufferView)}`);
   const offset = accessor.byteOffset ?? 0;
   if (!isIndex(offset)) fail(`${place}.byteOffset`, 'it is not a whole number');
   const compressed = isHidden(json, accessor.bufferView);
@@ -197,6 +196,14 @@ function checkAccessor(
   }
 }
 
+/** Bytes of a component, and components of an element; nothing for what glTF 2.0 does not have. */
+function bytesOf({ componentType }: { readonly componentType: unknown }): number | undefined {
+  return typeof componentType === 'number' ? componentBytes[componentType] : undefined;
+}
+function widthOf({ type }: { readonly type: unknown }): number | undefined {
+  return typeof type === 'string' && Object.hasOwn(typeSizes, type) ? typeSizes[type] : undefined;
+}
+
 function checkSparse(json: Gltf, accessor: GltfAccessor, place: string, fail: Fail): void {
   const { sparse } = accessor;
   if (!isObject(sparse) || !isObject(sparse?.indices) || !isObject(sparse?.values))
@@ -204,11 +211,11 @@ function checkSparse(json: Gltf, accessor: GltfAccessor, place: string, fail: Fa
   if (!isIndex(sparse.count) || sparse.count > accessor.count)
     fail(`${place}.count`, 'it is more than the accessor holds');
   const parts = [
-    { part: sparse.indices, bytes: componentBytes[sparse.indices.componentType] ?? 0 },
+    { part: sparse.indices, bytes: bytesOf(sparse.indices) ?? 0 },
     { part: sparse.values, bytes: componentBytes[accessor.componentType]! * typeSizes[accessor.type]! },
   ];
   for (const { part, bytes } of parts) {
-    const view = json.bufferViews?.[part.bufferView];
+    const view = entryOf(json.bufferViews, part.bufferView);
     const offset = part.byteOffset ?? 0;
     if (!view || !isIndex(offset) || !bytes || offset + bytes * sparse.count > view.byteLength)
       fail(place, 'its values lie outside their buffer view');
@@ -233,7 +240,7 @@ function checkMeshes(json: Gltf, fail: Fail): void {
       ];
       for (const index of used)
         if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${told(index)}`);
-      if (primitive.material !== undefined && !json.materials?.[primitive.material]) {
+      if (primitive.material !== undefined && !entryOf(json.materials, primitive.material)) {
         fail(`${place}.material`, `there is no material ${told(primitive.material)}`);
       }
     });

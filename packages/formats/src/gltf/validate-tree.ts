@@ -1,5 +1,5 @@
 import type { Gltf } from './gltf-json.js';
-import { isIndex, told, type Fail } from './guards.js';
+import { entryOf, isIndex, told, type Fail } from './guards.js';
 
 /** glTF 2.0 section 3.5.2: the node graph is a set of disjoint strict trees. Iterative, so no depth can break it. */
 export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
@@ -41,6 +41,6 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
       if (parents[node] !== -1) fail(place, `node ${node} is under node ${parents[node]!}, so it is no root`);
     });
   });
-  if (json.scene !== undefined && !(isIndex(json.scene) && json.scenes?.[json.scene]))
+  if (json.scene !== undefined && !entryOf(json.scenes, json.scene))
     fail('scene', `there is no scene ${told(json.scene)}`);
 }
