@@ -16,6 +16,7 @@ import {
   runQuery,
   runRecipe,
   shippedConventions,
+  strangeId,
   type Scene,
 } from '@renquil/core';
 import { randomEdit, randomTree, seededRandom, sidedOutline, sceneFromOutline } from '@renquil/core/testing';
@@ -161,6 +162,9 @@ const edits: Kind = (dice) => {
     run: () => {
       const { error, value } = editsSchema.validate(input);
       if (error) throw new RenquilError('request-invalid', { detail: error.message });
+      // As the server does before it applies anything.
+      if (strangeId(scene, value as never) !== null)
+        throw new RenquilError('request-invalid', { detail: 'an id far from all others' });
       const made = applyChange(scene, { label: '', edits: value as never });
       if (!made.ok) throw new RenquilError('request-invalid', { detail: 'it does not apply' });
       work(scene, parts);

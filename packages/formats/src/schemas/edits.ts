@@ -162,6 +162,21 @@ export const editSchemas: Readonly<Record<string, Joi.Schema>> = {
   }),
 };
 
+/** Whether an edit has a member of that name, which Joi lets pass. What is among attributes is people's own. */
+function hasProto(edit: object): boolean {
+  const stack: unknown[] = [edit];
+  while (stack.length) {
+    const one = stack.pop();
+    if (typeof one !== 'object' || one === null) continue;
+    if (Object.hasOwn(one, '__proto__')) return true;
+    // An edit of one attribute has its values in `from` and `to`.
+    const isAttribute = (one as { kind?: unknown }).kind === 'attribute';
+    for (const [key, value] of Object.entries(one))
+      if (key !== 'attributes' && !(isAttribute && (key === 'from' || key === 'to'))) stack.push(value);
+  }
+  return false;
+}
+
 /** A list of edits; the message names the edit by its place. */
 export const editsSchema = Joi.array()
   .min(1)
@@ -176,6 +191,7 @@ export const editsSchema = Joi.array()
       .custom((value: { kind: string }) => {
         const { error } = editSchemas[value.kind]!.validate(value, { convert: false });
         if (error) throw new Error(error.message);
+        if (hasProto(value)) throw new Error('"__proto__" is not allowed');
         return value;
       }),
   );

@@ -1,6 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { applyChange, editRegistry, partsConvention, shippedConventions, stepRegistry } from '@renquil/core';
+import {
+  applyChange,
+  editRegistry,
+  newGroup,
+  partsConvention,
+  shippedConventions,
+  stepRegistry,
+} from '@renquil/core';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
 import { parseConvention } from './convention.js';
 import { conventionJsonSchema } from './convention-json-schema.js';
@@ -25,6 +32,21 @@ describe('the schema of edits', () => {
       if (edits.length) expect(editsSchema.validate(JSON.parse(JSON.stringify(edits))).error).toBeUndefined();
       applyChange(scene, { label: '', edits });
     }
+  });
+  it('refuses a member called as JavaScript has it: what is not there when it is taken back', () => {
+    const data = { ...newGroup(9, 'b'), attributes: JSON.parse('{"__proto__":1}') as never };
+    const branch = JSON.stringify({ data, children: [] });
+    const insert = (text: string) => [
+      { kind: 'insert', parent: 1, index: 0, branch: JSON.parse(text) as object },
+    ];
+    expect(editsSchema.validate(insert(branch)).error).toBeUndefined();
+    const strange = insert(branch.replace('"children"', '"__proto__":null,"children"'));
+    expect(String(editsSchema.validate(strange).error)).toContain('"__proto__" is not allowed');
+  });
+  it("takes attributes of any name: they are people's own", () => {
+    const value = JSON.parse('{"__proto__":1,"constructor":{"__proto__":2}}') as object;
+    const edit = { kind: 'attribute', object: 1, key: '__proto__', from: null, to: value };
+    expect(editsSchema.validate([edit]).error).toBeUndefined();
   });
   for (const [what, edit, says] of [
     ['an unknown kind', { kind: 'explode' }, /"\[0\]\.kind" must be one of/],
