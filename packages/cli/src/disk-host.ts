@@ -47,10 +47,7 @@ export function diskHost(
 function shown(stream: NodeJS.WritableStream, text: string): string {
   if (!(stream as Partial<NodeJS.WriteStream>).isTTY) return text;
   return text
-    .split(/(?<=[\n\t])/)
-    .map(
-      (part) =>
-        printable(part.slice(0, -1)) + (/[\n\t]$/.test(part) ? part.slice(-1) : printable(part.slice(-1))),
-    )
+    .split(/([\n\t])/)
+    .map((part, i) => (i % 2 ? part : printable(part)))
     .join('');
 }

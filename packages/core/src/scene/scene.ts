@@ -61,6 +61,8 @@ export class Scene {
 
   /** For remembered: what was worked out, and of which version. */
   readonly memory: ({ readonly at: number; readonly value: unknown } | undefined)[] = [];
+  /** How much of its file the reader knew that made it: a writer compares with what that one saw. */
+  reading = 1;
   readonly shapes: readonly Shape[];
   readonly materials: readonly Material[];
   #thingsVersion = 0;

@@ -46,6 +46,8 @@ export interface SceneSnapshot {
   sets?: readonly SceneSet[];
   layers?: readonly SceneLayer[];
   views?: readonly SceneView[];
+  /** `Scene.reading`, where it is not 1. */
+  reading?: number;
   /** Objects that an animation moves. */
   animated?: readonly number[];
 }
@@ -76,6 +78,7 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
   if (scene.layers.size) made.layers = [...scene.layers.values()];
   if (scene.views.size) made.views = [...scene.views.values()];
   if (animated.size) made.animated = [...animated];
+  if (scene.reading > 1) made.reading = scene.reading;
   return made;
 }
 
@@ -115,10 +118,11 @@ export function openSnapshot(snapshot: SceneSnapshot): Scene {
 /** What a snapshot holds beside its objects. */
 export function openThings(
   scene: Scene,
-  { sets, layers, views, nextId }: Omit<SceneSnapshot, 'objects'>,
+  { sets, layers, views, nextId, reading = 1 }: Omit<SceneSnapshot, 'objects'>,
 ): void {
   for (const set of sets ?? []) scene.keepSet(set.name, set);
   for (const layer of layers ?? []) scene.keepLayer(layer.name, layer);
   for (const view of views ?? []) scene.keepView(view.name, view);
   scene.reserveIds(nextId);
+  scene.reading = reading;
 }

@@ -28,7 +28,8 @@ export function cutBytes(
   }
   const kept = all.flatMap((view, i) => (gone.has(i) ? [] : holdersOf(view)));
   const { parts, length: used } = packed(kept.filter(({ buffer }) => buffer === 0));
-  const length = keepsPlaces ? Math.max(used, 4) : used;
+  // Another buffer after it keeps its number: the first stays, if with nothing in it.
+  const length = keepsPlaces || json.buffers!.length > 1 ? Math.max(used, 4) : used;
   if (keepsPlaces) for (const index of gone) all[index] = { buffer: 0, byteLength: 1 };
   const { data } = chunks[at]!;
   const out = new Uint8Array(length);

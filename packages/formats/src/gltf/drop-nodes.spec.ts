@@ -196,4 +196,27 @@ describe('a file with an extension that may count things', () => {
     const { json } = without(makeGlb(moved, marked(201, 202)), 'helper');
     expect(json.animations![0]!.channels).toEqual([pointer(1)]);
   });
+  it('keeps the numbers of skins too', () => {
+    const skins = [{ joints: [0] }, { joints: [1] }];
+    const worn = (name: string, skin: number) => ({ name, mesh: skin, skin });
+    const nodes = [{ name: 'bone' }, { name: 'stays' }, worn('helper', 0), worn('worn', 1)];
+    const rigged = { ...file, scenes: [{ nodes: [0, 1, 2, 3] }], nodes, skins };
+    const { json } = without(makeGlb(rigged, marked(201, 202)), 'bone', 'helper');
+    expect([json.skins!.length, json.nodes![3]!.skin, json.skins![1]!.joints]).toEqual([2, 1, [1]]);
+  });
+});
+
+describe('a .glb with a second buffer', () => {
+  it('keeps it when all of the first goes', () => {
+    const uri = `data:application/octet-stream;base64,${Buffer.from(marked(202)).toString('base64')}`;
+    const [first] = views(1);
+    const file = two({
+      bufferViews: [first, { buffer: 1, byteLength: 36 }],
+      buffers: [{ byteLength: 36 }, { byteLength: 36, uri }],
+      accessors: [points(0), { ...points(1), max: [1, 1, height(202)] }],
+    });
+    const { json, back, holds } = without(makeGlb(file, marked(201)), 'helper');
+    expect(holds(201)).toBeFalse();
+    expect([json.bufferViews![0]!.buffer, back.source.buffers[1]!.length]).toEqual([1, 36]);
+  });
 });

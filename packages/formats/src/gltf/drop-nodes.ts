@@ -48,13 +48,15 @@ export function dropNodes(
   freed: ReadonlySet<number> = new Set(),
 ): Uint8Array {
   const json = JSON.parse(text) as Gltf;
-  const before = new Map(listNames.map((list) => [list, listUsers(json, list)]));
-  for (const mesh of freed) before.get('meshes')!.add(mesh);
   for (const index of dropped) refuseJoint(json, index, dropped, source.file);
-  cutFromTree(json, dropped);
-  cutAnimations(json, dropped);
   const counts = extensionsOf(json).some((name) => !isBlindExtension(name));
   const take = counts ? hollow : dropFromList;
+  const before = new Map(listNames.map((list) => [list, listUsers(json, list)]));
+  for (const mesh of freed) before.get('meshes')!.add(mesh);
+  take(json, 'skins', lostSkins(json, dropped));
+  before.set('skins', listUsers(json, 'skins'));
+  cutFromTree(json, dropped);
+  cutAnimations(json, dropped);
   take(json, 'nodes', dropped);
   if (!counts) shiftBoard(json, dropped);
   let chunks = source.chunks;
@@ -94,12 +96,13 @@ function refuseJoint(json: Gltf, index: number, dropped: ReadonlySet<number>, fi
 function cutFromTree(json: Gltf, dropped: ReadonlySet<number>): void {
   for (const holder of json.nodes ?? []) cutList(holder, 'children', dropped);
   for (const scene of json.scenes ?? []) cutList(scene, 'nodes', dropped);
-  const skins = new Set<number>();
-  (json.skins ?? []).forEach((skin, s) => {
-    if (skin.joints.every((joint) => dropped.has(joint))) skins.add(s);
-    else if (skin.skeleton !== undefined && dropped.has(skin.skeleton)) delete skin.skeleton;
-  });
-  if (skins.size) dropFromList(json, 'skins', skins);
+  for (const skin of json.skins ?? [])
+    if (skin.skeleton !== undefined && dropped.has(skin.skeleton)) delete skin.skeleton;
+}
+
+/** Skins that lose all their joints: nothing that stays wears one. */
+function lostSkins({ skins = [] }: Gltf, dropped: ReadonlySet<number>): Set<number> {
+  return new Set(skins.flatMap(({ joints }, s) => (joints.every((joint) => dropped.has(joint)) ? [s] : [])));
 }
 
 function cutList<K extends string>(

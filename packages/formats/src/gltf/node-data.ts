@@ -15,7 +15,7 @@ import {
 } from '@renquil/core';
 import type { Gltf, GltfAnimation, GltfNode } from './gltf-json.js';
 import { isObject } from './guards.js';
-import { instancedShapes } from './instanced-shapes.js';
+import { instancedShapes, instancing } from './instanced-shapes.js';
 
 /** Facts about nodes that need a look at the rest of the document, gathered once. */
 export interface NodeFacts {
@@ -91,6 +91,16 @@ export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts):
     rest: ours.rest ?? null,
     source: index,
   };
+}
+
+/** 2: instances, KHR_node_visibility, and extras that are no object are read. */
+export const latestReading = 2;
+/** A node as a reader saw it who knew less; what it did not see is not ours to change. */
+export function asReadBy(reading: number, node: GltfNode): GltfNode {
+  if (reading >= latestReading) return node;
+  const { extras, extensions = {}, ...rest } = node;
+  const { [instancing]: _many, [visibility]: _shown, ...others } = extensions;
+  return { ...rest, extensions: others, ...(isObject(extras) ? { extras } : {}) };
 }
 
 export function kindOf(node: GltfNode, index: number, facts: NodeFacts): Kind {

@@ -1,4 +1,11 @@
-import { applyChange, identityTransform, newGroup, type Edit } from '@renquil/core';
+import {
+  applyChange,
+  identityTransform,
+  newGroup,
+  openSnapshot,
+  takeSnapshot,
+  type Edit,
+} from '@renquil/core';
 import { makeGlb } from '../testing/make-glb.js';
 import { readGltf } from './read-gltf.js';
 import { packGlb, writeGltf } from './write-gltf.js';
@@ -93,5 +100,36 @@ describe('a file as others write it', () => {
       const { scene, source } = readGltf(bytes, 'x.glb');
       expect(writeGltf(source, scene)).toBe(source.bytes);
     }
+  });
+
+  it('stays as it is in a scene that was kept by a reader who knew less of it', () => {
+    const nodes = [
+      { name: 'a', extras: 'made by hand', extensions: { KHR_node_visibility: { visible: false } } },
+      { name: 'b', mesh: 0, extensions: { EXT_mesh_gpu_instancing: { attributes: { TRANSLATION: 0 } } } },
+    ];
+    const json = {
+      asset: { version: '2.0' },
+      nodes,
+      meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
+      accessors: [{ componentType: 5126, count: 3, type: 'VEC3' }],
+    };
+    const { scene: now, source } = readGltf(makeGlb(json), 'x.glb');
+    // As it was kept then: no extras, all shown, the mesh for its instances.
+    const { reading: _, ...kept } = takeSnapshot(now);
+    const rows = kept.objects.map(({ at: _at, sw: _sw, ...row }) =>
+      row.sh === undefined ? row : { ...row, sh: 0 },
+    );
+    const scene = openSnapshot({ ...kept, shapes: kept.shapes.slice(0, 1), objects: rows });
+    expect(writeGltf(source, scene)).toBe(source.bytes);
+    const layer: Edit = { kind: 'set', object: 1, field: 'layer', from: 'Base', to: 'Set' };
+    applyChange(scene, { label: '', edits: [layer] });
+    const [a, b] = readGltf(writeGltf(source, scene), 'x.glb').source.json.nodes!;
+    expect(a).toEqual({
+      ...nodes[0],
+      extras: { extras: 'made by hand', renquil: { layer: 'Set' } },
+    } as never);
+    expect(b).toEqual(nodes[1] as never);
+    // And what the reader of today gives goes through a snapshot and back.
+    expect(writeGltf(source, openSnapshot(takeSnapshot(now)))).toBe(source.bytes);
   });
 });

@@ -15,10 +15,12 @@ import { JsonPatch } from './json-patch.js';
 import { boardExtras } from './board-extras.js';
 import { elementsOf, membersOf, type MemberSpan } from './json-spans.js';
 import {
+  asReadBy,
   extrasOfNode,
   gatherFacts,
   isGone,
   kindOf,
+  latestReading,
   localOf,
   objectFromNode,
   switchesOf,
@@ -35,7 +37,6 @@ export class NodePlaces {
   readonly #made = new Map<number, number>();
   /** Nodes that some object of the scene stands for, and those that only hold their place. */
   readonly present: Uint8Array;
-  readonly meshes: number;
 
   constructor(
     json: Gltf,
@@ -48,14 +49,9 @@ export class NodePlaces {
       else seen[object.source] = 1;
     }
     this.present = seen;
-    this.meshes = json.meshes?.length ?? 0;
   }
   of(id: ObjectId): number {
     return this.scene.get(id).source ?? this.#made.get(id)!;
-  }
-  /** Scenes that were kept before instanced shapes had a place of their own know the mesh only. */
-  get knowsInstances(): boolean {
-    return this.scene.shapes.length > this.meshes;
   }
   isPresent(node: number): boolean {
     return node >= this.present.length || this.present[node] === 1;
@@ -145,17 +141,19 @@ function patchList(
 function changesOf(
   json: Gltf,
   object: SceneObject,
-  node: GltfNode,
+  inFile: GltfNode,
   places: NodePlaces,
   facts: NodeFacts,
 ): Map<string, unknown> | null {
+  const { reading } = places.scene;
+  const node = asReadBy(reading, inFile);
   const listed = node.children;
   const sameChildren =
     object.children.length === (listed?.length ?? 0) &&
     object.children.every((id, i) => places.of(id) === listed![i]);
   const sameLocal = sameTransform(object.local, localOf(node));
-  const worn = facts.shapeOf(object.source!);
-  const sameMesh = object.shape === worn || (object.shape === (node.mesh ?? null) && !places.knowsInstances);
+  const worn = reading < latestReading ? (node.mesh ?? null) : facts.shapeOf(object.source!);
+  const sameMesh = object.shape === worn;
   const bare = node.extras === undefined && isBare(object, node, facts);
   if (object.name === (node.name ?? '') && sameChildren && sameLocal && sameMesh && bare) return null;
   const members = new Map<string, unknown>();
@@ -168,7 +166,9 @@ function changesOf(
   const extensions = extensionsOf(json, object, sameMesh ? worn : object.shape, node);
   if (extensions !== unchanged) members.set('extensions', extensions);
   const extras = bare ? unchanged : changedExtras(object, node, objectFromNode(node, object.source!, facts));
-  if (extras !== unchanged) members.set('extras', extras);
+  // Beside what that reader did not see; it goes under a key of its own, as the reader of today has it.
+  const unseen = node.extras === undefined ? extrasOfNode(inFile) : null;
+  if (extras !== unchanged) members.set('extras', unseen ? { ...unseen, ...(extras as object) } : extras);
   return members.size ? members : null;
 }
 
@@ -245,7 +245,7 @@ function extensionsOf(json: Gltf, { switches }: SceneObject, shape: number | nul
   const isSame = sameJson(many?.['attributes'] ?? null, instanced?.attributes ?? null);
   const shown = node.extensions?.[visibility];
   const isShownSame = !shown || (shown['visible'] !== false) === switches.shown;
-  if ((isSame || (many && shape === (node.mesh ?? null))) && isShownSame) return unchanged;
+  if (isSame && isShownSame) return unchanged;
   const after = {
     ...others,
     ...(instanced ? { [instancing]: isSame ? many : { attributes: instanced.attributes } } : {}),

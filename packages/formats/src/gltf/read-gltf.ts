@@ -3,7 +3,7 @@ import { asTriangles, readCorners, restartOf } from './decode-shape.js';
 import { isHidden, type Gltf, type GltfAccessor, type GltfMesh, type GltfPrimitive } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { InstanceBoxes, instancedShapes, type InstancedShape } from './instanced-shapes.js';
-import { gatherFacts, isGone, objectFromNode } from './node-data.js';
+import { gatherFacts, isGone, latestReading, objectFromNode } from './node-data.js';
 import { readBoard } from './board-extras.js';
 import { shapeBytes, shapeDigest } from './shape-digest.js';
 
@@ -50,6 +50,7 @@ export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint
     (json.materials ?? []).map(materialOf),
     new Set([...facts.animated].map((node) => node + 1)),
   );
+  scene.reading = latestReading;
   readBoard(json, scene);
   const stack = rootsOf(json)
     .reverse()

@@ -78,7 +78,8 @@ export function packGlb(source: GltfSource): Uint8Array {
   const fallbacks = (json.buffers ?? []).flatMap((buffer, i) => (isFallback(buffer) ? [i] : []));
   const starts = source.buffers.map((bytes, i) => (fallbacks.includes(i) ? 0 : add(bytes)));
   const hasBytes =
-    starts.length > fallbacks.length || (json.images ?? []).some(({ uri }) => uri !== undefined);
+    starts.length > fallbacks.length ||
+    (json.images ?? []).some(({ uri }) => uri !== undefined && imageBytes(source, uri) !== null);
   const shift = (view: { buffer?: number; byteOffset?: number }): void => {
     if (view.buffer === undefined) return;
     const at = (view.byteOffset ?? 0) + starts[view.buffer]!;

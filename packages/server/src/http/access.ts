@@ -20,14 +20,14 @@ export interface Granted {
   readonly project?: ProjectRow;
   readonly role?: Role;
   readonly scene?: SceneRow;
-  /** Set when a token does it. */
-  readonly by?: TokenRow;
 }
 export interface Wanted {
   readonly needs: Needs;
   readonly params: Readonly<Record<string, string>>;
   /** Whether it changes something: nothing may in an archived project. */
   readonly changes: boolean;
+  /** Asked by us and not by them: it keeps no session from ending. */
+  readonly quiet?: true;
 }
 
 /**
@@ -37,10 +37,10 @@ export interface Wanted {
 export async function grant(
   sql: Sql,
   credentials: Credentials,
-  { needs, params, changes }: Wanted,
+  { needs, params, changes, quiet }: Wanted,
 ): Promise<Granted> {
   if (needs === 'anyone') return {};
-  const { account, by } = await whoIs(sql, credentials);
+  const { account, by } = await whoIs(sql, credentials, quiet);
   if (needs === 'signed-in') {
     if (by) throw new RenquilError('not-allowed', { role: 'a token', needs: 'A person who signed in can' });
     return { account };
@@ -52,25 +52,26 @@ export async function grant(
     throw new RenquilError('not-allowed', { role, needs: `${article} of this project can` });
   }
   if (changes && project.archived_at) throw new RenquilError('project-archived', { name: project.name });
-  return { account, project, role, ...(scene ? { scene } : {}), ...(by ? { by } : {}) };
+  return { account, project, role, ...(scene ? { scene } : {}) };
 }
 
 /** The account behind a session or a token that still works. Throws not-signed-in. */
 async function whoIs(
   sql: Sql,
   { session, bearer }: Credentials,
+  quiet = false,
 ): Promise<{ account: Account; by: TokenRow | undefined }> {
   if (bearer !== null) {
     const token = await findToken(sql, hashToken(bearer));
     if (!token) throw new RenquilError('token-refused');
-    if (token.stale) await touchToken(sql, token.id);
+    if (token.stale && !quiet) await touchToken(sql, token.id);
     const account = { id: token.account_id, sign_in: '', name: token.name, demo: 0, makes_projects: 0 };
     return { account, by: token };
   }
   const hash = session === null ? null : hashToken(session);
   const account = hash && (await findAccountByTokenHash(sql, hash));
   if (!account) throw new RenquilError('not-signed-in');
-  if (account.stale) await touchSession(sql, hash);
+  if (account.stale && !quiet) await touchSession(sql, hash);
   return { account, by: undefined };
 }
 

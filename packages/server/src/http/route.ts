@@ -1,6 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Schema } from 'joi';
-import type { TokenRow } from '../db/api-tokens.js';
 import type { Account, Role } from '../db/people.js';
 import type { ProjectRow } from '../db/projects.js';
 import type { SceneRow } from '../db/scenes.js';
@@ -18,8 +17,6 @@ export interface Input<B = unknown> {
   /** What the browser or program calls itself. */
   readonly agent: string;
   readonly credentials: Credentials;
-  /** Set when a token does it. */
-  readonly by?: TokenRow;
   /** The session's token, if the request brought one. */
   readonly token: string | null;
   /** Set when the route needs more than `anyone`. */

@@ -35,7 +35,7 @@ export const watchScene = defineRoute({
     // What comes while the past is read waits for it.
     let waiting: [number, string][] | null = [];
     const stop = events.listen(scene.id, (id, body) => (waiting ? waiting.push([id, body]) : send(id, body)));
-    const wanted = { needs: 'viewer', params: { scene: String(scene.id) }, changes: false } as const;
+    const wanted = { needs: 'viewer', params: { scene: String(scene.id) }, changes: false, quiet: true } as const;
     // A comment now and then keeps proxies from closing a quiet stream.
     const beat = setInterval(() => {
       response.write(': still here\n\n');

@@ -5,11 +5,12 @@ import { Api } from '../state/api';
 import type { BinnedScene, Role } from '../state/api-types';
 import { AgoPipe } from '../ui/ago';
 import { CountPipe } from '../ui/count';
+import { SureButton } from '../ui/sure-button';
 
 /** The project's bin: scenes come back out of it as they were; a lead empties it for good. */
 @Component({
   selector: 'rq-bin-sheet',
-  imports: [AgoPipe, CountPipe],
+  imports: [AgoPipe, CountPipe, SureButton],
   template: `
     <section class="sheet flex max-h-[80vh] w-[560px] max-w-[92vw] flex-col">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">The bin</h2>
@@ -52,17 +53,13 @@ import { CountPipe } from '../ui/count';
       </div>
       <div class="flex items-center justify-end gap-2 border-t border-line px-4 py-3">
         @if (data.role === 'lead' && scenes()?.length) {
-          @if (sure()) {
-            <span class="flex-1 text-block"
-              >{{ scenes()!.length | count: 'scene' }} with history and packages, for good?</span
-            >
-            <button type="button" class="btn" (click)="sure.set(false)">No</button>
-            <button type="button" class="btn !border-block !text-block" [disabled]="busy()" (click)="empty()">
-              Delete for good
-            </button>
-          } @else {
-            <button type="button" class="btn" (click)="sure.set(true)">Empty the bin</button>
-          }
+          <rq-sure-button
+            [ask]="(scenes()!.length | count: 'scene') + ' with history and packages, for good?'"
+            yes="Delete for good"
+            [disabled]="busy()"
+            (sure)="empty()"
+            >Empty the bin</rq-sure-button
+          >
         }
         <button type="button" class="btn btn-main" (click)="ref.close(changed)">Close</button>
       </div>
@@ -76,7 +73,6 @@ export class BinSheet {
   readonly scenes = signal<readonly BinnedScene[] | null>(null);
   readonly error = signal('');
   readonly busy = signal(false);
-  readonly sure = signal(false);
   /** The library is not what it was. */
   changed = false;
 
@@ -92,7 +88,6 @@ export class BinSheet {
   empty(): Promise<void> {
     return this.#do(async () => {
       await firstValueFrom(this.#api.emptyBin(this.data.project));
-      this.sure.set(false);
     });
   }
   async #do(work: () => Promise<void>): Promise<void> {

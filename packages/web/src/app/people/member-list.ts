@@ -7,7 +7,7 @@ import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
 import { InvitationList } from './invitation-list';
 import { OnceLink } from './once-link';
-import { SureButton } from './sure-button';
+import { SureButton } from '../ui/sure-button';
 
 export const roles: readonly Role[] = ['viewer', 'artist', 'lead'];
 const can: Record<Role, string> = {

@@ -4,7 +4,7 @@ import { firstValueFrom } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
-import { SureButton } from './sure-button';
+import { SureButton } from '../ui/sure-button';
 
 /** The name of a project, and the archive: everybody in it still sees all of it, and nothing changes. */
 @Component({

@@ -9,7 +9,7 @@ import type { TokenInfo } from '../state/people-types';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { OnceLink } from './once-link';
-import { SureButton } from './sure-button';
+import { SureButton } from '../ui/sure-button';
 
 /** Tokens for pipelines: what a script needs to check, bring in and hand off without a person. */
 @Component({
