@@ -79,13 +79,13 @@ describe("one's account", () => {
   });
 
   it('is forgotten by a browser after 72 hours without a request, and not by one that is used', async () => {
-    const idle = await server.in('ada');
+    const idle = await server.join('kit', 'viewer');
     const age = (hours: number) =>
       server.services.database.run('UPDATE session SET seen_at = UTC_TIMESTAMP(3) - INTERVAL ? HOUR', [
         hours,
       ]);
     await age(71);
-    expect(await who(idle)).toBe('New ada');
+    expect(await who(idle)).toBe('New kit');
     expect((await idle.get('/api/projects/brannick-pass')).status).toBe(200);
     await age(73);
     expect(await who(idle)).toBeNull();
