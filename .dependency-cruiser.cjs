@@ -17,9 +17,10 @@ module.exports = {
     never(
       'core-is-pure',
       path('core'),
-      '^packages/(formats|server|web|cli|demo)/|^node_modules/(?!re2js)|^(node:|fs|path)',
+      '^packages/(formats|api|server|web|cli|demo)/|^node_modules/(?!re2js)|^(node:|fs|path)',
     ),
-    never('formats-on-core-only', path('formats'), '^packages/(server|web|cli|demo)/'),
+    never('formats-on-core-only', path('formats'), '^packages/(api|server|web|cli|demo)/'),
+    never('api-on-core-and-formats', path('api'), '^packages/(server|web|cli|demo)/'),
     never('cli-is-thin', path('cli'), '^packages/(server|web|demo)/'),
     never('web-not-server', path('web'), '^packages/(server|cli|demo)/'),
     never('server-not-web', path('server'), '^packages/(web|cli)/'),

@@ -7,12 +7,15 @@ const layers = {
   core: [
     '@renquil/formats',
     '@renquil/formats/*',
+    '@renquil/api',
+    '@renquil/api/*',
     '@renquil/server',
     '@renquil/demo',
     '@renquil/web',
     'renquil',
   ],
-  formats: ['@renquil/server', '@renquil/demo', '@renquil/web', 'renquil'],
+  formats: ['@renquil/api', '@renquil/api/*', '@renquil/server', '@renquil/demo', '@renquil/web', 'renquil'],
+  api: ['@renquil/server', '@renquil/demo', '@renquil/web', 'renquil'],
   cli: ['@renquil/server', '@renquil/demo', '@renquil/web'],
   server: ['@renquil/web', 'renquil'],
   web: ['@renquil/server', '@renquil/demo', 'renquil'],
@@ -69,7 +72,7 @@ export default tseslint.config(
     languageOptions: {
       parserOptions: {
         project: [
-          ...['core', 'formats', 'demo', 'server', 'cli', 'web'].map(
+          ...['core', 'formats', 'api', 'demo', 'server', 'cli', 'web'].map(
             (name) => `packages/${name}/tsconfig.spec.json`,
           ),
           'packages/web/tsconfig.app.json',
@@ -106,6 +109,7 @@ export default tseslint.config(
   },
   forbid('core', pure),
   forbid('formats', ['node:*', '@angular/*', 'rxjs', 'three', 'three/*']),
+  forbid('api', pure),
   forbid('cli'),
   forbid('server', ['@angular/*', 'three']),
   forbid('web', ['node:*']),

@@ -104,6 +104,7 @@ export async function build({ pages = true } = {}) {
   const libraries = [
     'packages/core',
     'packages/formats',
+    'packages/api',
     'packages/demo',
     'packages/server',
     'packages/cli',
@@ -119,6 +120,7 @@ export async function build({ pages = true } = {}) {
       '-b',
       'packages/core',
       'packages/formats',
+      'packages/api',
       'packages/demo',
       'packages/server',
       'packages/cli',
@@ -127,7 +129,14 @@ export async function build({ pages = true } = {}) {
   if (!pages) return;
   await once(
     'pages',
-    ['packages/core/src', 'packages/formats/src', 'packages/web', 'package-lock.json', 'scripts/lib.mjs'],
+    [
+      'packages/core/src',
+      'packages/formats/src',
+      'packages/api/src',
+      'packages/web',
+      'package-lock.json',
+      'scripts/lib.mjs',
+    ],
     at('packages/web/dist/browser/index.html'),
     () => {
       console.log('Building the pages');

@@ -30,6 +30,7 @@ const node = (name) => ({
 const suites = [
   node('core'),
   node('formats'),
+  node('api'),
   node('demo'),
   node('server'),
   node('cli'),

@@ -1,3 +1,5 @@
+import type { AboutToken, JobInfo } from '@renquil/api';
+import { urlOf, type Address, type Replied, type Sent } from '@renquil/api/address';
 import { RenquilError, type ErrorCode, errorCatalogue } from '@renquil/core';
 import type { Values } from './command.js';
 import type { Host } from './host.js';
@@ -8,18 +10,6 @@ export const remoteUsage = '--server URL [--token-file F]';
 
 /** Milliseconds that an answer may take, that a transfer may, and between two looks at a job. */
 const [answerTime, transferTime, lookEvery] = [60_000, 3_600_000, 400];
-export interface AboutToken {
-  readonly name: string;
-  readonly role: string;
-  readonly project: { readonly slug: string; readonly name: string };
-  /** The one scene it is for; null: any of the project. */
-  readonly scene: number | null;
-}
-export interface RemoteJob {
-  readonly state: string;
-  readonly result: Readonly<Record<string, unknown>> | null;
-  readonly error: { readonly code: string; readonly text: string } | null;
-}
 
 /** A server, with the token of `--token-file` or `RENQUIL_TOKEN`: never on the command line, where others see it. */
 export class Remote {
@@ -51,24 +41,30 @@ export class Remote {
   }
 
   about(): Promise<AboutToken> {
-    return this.json('GET', '/api/token');
+    return this.json('GET /api/token', {});
   }
-  async json<T>(method: string, path: string, body?: unknown): Promise<T> {
-    const form = body instanceof FormData;
-    const answer = await this.#ask(path, form ? transferTime : answerTime, {
-      method,
-      ...(body === undefined ? {} : { body: form ? body : JSON.stringify(body) }),
-      ...(body === undefined || form ? {} : { headers: { 'content-type': 'application/json' } }),
+  async json<A extends Address>(address: A, sent: Sent<A>): Promise<Replied<A>> {
+    const { body } = sent;
+    const answer = await this.#ask(urlOf(address, sent), answerTime, {
+      method: address.slice(0, address.indexOf(' ')),
+      ...(body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
     });
-    return (await answer.json()) as T;
+    return (await answer.json()) as Replied<A>;
   }
-  async bytes(path: string): Promise<Uint8Array> {
-    return new Uint8Array(await (await this.#ask(path, transferTime, {})).arrayBuffer());
+  async upload(project: string, form: FormData): Promise<number> {
+    const url = urlOf('POST /api/projects/:project/imports', { params: { project }, query: {} });
+    const answer = await this.#ask(url, transferTime, { method: 'POST', body: form });
+    return ((await answer.json()) as Replied<'POST /api/projects/:project/imports'>).job;
+  }
+  async bytes<A extends Address>(address: A, sent: Sent<A>): Promise<Uint8Array> {
+    return new Uint8Array(await (await this.#ask(urlOf(address, sent), transferTime, {})).arrayBuffer());
   }
   /** Waits until a job ends. Throws what it failed with. */
-  async done(job: number): Promise<Readonly<Record<string, unknown>>> {
+  async done(job: number): Promise<NonNullable<JobInfo['result']>> {
     for (;;) {
-      const { state, result, error } = await this.json<RemoteJob>('GET', `/api/jobs/${job}`);
+      const { state, result, error } = await this.json('GET /api/jobs/:job', { params: { job } });
       if (error) throw new RemoteError(error.code, error.text);
       if (state === 'done') return result ?? {};
       if (state === 'cancelled') throw new RemoteError('job-cancelled', 'It was cancelled.');
@@ -79,16 +75,13 @@ export class Remote {
   async sceneId(given: string): Promise<number> {
     const { scene, project } = await this.about();
     if (scene !== null) {
-      const { scene: own } = await this.json<{ scene: { name: string } }>('GET', `/api/scenes/${scene}`);
+      const { scene: own } = await this.json('GET /api/scenes/:scene', { params: { scene } });
       if (given === String(scene) || given === own.name) return scene;
       throw new RenquilError('not-found', {
         what: `scene "${given}" for this token, which is for "${own.name}" alone`,
       });
     }
-    const { scenes } = await this.json<{ scenes: { id: number; name: string }[] }>(
-      'GET',
-      `/api/projects/${project.slug}`,
-    );
+    const { scenes } = await this.json('GET /api/projects/:project', { params: { project: project.slug } });
     const found = scenes.find(({ name }) => name === given) ?? scenes.find(({ id }) => String(id) === given);
     if (!found) throw new RenquilError('not-found', { what: `scene "${given}" in ${project.name}` });
     return found.id;

@@ -38,12 +38,12 @@ async function ofScenes(scenes: readonly string[], values: Values, host: Host): 
   const files: ReportFile[] = [];
   for (const scene of scenes) {
     const id = await remote.sceneId(scene);
-    const about = await remote.json<{ scene: { name: string }; convention: { body: unknown } }>(
-      'GET',
-      `/api/scenes/${id}`,
-    );
+    const about = await remote.json('GET /api/scenes/:scene', { params: { scene: id } });
     const { name } = about.scene;
-    const read = readGltf(await remote.bytes(`/api/scenes/${id}/copy`), `${name}.glb`);
+    const read = readGltf(
+      await remote.bytes('GET /api/scenes/:scene/copy', { params: { scene: id } }),
+      `${name}.glb`,
+    );
     files.push(
       judge(name, read.scene, own ?? new CompiledConvention(parseConvention(about.convention.body))),
     );

@@ -14,16 +14,16 @@ export const handoff: Command = {
       throw new RenquilError('usage', { detail: `How it is used: ${this.usage}` });
     const remote = Remote.open(values, host);
     const id = await remote.sceneId(scene!);
-    const { scene: now } = await remote.json<{ scene: { revision: number; name: string } }>(
-      'GET',
-      `/api/scenes/${id}`,
-    );
-    const { job } = await remote.json<{ job: number }>('POST', `/api/scenes/${id}/handoffs`, {
-      revision: now.revision,
+    const { scene: now } = await remote.json('GET /api/scenes/:scene', { params: { scene: id } });
+    const { job } = await remote.json('POST /api/scenes/:scene/handoffs', {
+      params: { scene: id },
+      body: { revision: now.revision },
     });
     try {
       const made = await remote.done(job);
-      const bytes = await remote.bytes(`/api/handoffs/${Number(made['handoff'])}/package`);
+      const bytes = await remote.bytes('GET /api/handoffs/:handoff/package', {
+        params: { handoff: made.handoff! },
+      });
       host.write(out, bytes);
       host.print(`${now.name} is handed off: ${out}, ${bytes.length} bytes\n`);
       return 0;

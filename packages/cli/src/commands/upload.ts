@@ -20,14 +20,10 @@ export const upload: Command = {
     const add = (path: string, bytes: Uint8Array): void => form.append('file', new Blob([bytes]), path);
     add(file!.split(/[\\/]/).at(-1)!, source.bytes);
     for (const [path, bytes] of source.resources) add(path, bytes);
-    const { job } = await remote.json<{ job: number }>('POST', `/api/projects/${project.slug}/imports`, form);
-    const made = await remote.done(job);
+    const made = await remote.done(await remote.upload(project.slug, form));
     if (values['format'] === 'json')
       host.print(`${JSON.stringify({ ...made, note: lackingImages(source) })}\n`);
-    else
-      host.print(
-        `${String(made['name'])} is scene ${String(made['scene'])} of ${project.name}: ${String(made['objects'])} objects\n`,
-      );
+    else host.print(`${made.name} is scene ${made.scene} of ${project.name}: ${made.objects} objects\n`);
     return 0;
   },
 };

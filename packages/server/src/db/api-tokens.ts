@@ -1,7 +1,6 @@
+import type { TokenRole } from '@renquil/api';
 import type { Sql } from './database.js';
 
-export const tokenRoles = ['viewer', 'artist'] as const;
-export type TokenRole = (typeof tokenRoles)[number];
 /** What a token for a pipeline may do: in one project, or with one scene of it. */
 export interface TokenRow {
   readonly id: number;

@@ -1,3 +1,4 @@
+import type { JobInfo } from '@renquil/api';
 import type { ErrorCode } from '@renquil/core';
 import type { Database, Sql } from './database.js';
 
@@ -6,7 +7,7 @@ export type Lane = 'small' | 'large';
 export interface JobRow {
   readonly id: number;
   readonly project_id: number;
-  readonly kind: string;
+  readonly kind: JobInfo['kind'];
   readonly state: JobState;
   readonly stage: string;
   readonly done: number;
@@ -40,7 +41,7 @@ export const largeFrom = { bytes: 20_000_000, objects: 20_000 };
 export interface NewJob {
   readonly project: number;
   readonly author: number;
-  readonly kind: string;
+  readonly kind: JobInfo['kind'];
   readonly input: unknown;
   readonly lane: Lane;
   readonly request: string | null;

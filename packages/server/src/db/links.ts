@@ -1,5 +1,5 @@
+import type { Role } from '@renquil/api';
 import type { Sql } from './database.js';
-import type { Role } from './people.js';
 
 /** A link that works once: with a role into a project, or with an account to a new password. */
 export interface LinkRow {

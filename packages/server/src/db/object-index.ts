@@ -1,3 +1,4 @@
+import type { Kind } from '@renquil/core';
 import type { Sql } from './database.js';
 
 /** Characters of a name that can be looked for: four bytes each at most, and a TEXT holds 65,535. */
@@ -8,7 +9,7 @@ export interface FoundObject {
   readonly scene: string;
   readonly object_id: number;
   readonly name: string;
-  readonly kind: string;
+  readonly kind: Kind;
 }
 
 /**

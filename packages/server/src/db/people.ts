@@ -1,7 +1,6 @@
+import type { Role } from '@renquil/api';
 import type { Sql } from './database.js';
 
-export const roles = ['viewer', 'artist', 'lead'] as const;
-export type Role = (typeof roles)[number];
 export interface Account {
   readonly id: number;
   readonly sign_in: string;

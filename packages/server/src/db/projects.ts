@@ -1,5 +1,5 @@
+import type { Role } from '@renquil/api';
 import type { Sql } from './database.js';
-import type { Role } from './people.js';
 
 export interface ProjectRow {
   readonly id: number;

@@ -1,9 +1,10 @@
+import type { Role } from '@renquil/api';
 import { createHash } from 'node:crypto';
 import { shippedConventions, type Convention } from '@renquil/core';
 import { demoScenes } from '@renquil/demo';
 import { storeBytes } from '../db/files.js';
 import { findJob } from '../db/jobs.js';
-import { findAccountToSignIn, insertAccount, setRole, type Role } from '../db/people.js';
+import { findAccountToSignIn, insertAccount, setRole } from '../db/people.js';
 import { findProject, insertProject } from '../db/projects.js';
 import { findScene, sceneNames } from '../db/scenes.js';
 import { readSetting, saveSetting } from '../db/settings.js';

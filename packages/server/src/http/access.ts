@@ -2,13 +2,13 @@ import { RenquilError } from '@renquil/core';
 import { findToken, touchToken, type TokenRow } from '../db/api-tokens.js';
 import { findHandoff } from '../db/handoffs.js';
 import { findJob } from '../db/jobs.js';
-import { roles, type Account, type Role } from '../db/people.js';
+import { roles, type Needs, type Role } from '@renquil/api';
+import type { Account } from '../db/people.js';
 import { findProject, findProjectFor, type ProjectRow } from '../db/projects.js';
 import { findScene, type SceneRow } from '../db/scenes.js';
 import { findAccountByTokenHash, touchSession } from '../db/sessions.js';
 import type { Sql } from '../db/database.js';
 import { hashToken } from '../services/sessions.js';
-import type { Needs } from './route.js';
 
 /** What a request brought to say who sends it: a person's session, or a pipeline's token. */
 export interface Credentials {

@@ -1,6 +1,7 @@
 import { RenquilError } from '@renquil/core';
 import express, { type Express, type Request, type Response } from 'express';
-import type { Schema } from 'joi';
+import Joi, { type Schema } from 'joi';
+import type { Endpoint } from '@renquil/api';
 import { sessionDays } from '../db/sessions.js';
 import type { Services } from '../services/services.js';
 import { grant, type Credentials, type Granted } from './access.js';
@@ -13,6 +14,8 @@ export interface Mounting {
   readonly names: OwnNames;
   readonly limit: RequestLimit;
 }
+const joiOf = (members: NonNullable<Endpoint['query']>): Joi.SchemaMap =>
+  Object.fromEntries(Object.entries(members).map(([key, { joi }]) => [key, joi]));
 export const cookieName = 'renquil_session';
 
 /**
@@ -21,10 +24,13 @@ export const cookieName = 'renquil_session';
  */
 export function mountRoute(app: Express, route: Route, services: Services, { names, limit }: Mounting): void {
   const parser = parserOf(route);
-  app[route.method](route.path, async (request: Request, response: Response) => {
-    if (route.method !== 'get') refuseStrangers(request, names);
+  const { endpoint } = route;
+  const { method, path, needs } = endpoint;
+  const schemas = { query: endpoint.query && Joi.object(joiOf(endpoint.query)), body: endpoint.body?.joi };
+  app[method](path, async (request: Request, response: Response) => {
+    if (method !== 'get') refuseStrangers(request, names);
     // Signing in and out, stopping and deleting must be possible on a full disk too.
-    const grows = route.method !== 'get' && route.method !== 'delete' && route.path !== '/api/session';
+    const grows = method !== 'get' && method !== 'delete' && path !== '/api/session';
     if (grows && !services.database.hasRoom()) throw new RenquilError('storage-full');
     const token = tokenOf(request, cookieOf(names));
     const credentials = { session: token, bearer: bearerOf(request) };
@@ -32,9 +38,9 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
     endUnread(request, response);
     const granted = await counted(limit, request, credentials, () =>
       grant(services.database, credentials, {
-        needs: route.needs,
+        needs,
         params,
-        changes: route.method !== 'get' && !route.evenArchived,
+        changes: method !== 'get' && !route.evenArchived,
       }),
     );
     if (!route.handleRaw) await readBody(parser, request, response);
@@ -44,14 +50,17 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
       token,
       credentials,
       agent: String(request.headers['user-agent'] ?? '').slice(0, 300),
-      query: check(route.query, request.query),
-      body: route.rawBody ? bytesOf(request.body) : check(route.body, request.body),
+      query: check(schemas.query, request.query),
+      body: route.rawBody ? bytesOf(request.body) : check(schemas.body, request.body),
       address: request.ip ?? '',
     } as unknown as Input<never>;
     const reply = route.handleRaw
       ? await route.handleRaw(input, services, request, response)
       : await route.handle!(input, services);
-    if (reply) await send(response, reply, cookieOf(names), names.isSecure || request.secure);
+    if (reply) {
+      const cookie = { name: cookieOf(names), isSecure: names.isSecure || request.secure };
+      await send(response, reply, endpoint.status, cookie);
+    }
   });
 }
 
@@ -90,7 +99,7 @@ const [strangersLimit, jsonLimit, largeLimit] = ['16kb', '256kb', '2mb'];
 function parserOf(route: Route): express.RequestHandler {
   if (route.rawBody) return express.raw({ type: () => true, limit: `${changeLimitMb}mb` });
   const limit = route.largeBody ? largeLimit : jsonLimit;
-  return express.json({ limit: route.needs === 'anyone' ? strangersLimit : limit });
+  return express.json({ limit: route.endpoint.needs === 'anyone' ? strangersLimit : limit });
 }
 /** Behind https only our own pages may set it, for this name alone (RFC 6265bis, 4.1.3). */
 const cookieOf = (names: OwnNames): string => (names.isSecure ? `__Host-${cookieName}` : cookieName);
@@ -107,9 +116,14 @@ function check(schema: Schema | undefined, value: unknown): unknown {
   return checked;
 }
 
-async function send(response: Response, reply: Reply, cookie: string, secure: boolean): Promise<void> {
+async function send(
+  response: Response,
+  reply: Reply,
+  status: number | undefined,
+  { name: cookie, isSecure }: { readonly name: string; readonly isSecure: boolean },
+): Promise<void> {
   if (reply.session !== undefined) {
-    const flags = `Path=/; HttpOnly; SameSite=Strict${secure ? '; Secure' : ''}`;
+    const flags = `Path=/; HttpOnly; SameSite=Strict${isSecure ? '; Secure' : ''}`;
     const value =
       reply.session === null
         ? `${cookie}=; Max-Age=0`
@@ -130,7 +144,7 @@ async function send(response: Response, reply: Reply, cookie: string, secure: bo
     }
   }
   const empty = reply.json === undefined && reply.jsonText === undefined && !reply.stream;
-  response.status(reply.status ?? (empty ? 204 : 200));
+  response.status(status ?? (empty ? 204 : 200));
   if (reply.stream) {
     for await (const part of reply.stream) {
       if (response.destroyed) return;

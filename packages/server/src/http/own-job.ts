@@ -1,7 +1,8 @@
+import type { Role } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import type { Sql } from '../db/database.js';
 import { findJob } from '../db/jobs.js';
-import type { Account, Role } from '../db/people.js';
+import type { Account } from '../db/people.js';
 
 /** A job is its asker's to stop and ask again, and a lead's. @throws RenquilError not-allowed */
 export async function ownJob(sql: Sql, id: number, account: Account, role: Role): Promise<void> {

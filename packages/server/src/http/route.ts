@@ -1,18 +1,15 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { Schema } from 'joi';
-import type { Account, Role } from '../db/people.js';
+import type { Before, BodyOf, Endpoint, ParamsOf, QueryOf, ReplyOf, Role } from '@renquil/api';
+import type { Account } from '../db/people.js';
 import type { ProjectRow } from '../db/projects.js';
 import type { SceneRow } from '../db/scenes.js';
 import type { Services } from '../services/services.js';
 import type { Credentials } from './access.js';
 
-/** Who may call: anyone, anyone signed in, or members of the project in the path with at least this role. */
-export type Needs = 'anyone' | 'signed-in' | Role;
-
-export interface Input<B = unknown> {
-  readonly params: Readonly<Record<string, string>>;
-  readonly query: Readonly<Record<string, string>>;
-  readonly body: B;
+export interface Input<E extends Endpoint = Endpoint, Body = BodyOf<E>> {
+  readonly params: ParamsOf<E>;
+  readonly query: QueryOf<E>;
+  readonly body: Body;
   readonly address: string;
   /** What the browser or program calls itself. */
   readonly agent: string;
@@ -27,10 +24,9 @@ export interface Input<B = unknown> {
   /** Set when the path names a scene or a hand-off of one. */
   readonly scene: SceneRow;
 }
-export interface Reply {
-  readonly status?: number;
-  readonly json?: unknown;
-  /** JSON that is text already: edits go from the log to the page without being parsed on the way. */
+export interface Reply<E extends Endpoint = Endpoint> {
+  readonly json?: Before<ReplyOf<E>>;
+  /** JSON that is text already: edits go from the log to the page without being parsed on the way. The specs hold it to the endpoint's reply. */
   readonly jsonText?: string;
   readonly headers?: Readonly<Record<string, string>>;
   /** What the bytes are known by (RFC 9110, 8.8.3): sent again only where they are others. */
@@ -40,40 +36,29 @@ export interface Reply {
   /** A new session token to set as the cookie, or null to take it away. */
   readonly session?: string | null;
 }
-/** One route, one file. `handle` sees no request and no response, only what was checked. */
-export interface Route {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  readonly path: string;
-  readonly needs: Needs;
-  /** One sentence for the list of routes in docs/api.md. */
-  readonly says: string;
-  readonly body?: Schema;
-  /** The body comes as the bytes it was sent as, since reading it is work for another thread. */
-  readonly rawBody?: boolean;
+interface Answering<E extends Endpoint, Body> {
   /** Conventions and the like: up to 2 MB of JSON. */
   readonly largeBody?: true;
-  readonly query?: Schema;
   /** Also in a project that is archived. */
   readonly evenArchived?: true;
-  handle?(input: Input<never>, services: Services): Promise<Reply>;
+  handle?(input: Input<E, Body>, services: Services): Promise<Reply<E>>;
   /** For the two routes that are streams themselves: uploads in, events out. */
   handleRaw?(
-    input: Input<never>,
+    input: Input<E, Body>,
     services: Services,
     request: IncomingMessage,
     response: ServerResponse,
-  ): Promise<Reply | null>;
+  ): Promise<Reply<E> | null>;
 }
-export function defineRoute<B>(
-  route: Omit<Route, 'handle' | 'handleRaw'> & {
-    handle?(input: Input<B>, services: Services): Promise<Reply>;
-    handleRaw?(
-      input: Input<B>,
-      services: Services,
-      request: IncomingMessage,
-      response: ServerResponse,
-    ): Promise<Reply | null>;
-  },
-): Route {
-  return route;
+/** One route, one file: an endpoint and what answers it. `handle` sees no request and no response, only what was checked. */
+export interface Route extends Answering<Endpoint, never> {
+  readonly endpoint: Endpoint;
+  /** The body comes as the bytes it was sent as, since reading it is work for another thread. */
+  readonly rawBody?: true;
+}
+export function defineRoute<E extends Endpoint>(endpoint: E, answering: Answering<E, BodyOf<E>>): Route {
+  return { endpoint, ...answering };
+}
+export function defineRawRoute<E extends Endpoint>(endpoint: E, answering: Answering<E, Buffer>): Route {
+  return { endpoint, rawBody: true, ...answering } as unknown as Route;
 }

@@ -1,8 +1,9 @@
+import type { Before, JobInfo } from '@renquil/api';
 import type { JobRow } from '../db/jobs.js';
 
 /** A job as pages see it. */
-export function jobJson(job: JobRow) {
-  const parse = (text: string | null): unknown => (text === null ? null : JSON.parse(text));
+export function jobJson(job: JobRow): Before<JobInfo> {
+  const parse = <T>(text: string | null) => (text === null ? null : (JSON.parse(text) as T));
   return {
     id: job.id,
     kind: job.kind,
@@ -10,8 +11,8 @@ export function jobJson(job: JobRow) {
     stage: job.stage,
     done: Number(job.done),
     total: Number(job.total),
-    result: parse(job.result),
-    error: parse(job.error),
+    result: parse<JobInfo['result']>(job.result),
+    error: parse<JobInfo['error']>(job.error),
     author: job.author_name,
     scene: job.scene_id,
     /** What it is about: the file that was brought in. */

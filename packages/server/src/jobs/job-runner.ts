@@ -110,7 +110,7 @@ export class JobRunner {
       abort.signal.throwIfAborted();
       if (job.attempts > mostAttempts)
         throw new RenquilError('job-given-up', { what: `This ${job.kind}`, count: mostAttempts });
-      const finish = await jobRegistry[job.kind as keyof typeof jobRegistry]({
+      const finish = await jobRegistry[job.kind]({
         services: this.services,
         job,
         signal: abort.signal,

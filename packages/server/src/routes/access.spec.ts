@@ -1,4 +1,4 @@
-import type { Needs } from '../http/route.js';
+import type { Needs } from '@renquil/api';
 import { startTestServer, type TestServer } from '../testing/test-server.js';
 import type { Client } from '../testing/client.js';
 import { routeRegistry } from './registry.js';
@@ -44,7 +44,7 @@ describe('every route lets in whom it says, and nobody else', () => {
     return who === 'stranger' ? server.in('stray') : server.as(who as 'mo');
   };
 
-  for (const route of routeRegistry) {
+  for (const { endpoint: route } of routeRegistry) {
     for (const who of lets.anyone) {
       const may = lets[route.needs].includes(who);
       it(`${route.method.toUpperCase()} ${route.path}: ${who} ${may ? 'may' : 'may not'}`, async () => {

@@ -24,6 +24,7 @@ import { pinSceneConvention } from './conventions/pin-scene.js';
 import { publishConvention } from './conventions/publish-convention.js';
 import { saveConventionDraft } from './conventions/save-draft.js';
 import { tryProjectConvention } from './conventions/try-convention.js';
+import { getOpenApi } from './documents/get-open-api.js';
 import { createHandoff } from './handoffs/create-handoff.js';
 import { getHandoffFile } from './handoffs/get-handoff-file.js';
 import { getHandoffPackage } from './handoffs/get-handoff-package.js';
@@ -102,6 +103,7 @@ export const routeRegistry: readonly Route[] = [
   publishConvention,
   saveConventionDraft,
   tryProjectConvention,
+  getOpenApi,
   createHandoff,
   getHandoffFile,
   getHandoffPackage,

@@ -1,5 +1,5 @@
 import { RenquilError, type Edit } from '@renquil/core';
-import { changeSchema } from './change-schema.js';
+import { endpoints } from '@renquil/api';
 
 export interface PostedChange {
   readonly id: string;
@@ -17,7 +17,7 @@ export function readChange(body: Uint8Array): PostedChange {
   } catch {
     throw new RenquilError('request-invalid', { detail: 'the body is not JSON' });
   }
-  const { error, value: checked } = changeSchema.validate(value, { abortEarly: true });
+  const { error, value: checked } = endpoints.createChange.body.joi.validate(value, { abortEarly: true });
   if (error) throw new RenquilError('request-invalid', { detail: error.message });
   const { id, base, label, edits } = checked as Omit<PostedChange, 'count'>;
   return { id, base, label, edits, count: edits.length };

@@ -1,3 +1,5 @@
+import { checkReply } from './check-reply.js';
+
 export interface Answer<T = unknown> {
   readonly status: number;
   readonly headers: Headers;
@@ -43,12 +45,10 @@ export class Client {
     const set = response.headers.get('set-cookie');
     if (set) this.cookie = set.split(';')[0]!.endsWith('=') ? '' : set.split(';')[0]!;
     const text = await response.text();
-    const json = response.headers.get('content-type')?.includes('json') && text;
-    return {
-      status: response.status,
-      headers: response.headers,
-      body: (json ? JSON.parse(text) : text) as T,
-    };
+    const isJson = response.headers.get('content-type')?.includes('json') && text;
+    const answer = isJson ? (JSON.parse(text) as unknown) : text;
+    checkReply(method, path, response.status, answer);
+    return { status: response.status, headers: response.headers, body: answer as T };
   }
   /** The code of the error that this must answer with. */
   async refused(method: string, path: string, body?: unknown): Promise<string> {

@@ -6,7 +6,7 @@ import { provideRouter } from '@angular/router';
 import { partsConvention, takeSnapshot, type SceneSnapshot } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { Analysis } from '../app/state/analysis';
-import type { LoggedChange, OpenedScene, Role } from '../app/state/api-types';
+import type { LoggedChange, OpenedScene, Role } from '@renquil/api';
 import { OpenScene } from '../app/state/open-scene';
 import { Session } from '../app/state/session';
 import { FindingsState } from '../app/workbench/check/findings-state';
@@ -69,8 +69,8 @@ export async function workbenchBed(
     ],
   });
   TestBed.inject(Session).info.set({
-    account: { id: 1, name: 'Mo Adeyemi' },
-    projects: [{ slug: 'p', name: 'P', role }],
+    account: { id: 1, name: 'Mo Adeyemi', makesProjects: false },
+    projects: [{ slug: 'p', name: 'P', role, archived: false }],
     demo: true,
   });
   const http = TestBed.inject(HttpTestingController);
@@ -96,7 +96,7 @@ export async function workbenchBed(
     updatedBy: '',
   };
   http.expectOne('/api/scenes/1').flush({
-    project: { slug: 'p', name: 'P' },
+    project: { slug: 'p', name: 'P', archived: false },
     role,
     scene,
     snapshot: 0,

@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { verify } from '@node-rs/argon2';
 import { RenquilError } from '@renquil/core';
 import { readPasswordHash, savePasswordHash } from '../../db/people.js';
@@ -9,12 +9,7 @@ import { defineRoute } from '../../http/route.js';
 import { checkPassword } from '../../services/password-rule.js';
 import { hashPassword, hashToken, withTries } from '../../services/sessions.js';
 
-export const changePassword = defineRoute<{ now: string; next: string }>({
-  method: 'put',
-  path: '/api/account/password',
-  needs: 'signed-in',
-  says: 'Gives yourself another password. Wrong tries at the one you have count as those of signing in; all your other sessions end.',
-  body: Joi.object({ now: Joi.string().max(200).required(), next: Joi.string().max(1000).required() }),
+export const changePassword = defineRoute(endpoints.changePassword, {
   async handle({ account, body, address, token }, { database }) {
     if (account.demo)
       throw new RenquilError('request-invalid', { detail: "the demo's people keep their password" });

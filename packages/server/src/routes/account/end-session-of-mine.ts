@@ -1,15 +1,12 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { endSession } from '../../db/sessions.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
-export const endSessionOfMine = defineRoute({
-  method: 'delete',
-  path: '/api/account/sessions/:session',
-  needs: 'signed-in',
-  says: 'Ends one of your sessions: that browser has to sign in again.',
+export const endSessionOfMine = defineRoute(endpoints.endSessionOfMine, {
   async handle({ account, params }, { database }) {
-    if (!(await endSession(database, account.id, toId(params['session'] ?? ''))))
+    if (!(await endSession(database, account.id, toId(params.session))))
       throw new RenquilError('not-found', { what: 'session of yours' });
     return {};
   },

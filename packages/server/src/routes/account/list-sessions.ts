@@ -1,12 +1,9 @@
+import { endpoints } from '@renquil/api';
 import { listSessions } from '../../db/sessions.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';
 
-export const listMySessions = defineRoute({
-  method: 'get',
-  path: '/api/account/sessions',
-  needs: 'signed-in',
-  says: 'Where you are signed in: since when, last used, from which address, with which browser, and which of them this is.',
+export const listMySessions = defineRoute(endpoints.listMySessions, {
   async handle({ account, token }, { database }) {
     const own = hashToken(token!);
     const sessions = await listSessions(database, account.id);

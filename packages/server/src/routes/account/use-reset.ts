@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { deleteResets, findLink } from '../../db/links.js';
 import { savePasswordHash } from '../../db/people.js';
@@ -8,12 +8,7 @@ import { defineRoute } from '../../http/route.js';
 import { checkPassword } from '../../services/password-rule.js';
 import { hashPassword, hashToken } from '../../services/sessions.js';
 
-export const useReset = defineRoute<{ token: string; password: string }>({
-  method: 'post',
-  path: '/api/account/reset',
-  needs: 'anyone',
-  says: 'Sets a new password by the link a lead made, once. All sessions of its account end; signing in is the next step.',
-  body: Joi.object({ token: Joi.string().max(200).required(), password: Joi.string().max(1000).required() }),
+export const useReset = defineRoute(endpoints.useReset, {
   async handle({ body }, { database }) {
     const found = await findLink(database, hashToken(body.token));
     if (!found?.account_id) throw new RenquilError('link-over');

@@ -1,14 +1,11 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { putInBin } from '../../db/bin.js';
 import { recordAudit } from '../../db/projects.js';
 import { lockScene } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 
-export const binScene = defineRoute({
-  method: 'delete',
-  path: '/api/scenes/:scene',
-  needs: 'artist',
-  says: 'Puts a scene into the bin of its project. Nothing of it is lost until a lead empties the bin.',
+export const binScene = defineRoute(endpoints.binScene, {
   async handle({ scene, project, account }, { database, scenes }) {
     await database.transaction(async (sql) => {
       await lockScene(sql, scene.id);

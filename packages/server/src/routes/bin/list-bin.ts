@@ -1,11 +1,8 @@
+import { endpoints } from '@renquil/api';
 import { listBin } from '../../db/bin.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listProjectBin = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/bin',
-  needs: 'viewer',
-  says: 'The scenes in the bin of a project, who put them there and when.',
+export const listProjectBin = defineRoute(endpoints.listProjectBin, {
   async handle({ project }, { database }) {
     const rows = await listBin(database, project.id);
     return {

@@ -1,16 +1,13 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { takeOutOfBin } from '../../db/bin.js';
 import { recordAudit } from '../../db/projects.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
-export const restoreScene = defineRoute({
-  method: 'post',
-  path: '/api/projects/:project/bin/:binned/restore',
-  needs: 'artist',
-  says: 'Takes a scene out of the bin again, as it was.',
+export const restoreScene = defineRoute(endpoints.restoreScene, {
   async handle({ project, account, params }, { database, refresher }) {
-    const id = toId(params['binned']!);
+    const id = toId(params.binned);
     await database.transaction(async (sql) => {
       if (!(await takeOutOfBin(sql, project.id, id)))
         throw new RenquilError('not-found', { what: 'scene in the bin' });

@@ -1,16 +1,11 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { listChanges } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 import { changesText } from '../../http/changes-text.js';
 
-export const listSceneChanges = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/changes',
-  needs: 'viewer',
-  says: 'The changes after revision `after`, with their edits, oldest first.',
-  query: Joi.object({ after: Joi.number().integer().min(0).required() }),
+export const listSceneChanges = defineRoute(endpoints.listSceneChanges, {
   async handle({ scene, query }, { database }) {
-    const rows = await listChanges(database, scene.id, Number(query['after']), scene.revision);
+    const rows = await listChanges(database, scene.id, query.after, scene.revision);
     return { jsonText: `{"revision":${scene.revision},"changes":${changesText(rows)}}` };
   },
 });

@@ -1,20 +1,10 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { listHistory } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listSceneHistory = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/history',
-  needs: 'viewer',
-  says: 'What was done to the scene, newest first, 100 at a time, before revision `before`.',
-  query: Joi.object({
-    before: Joi.number()
-      .integer()
-      .min(1)
-      .default(2 ** 31),
-  }),
+export const listSceneHistory = defineRoute(endpoints.listSceneHistory, {
   async handle({ scene, query }, { database }) {
-    const rows = await listHistory(database, scene.id, Number(query['before']), 100);
+    const rows = await listHistory(database, scene.id, query.before, 100);
     return {
       json: {
         changes: rows.map((row) => ({

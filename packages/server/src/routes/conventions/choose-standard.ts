@@ -1,18 +1,10 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError, shippedConventions } from '@renquil/core';
 import { findConvention, saveStandard } from '../../db/conventions.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 
-export const chooseStandard = defineRoute<{ convention?: number; shipped?: string }>({
-  method: 'put',
-  path: '/api/projects/:project/conventions/standard',
-  needs: 'lead',
-  says: 'What scenes that are brought in are held to: a published convention of the project, at its newest revision then, or one that comes with Renquil.',
-  body: Joi.object({
-    convention: Joi.number().integer().min(1),
-    shipped: Joi.string().max(40),
-  }).xor('convention', 'shipped'),
+export const chooseStandard = defineRoute(endpoints.chooseStandard, {
   async handle({ project, account, body }, { database }) {
     const name = await database.transaction(async (sql) => {
       const name = await choose();

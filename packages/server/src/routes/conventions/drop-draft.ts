@@ -1,15 +1,12 @@
+import { endpoints } from '@renquil/api';
 import { lockConvention, saveDraft } from '../../db/conventions.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
-export const dropConventionDraft = defineRoute({
-  method: 'delete',
-  path: '/api/projects/:project/conventions/:convention/draft',
-  needs: 'lead',
-  says: 'Drops the draft. A convention that was never published goes with it.',
+export const dropConventionDraft = defineRoute(endpoints.dropConventionDraft, {
   async handle({ project, account, params }, { database }) {
     const gone = await database.transaction(async (sql) => {
-      const row = await lockConvention(sql, project.id, toId(params['convention'] ?? ''));
+      const row = await lockConvention(sql, project.id, toId(params.convention));
       if (row.revision) await saveDraft(sql, row.id, null, account.id);
       else await sql.run('DELETE FROM convention WHERE id = ?', [row.id]);
       return !row.revision;

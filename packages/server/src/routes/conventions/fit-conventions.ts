@@ -1,12 +1,9 @@
+import { endpoints } from '@renquil/api';
 import { shippedConventions } from '@renquil/core';
 import { listConventions, readRevision } from '../../db/conventions.js';
 import { defineRoute } from '../../http/route.js';
 
-export const fitSceneConventions = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/conventions',
-  needs: 'viewer',
-  says: 'How many names of a scene fit each convention of its project, at its newest revision, and each that comes with Renquil.',
+export const fitSceneConventions = defineRoute(endpoints.fitSceneConventions, {
   async handle({ scene, project }, { database, scenes, pool }) {
     const own = (await listConventions(database, project.id)).filter(({ revision }) => revision > 0);
     const choices = [];

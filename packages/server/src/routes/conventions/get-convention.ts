@@ -1,15 +1,12 @@
+import { endpoints } from '@renquil/api';
 import type { Convention } from '@renquil/core';
 import { findConvention, listRevisions, readRevision, scenesUsing } from '../../db/conventions.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
-export const getConvention = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/conventions/:convention',
-  needs: 'viewer',
-  says: 'A convention: its newest revision, its draft, the notes of all revisions, and the scenes held to it.',
+export const getConvention = defineRoute(endpoints.getConvention, {
   async handle({ project, params }, { database }) {
-    const row = await findConvention(database, project.id, toId(params['convention'] ?? ''));
+    const row = await findConvention(database, project.id, toId(params.convention));
     return {
       json: {
         id: row.id,

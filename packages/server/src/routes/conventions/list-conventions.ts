@@ -1,13 +1,10 @@
+import { endpoints } from '@renquil/api';
 import { shippedConventions } from '@renquil/core';
 import { listConventions, newcomersConvention } from '../../db/conventions.js';
 import { listScenes } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listProjectConventions = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/conventions',
-  needs: 'viewer',
-  says: 'The conventions of a project and those that come with Renquil, with their newest revision, how many scenes use them, and which of them is meant for scenes that are brought in.',
+export const listProjectConventions = defineRoute(endpoints.listProjectConventions, {
   async handle({ project, role }, { database }) {
     const [rows, scenes] = [
       await listConventions(database, project.id),

@@ -1,26 +1,11 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError, shippedConventions } from '@renquil/core';
 import { findConvention, pinnedOf, pinScene, readRevision, settleScene } from '../../db/conventions.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
 
-export const pinSceneConvention = defineRoute<{
-  convention?: number;
-  revision?: number;
-  shipped?: string;
-  leave?: true;
-}>({
-  method: 'put',
-  path: '/api/scenes/:scene/convention',
-  needs: 'artist',
-  says: 'Holds a scene to a revision of a convention (left out: the newest), or to one that comes with Renquil, or leaves it with what it has (`leave`). Of a scene that was just brought in an artist can say so once; after that a lead.',
-  body: Joi.object({
-    convention: Joi.number().integer().min(1),
-    revision: Joi.number().integer().min(1),
-    shipped: Joi.string().max(40),
-    leave: Joi.valid(true),
-  }).xor('convention', 'shipped', 'leave'),
+export const pinSceneConvention = defineRoute(endpoints.pinSceneConvention, {
   async handle({ scene, project, role, account, body }, services) {
     if (role !== 'lead' && scene.convention_settled)
       throw new RenquilError('not-allowed', { role, needs: 'A lead holds scenes to another convention' });

@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError, type Convention } from '@renquil/core';
 import { insertRevision, lockConvention, pinScene, scenesUsing } from '../../db/conventions.js';
 import { recordAudit } from '../../db/projects.js';
@@ -6,20 +6,12 @@ import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
 
-export const publishConvention = defineRoute<{ note: string; scenes: 'all' | 'none' }>({
-  method: 'post',
-  path: '/api/projects/:project/conventions/:convention/publish',
-  needs: 'lead',
+export const publishConvention = defineRoute(endpoints.publishConvention, {
   largeBody: true,
-  says: 'Makes the draft the next revision, and holds the scenes that use the convention to it (`scenes`: all or none).',
-  body: Joi.object({
-    note: Joi.string().trim().allow('').max(1000).default(''),
-    scenes: Joi.string().valid('all', 'none').default('all'),
-  }),
   async handle({ project, account, params, body }, services) {
     const { database } = services;
     const done = await database.transaction(async (sql) => {
-      const row = await lockConvention(sql, project.id, toId(params['convention'] ?? ''));
+      const row = await lockConvention(sql, project.id, toId(params.convention));
       if (row.draft === null)
         throw new RenquilError('request-invalid', { detail: 'there is no draft to publish' });
       const revision = row.revision + 1;

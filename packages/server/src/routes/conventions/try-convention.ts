@@ -1,19 +1,11 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { parseConvention } from '@renquil/formats/schemas';
 import { pinnedOf } from '../../db/conventions.js';
 import { listScenes } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 
-export const tryProjectConvention = defineRoute<{ body: unknown; scenes?: number[] }>({
-  method: 'post',
-  path: '/api/projects/:project/conventions/try',
-  needs: 'viewer',
+export const tryProjectConvention = defineRoute(endpoints.tryProjectConvention, {
   largeBody: true,
-  says: 'What a convention (`body`) would do to the names of all scenes, or of some: how many fit now and then, which are lost and won. Changes nothing.',
-  body: Joi.object({
-    body: Joi.object().unknown().required(),
-    scenes: Joi.array().items(Joi.number().integer()).max(1000),
-  }),
   async handle({ project, body }, { database, scenes, pool }) {
     const after = parseConvention(body.body);
     const rows = (await listScenes(database, project.id)).filter(

@@ -1,3 +1,4 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { readChunks } from '../../db/files.js';
 import { listHandoffFiles } from '../../db/handoffs.js';
@@ -20,15 +21,9 @@ export function attachment(name: string): string {
   return `attachment; filename="${name.replace(/[^\x20-\x7e]|["\\]/g, '_')}"; filename*=UTF-8''${encoded}`;
 }
 
-export const getHandoffFile = defineRoute({
-  method: 'get',
-  path: '/api/handoffs/:handoff/files/:name',
-  needs: 'viewer',
-  says: 'One file of a package.',
+export const getHandoffFile = defineRoute(endpoints.getHandoffFile, {
   async handle({ params }, { database }) {
-    const file = (await listHandoffFiles(database, toId(params['handoff']!))).find(
-      (f) => f.name === params['name'],
-    );
+    const file = (await listHandoffFiles(database, toId(params.handoff))).find((f) => f.name === params.name);
     if (!file) throw new RenquilError('not-found', { what: 'file in this package' });
     const type = types[file.name.split('.').pop() ?? ''] ?? 'application/octet-stream';
     return {

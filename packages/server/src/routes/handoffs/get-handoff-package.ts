@@ -1,3 +1,4 @@
+import { endpoints } from '@renquil/api';
 import { Zip, ZipPassThrough } from 'fflate';
 import { readChunks } from '../../db/files.js';
 import { listHandoffFiles } from '../../db/handoffs.js';
@@ -30,13 +31,9 @@ async function* zip(
   ready = [];
 }
 
-export const getHandoffPackage = defineRoute({
-  method: 'get',
-  path: '/api/handoffs/:handoff/package',
-  needs: 'viewer',
-  says: 'The whole package as a zip.',
+export const getHandoffPackage = defineRoute(endpoints.getHandoffPackage, {
   async handle({ params, scene }, { database }) {
-    const id = toId(params['handoff']!);
+    const id = toId(params.handoff);
     const files = await listHandoffFiles(database, id);
     return {
       headers: {

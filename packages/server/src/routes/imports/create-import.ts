@@ -1,12 +1,11 @@
+import { endpoints } from '@renquil/api';
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
 import { RenquilError } from '@renquil/core';
 import busboy from 'busboy';
-import Joi from 'joi';
 import { releaseHolds, storeStream } from '../../db/files.js';
 import { largeFrom } from '../../db/jobs.js';
 import { bodySeconds } from '../../http/read-body.js';
-import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
 import { beginJob } from '../../jobs/begin-job.js';
 import type { ImportInput } from '../../jobs/import.js';
@@ -14,12 +13,7 @@ import type { Services } from '../../services/services.js';
 
 const mostFiles = 400;
 
-export const createImport = defineRoute({
-  method: 'post',
-  path: '/api/projects/:project/imports',
-  needs: 'artist',
-  says: 'Takes the files of one scene as multipart/form-data (a .glb, or a .gltf with its .bin and images; the part name is the path) and starts the job that reads them. The same `id` twice is one job.',
-  query: Joi.object({ id: requestId }),
+export const createImport = defineRoute(endpoints.createImport, {
   async handleRaw({ project, account, query }, services, request) {
     const holder = `upload ${randomUUID()}`;
     const { files, bytes } = await receive(services, request, holder);
@@ -31,13 +25,13 @@ export const createImport = defineRoute({
         kind: 'import',
         input: { files } satisfies ImportInput,
         lane: bytes < largeFrom.bytes ? 'small' : 'large',
-        request: query['id'] ?? null,
+        request: query.id ?? null,
         scene: null,
       },
       holder,
     );
     services.wakeJobs();
-    return { status: 202, json: { job } };
+    return { json: { job } };
   },
 });
 

@@ -1,7 +1,7 @@
-import Joi from 'joi';
+import { endpoints, roles } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { countTry, deleteLink, findLink } from '../../db/links.js';
-import { findRole, insertAccount, isSignInTaken, roles, setRole, type Account } from '../../db/people.js';
+import { findRole, insertAccount, isSignInTaken, setRole, type Account } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';
 import { findAccountByTokenHash } from '../../db/sessions.js';
 import { defineRoute } from '../../http/route.js';
@@ -10,24 +10,7 @@ import { hashPassword, hashToken, openSession } from '../../services/sessions.js
 
 /** Names that may be tried with one link: whoever holds it cannot find out who else there is. */
 const mostTries = 10;
-interface Body {
-  readonly token: string;
-  readonly signIn?: string;
-  readonly name?: string;
-  readonly password?: string;
-}
-
-export const acceptInvitation = defineRoute<Body>({
-  method: 'post',
-  path: '/api/invitations/accept',
-  needs: 'anyone',
-  says: 'Joins a project by its link, once: as who is signed in, or with `signIn`, `name` and `password` as somebody new, who is signed in then.',
-  body: Joi.object({
-    token: Joi.string().max(200).required(),
-    signIn: Joi.string().trim().min(1).max(120),
-    name: Joi.string().trim().min(1).max(120),
-    password: Joi.string().max(1000),
-  }).and('signIn', 'name', 'password'),
+export const acceptInvitation = defineRoute(endpoints.acceptInvitation, {
   async handle({ body, token: session, address, agent }, { database }) {
     const isNew = body.signIn !== undefined;
     const known = session && !isNew ? await findAccountByTokenHash(database, hashToken(session)) : null;
@@ -65,7 +48,7 @@ export const acceptInvitation = defineRoute<Body>({
       return id;
     });
     const about = { id: account, name: known?.name ?? body.name! } satisfies Partial<Account>;
-    const reply = { status: 201, json: { account: about, project: slug } };
+    const reply = { json: { account: about, project: slug } };
     return known ? reply : { ...reply, session: await openSession(database, account, { address, agent }) };
   },
 });

@@ -1,6 +1,5 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { insertLink } from '../../db/links.js';
-import { roles, type Role } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken, newToken } from '../../services/sessions.js';
@@ -8,17 +7,7 @@ import { hashToken, newToken } from '../../services/sessions.js';
 /** Days that an invitation works. */
 const days = 7;
 
-export const createInvitation = defineRoute<{ role: Role; note: string }>({
-  method: 'post',
-  path: '/api/projects/:project/invitations',
-  needs: 'lead',
-  says: 'Makes a link by which one person joins with a role, within seven days. The answer holds what is in the link, once.',
-  body: Joi.object({
-    role: Joi.string()
-      .valid(...roles)
-      .required(),
-    note: Joi.string().trim().max(120).allow('').default(''),
-  }),
+export const createInvitation = defineRoute(endpoints.createInvitation, {
   async handle({ project, account, body }, { database }) {
     const token = newToken();
     const id = await database.transaction(async (sql) => {
@@ -29,6 +18,6 @@ export const createInvitation = defineRoute<{ role: Role; note: string }>({
       await recordAudit(sql, project.id, account.id, `invited somebody as ${role}${whom}`, null, 'people');
       return made;
     });
-    return { status: 201, json: { id, token } };
+    return { json: { id, token } };
   },
 });

@@ -1,15 +1,10 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { findLink } from '../../db/links.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';
 
-export const lookAtInvitation = defineRoute<{ token: string }>({
-  method: 'post',
-  path: '/api/invitations/look',
-  needs: 'anyone',
-  says: 'What an invitation is to: the project, the role and who invites. For whoever holds the link.',
-  body: Joi.object({ token: Joi.string().max(200).required() }),
+export const lookAtInvitation = defineRoute(endpoints.lookAtInvitation, {
   async handle({ body }, { database }) {
     const link = await findLink(database, hashToken(body.token));
     if (!link?.role) throw new RenquilError('link-over');

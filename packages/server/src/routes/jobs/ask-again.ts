@@ -1,20 +1,17 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { askAgain } from '../../db/jobs.js';
 import { toId } from '../../http/access.js';
 import { ownJob } from '../../http/own-job.js';
 import { defineRoute } from '../../http/route.js';
 
-export const askJobAgain = defineRoute({
-  method: 'post',
-  path: '/api/jobs/:job/again',
-  needs: 'artist',
-  says: 'Puts a job that was cancelled, or that failed for a reason that may pass, back into the queue. Ones own; a lead any.',
+export const askJobAgain = defineRoute(endpoints.askJobAgain, {
   async handle({ params, account, role }, { database, wakeJobs }) {
-    const id = toId(params['job']!);
+    const id = toId(params.job);
     await ownJob(database, id, account, role);
     if (!(await askAgain(database, id)))
       throw new RenquilError('request-invalid', { detail: 'this job cannot be asked again' });
     wakeJobs();
-    return { status: 202, json: { job: id } };
+    return { json: { job: id } };
   },
 });

@@ -1,3 +1,4 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { deleteResets, insertLink } from '../../db/links.js';
 import { countOutOfReach } from '../../db/people.js';
@@ -9,14 +10,10 @@ import { withMember } from '../../services/with-member.js';
 /** Hours that a link to a new password works. */
 const hours = 24;
 
-export const createReset = defineRoute({
-  method: 'post',
-  path: '/api/projects/:project/members/:account/reset',
-  needs: 'lead',
-  says: 'Makes a link by which a member sets a new password, once, within a day. Of somebody who is in other projects too, a lead of all of them can. The answer holds what is in the link, once.',
+export const createReset = defineRoute(endpoints.createReset, {
   async handle({ project, account, params }, { database }) {
     const token = newToken();
-    await withMember(database, project.id, params['account'], async (sql, member) => {
+    await withMember(database, project.id, params.account, async (sql, member) => {
       if (member.demo)
         throw new RenquilError('request-invalid', { detail: "the demo's people keep their password" });
       // Else leading one project would open what somebody sees in every other.
@@ -44,6 +41,6 @@ export const createReset = defineRoute({
         'people',
       );
     });
-    return { status: 201, json: { token } };
+    return { json: { token } };
   },
 });

@@ -1,23 +1,18 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { letMakeProjects } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { withMember } from '../../services/with-member.js';
 
-export const letMemberMakeProjects = defineRoute<{ may: boolean }>({
-  method: 'put',
-  path: '/api/projects/:project/members/:account/makes-projects',
-  needs: 'lead',
-  says: 'Lets a lead of the project make projects, or not any more; for whoever may themselves.',
-  body: Joi.object({ may: Joi.boolean().required() }),
+export const letMemberMakeProjects = defineRoute(endpoints.letMemberMakeProjects, {
   async handle({ project, account, params, body }, { database }) {
     if (!account.makes_projects)
       throw new RenquilError('not-allowed', {
         role: 'one who makes no projects',
         needs: 'Whoever makes projects can',
       });
-    await withMember(database, project.id, params['account'], async (sql, member) => {
+    await withMember(database, project.id, params.account, async (sql, member) => {
       if (member.id === account.id)
         throw new RenquilError('request-invalid', { detail: 'another has to do that for you' });
       if (body.may && member.role !== 'lead')

@@ -1,11 +1,8 @@
+import { endpoints } from '@renquil/api';
 import { listMembers } from '../../db/people.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listProjectMembers = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/members',
-  needs: 'viewer',
-  says: 'The people of a project, their roles and whether they make projects.',
+export const listProjectMembers = defineRoute(endpoints.listProjectMembers, {
   async handle({ project }, { database }) {
     const members = await listMembers(database, project.id);
     return {

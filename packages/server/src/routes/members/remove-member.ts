@@ -1,16 +1,13 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { removeMember } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { withMember } from '../../services/with-member.js';
 
-export const removeProjectMember = defineRoute({
-  method: 'delete',
-  path: '/api/projects/:project/members/:account',
-  needs: 'lead',
-  says: 'Takes somebody out of the project: what they did stays, what they see of it ends. The last lead stays.',
+export const removeProjectMember = defineRoute(endpoints.removeProjectMember, {
   async handle({ project, account, params }, { database }) {
-    await withMember(database, project.id, params['account'], async (sql, member, leads) => {
+    await withMember(database, project.id, params.account, async (sql, member, leads) => {
       if (member.role === 'lead' && leads === 1) throw new RenquilError('member-last-lead');
       await removeMember(sql, project.id, member.id);
       await recordAudit(

@@ -1,22 +1,13 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
-import { roles, setRole, type Role } from '../../db/people.js';
+import { setRole } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { withMember } from '../../services/with-member.js';
 
-export const setMemberRole = defineRoute<{ role: Role }>({
-  method: 'put',
-  path: '/api/projects/:project/members/:account',
-  needs: 'lead',
-  says: 'Gives a member another role. The last lead stays one.',
-  body: Joi.object({
-    role: Joi.string()
-      .valid(...roles)
-      .required(),
-  }),
+export const setMemberRole = defineRoute(endpoints.setMemberRole, {
   async handle({ project, account, params, body }, { database }) {
-    await withMember(database, project.id, params['account'], async (sql, member, leads) => {
+    await withMember(database, project.id, params.account, async (sql, member, leads) => {
       if (member.role === 'lead' && body.role !== 'lead' && leads === 1)
         throw new RenquilError('member-last-lead');
       await setRole(sql, project.id, member.id, body.role);

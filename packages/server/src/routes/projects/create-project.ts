@@ -1,16 +1,11 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { kebabCase } from 'change-case';
 import { inLatin, RenquilError } from '@renquil/core';
 import { setRole } from '../../db/people.js';
 import { insertProject, recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 
-export const createProject = defineRoute<{ name: string }>({
-  method: 'post',
-  path: '/api/projects',
-  needs: 'signed-in',
-  says: 'Makes a project, which its maker leads. For whoever set the server up, and leads who were given the right.',
-  body: Joi.object({ name: Joi.string().trim().min(1).max(120).required() }),
+export const createProject = defineRoute(endpoints.createProject, {
   async handle({ account, body }, { database }) {
     if (!account.makes_projects)
       throw new RenquilError('not-allowed', {
@@ -26,7 +21,7 @@ export const createProject = defineRoute<{ name: string }>({
           await setRole(sql, project, account.id, 'lead');
           await recordAudit(sql, project, account.id, `made the project ${body.name}`, null, 'people');
         });
-        return { status: 201, json: { slug, name: body.name } };
+        return { json: { slug, name: body.name } };
       } catch (error) {
         // 1062: the address is taken; the next number is tried.
         if ((error as { errno?: number }).errno !== 1062 || n === 1000) throw error;

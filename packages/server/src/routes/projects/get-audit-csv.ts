@@ -1,21 +1,15 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { writeCsv } from '@renquil/formats';
 import { listFullAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { attachment } from '../handoffs/get-handoff-file.js';
-import { auditQuery } from './list-audit.js';
 
 const atOnce = 1000;
 const columns = ['at', 'kind', 'who', 'what', 'scene'];
 
-export const getAuditCsv = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/audit.csv',
-  needs: 'lead',
-  says: 'All of the audit as CSV (RFC 4180), newest first, times in UTC.',
-  query: Joi.object(auditQuery),
+export const getAuditCsv = defineRoute(endpoints.getAuditCsv, {
   async handle({ project, query }, { database }) {
-    const kind = query['kind'] ?? null;
+    const kind = query.kind ?? null;
     return {
       headers: {
         'Content-Type': 'text/csv; charset=utf-8; header=present',

@@ -1,3 +1,4 @@
+import { endpoints } from '@renquil/api';
 import { checkRegistry, shippedConventions, type Standing } from '@renquil/core';
 import { listAudit, listTrend } from '../../db/projects.js';
 import { listScenes, type SceneRow } from '../../db/scenes.js';
@@ -21,11 +22,7 @@ export function sceneSummary(row: SceneRow) {
   };
 }
 
-export const getProject = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project',
-  needs: 'viewer',
-  says: 'The library: scenes with their standing, the trend by day, what is most often wrong, what happened lately.',
+export const getProject = defineRoute(endpoints.getProject, {
   async handle({ project, role }, { database }) {
     const [scenes, trend, lately] = await Promise.all([
       listScenes(database, project.id),

@@ -1,15 +1,10 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { searchObjects } from '../../db/object-index.js';
 import { defineRoute } from '../../http/route.js';
 
-export const searchProject = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/search',
-  needs: 'viewer',
-  says: 'Objects of any scene whose name holds `text`; `*` and `?` are wildcards. At most 100.',
-  query: Joi.object({ text: Joi.string().min(1).max(200).required() }),
+export const searchProject = defineRoute(endpoints.searchProject, {
   async handle({ project, query }, { database }) {
-    const rows = await searchObjects(database, project.id, query['text']!, 100);
+    const rows = await searchObjects(database, project.id, query.text, 100);
     return {
       json: {
         objects: rows.map((row) => ({

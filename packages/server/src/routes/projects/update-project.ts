@@ -1,17 +1,9 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { recordAudit, updateProject } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 
-export const changeProject = defineRoute<{ name?: string; archived?: boolean }>({
-  method: 'put',
-  path: '/api/projects/:project',
-  needs: 'lead',
+export const changeProject = defineRoute(endpoints.changeProject, {
   evenArchived: true,
-  says: 'Gives the project another name, or archives it: everybody in it still sees all of it, and nothing changes until it is taken out again.',
-  body: Joi.object({ name: Joi.string().trim().min(1).max(120), archived: Joi.boolean() }).or(
-    'name',
-    'archived',
-  ),
   async handle({ project, account, body }, { database }) {
     await database.transaction(async (sql) => {
       await updateProject(sql, project.id, body);

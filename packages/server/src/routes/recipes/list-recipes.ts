@@ -1,12 +1,9 @@
+import { endpoints } from '@renquil/api';
 import type { Recipe } from '@renquil/core';
 import { listRecipes } from '../../db/recipes.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listProjectRecipes = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/recipes',
-  needs: 'viewer',
-  says: 'The rename recipes kept for a project.',
+export const listProjectRecipes = defineRoute(endpoints.listProjectRecipes, {
   async handle({ project }, { database }) {
     const rows = await listRecipes(database, project.id);
     return {

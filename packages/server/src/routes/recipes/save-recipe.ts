@@ -1,17 +1,12 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { parseRecipe } from '@renquil/formats/schemas';
 import { recordAudit } from '../../db/projects.js';
 import { saveRecipe } from '../../db/recipes.js';
 import { defineRoute } from '../../http/route.js';
 
-export const saveProjectRecipe = defineRoute<{ recipe: unknown }>({
-  method: 'put',
-  path: '/api/projects/:project/recipes',
-  needs: 'artist',
+export const saveProjectRecipe = defineRoute(endpoints.saveProjectRecipe, {
   largeBody: true,
-  says: 'Keeps a recipe under its name, in place of an older one of that name.',
-  body: Joi.object({ recipe: Joi.object().unknown().required() }),
   async handle({ project, account, body }, { database }) {
     const recipe = parseRecipe(body.recipe);
     const name = recipe.name.trim();

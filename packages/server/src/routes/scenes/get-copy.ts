@@ -1,12 +1,9 @@
+import { endpoints } from '@renquil/api';
 import { readFile } from '../../db/files.js';
 import { defineRoute } from '../../http/route.js';
 import { attachment } from '../handoffs/get-handoff-file.js';
 
-export const getCopy = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/copy',
-  needs: 'viewer',
-  says: 'The whole scene as it is now, as one .glb: only what was changed differs from what was brought in.',
+export const getCopy = defineRoute(endpoints.getCopy, {
   async handle({ scene }, { database, scenes, pool }) {
     const source = await readFile(database, scene.source_file);
     const stored = await scenes.stored(database, scene.id, scene.revision);

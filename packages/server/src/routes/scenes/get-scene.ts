@@ -1,14 +1,11 @@
+import { endpoints } from '@renquil/api';
 import { pinnedOf } from '../../db/conventions.js';
 import { listChanges, snapshotBefore } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
 import { changesText } from '../../http/changes-text.js';
 import { sceneSummary } from '../projects/get-project.js';
 
-export const getScene = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene',
-  needs: 'viewer',
-  says: 'What is needed to open a scene: its summary, the newest snapshot, the changes made since, the convention it is held to, and whether anybody has settled that.',
+export const getScene = defineRoute(endpoints.getScene, {
   async handle({ scene, project, role }, { database }) {
     const snapshot = await snapshotBefore(database, scene.id, scene.revision);
     const changes = await listChanges(database, scene.id, snapshot, scene.revision);

@@ -1,15 +1,12 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { readSnapshot } from '../../db/scenes.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
-export const getSnapshot = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/snapshots/:revision',
-  needs: 'viewer',
-  says: 'A snapshot as gzipped JSON ("renquil":"scene/1").',
+export const getSnapshot = defineRoute(endpoints.getSnapshot, {
   async handle({ scene, params }, { database }) {
-    const revision = params['revision'] === '0' ? 0 : toId(params['revision']!) || -1;
+    const revision = params.revision === '0' ? 0 : toId(params.revision) || -1;
     const data = revision < 0 ? null : await readSnapshot(database, scene.id, revision);
     if (!data) throw new RenquilError('not-found', { what: 'snapshot' });
     return {

@@ -1,11 +1,8 @@
+import { endpoints } from '@renquil/api';
 import { readChunks } from '../../db/files.js';
 import { defineRoute } from '../../http/route.js';
 
-export const getSource = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/source',
-  needs: 'viewer',
-  says: 'The scene as it was brought in, as one .glb: what the viewport draws.',
+export const getSource = defineRoute(endpoints.getSource, {
   async handle({ scene }, { database }) {
     return {
       headers: { 'Content-Type': 'model/gltf-binary' },

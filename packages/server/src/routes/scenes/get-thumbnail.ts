@@ -1,12 +1,9 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { readChunks } from '../../db/files.js';
 import { defineRoute } from '../../http/route.js';
 
-export const getThumbnail = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/thumbnail',
-  needs: 'viewer',
-  says: 'A small picture of the scene, as PNG.',
+export const getThumbnail = defineRoute(endpoints.getThumbnail, {
   async handle({ scene }, { database }) {
     if (scene.thumbnail_file === null) throw new RenquilError('not-found', { what: 'picture' });
     return {

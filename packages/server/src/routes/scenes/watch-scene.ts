@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { grant } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
@@ -13,12 +13,7 @@ const isRefusal: ReadonlySet<string> = new Set([
   'token-refused',
 ]);
 
-export const watchScene = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/events',
-  needs: 'viewer',
-  says: 'Server-sent events: a line for each change and version of the scene, by anyone, as it happens. With `Last-Event-ID`, or `after`, those since that one come first.',
-  query: Joi.object({ after: Joi.number().integer().min(0) }),
+export const watchScene = defineRoute(endpoints.watchScene, {
   async handleRaw({ scene, query, account, credentials }, { database, events }, request, response) {
     const ended = events.streams.begin(account.id);
     request.on('close', ended);
@@ -35,7 +30,12 @@ export const watchScene = defineRoute({
     // What comes while the past is read waits for it.
     let waiting: [number, string][] | null = [];
     const stop = events.listen(scene.id, (id, body) => (waiting ? waiting.push([id, body]) : send(id, body)));
-    const wanted = { needs: 'viewer', params: { scene: String(scene.id) }, changes: false, quiet: true } as const;
+    const wanted = {
+      needs: 'viewer',
+      params: { scene: String(scene.id) },
+      changes: false,
+      quiet: true,
+    } as const;
     // A comment now and then keeps proxies from closing a quiet stream.
     const beat = setInterval(() => {
       response.write(': still here\n\n');
@@ -48,7 +48,7 @@ export const watchScene = defineRoute({
       clearInterval(beat);
       stop();
     });
-    const known = Number(request.headers['last-event-id'] ?? query['after']);
+    const known = Number(request.headers['last-event-id'] ?? query.after);
     const past = Number.isSafeInteger(known) ? await events.since(scene.id, known).catch(() => []) : [];
     const told = new Set(past.map(({ id }) => id));
     for (const { id, body } of past) send(id, body);

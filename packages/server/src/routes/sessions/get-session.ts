@@ -1,13 +1,10 @@
+import { endpoints } from '@renquil/api';
 import { findAccountByTokenHash } from '../../db/sessions.js';
 import { listProjects } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';
 
-export const getSession = defineRoute({
-  method: 'get',
-  path: '/api/session',
-  needs: 'anyone',
-  says: 'Who is signed in, and the projects they belong to with their role; `account` is null when nobody is.',
+export const getSession = defineRoute(endpoints.getSession, {
   async handle({ token }, { database, demo }) {
     const account = token ? await findAccountByTokenHash(database, hashToken(token)) : null;
     if (!account) return { json: { account: null, projects: [], demo } };

@@ -1,13 +1,10 @@
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { findToken } from '../../db/api-tokens.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';
 
-export const getToken = defineRoute({
-  method: 'get',
-  path: '/api/token',
-  needs: 'anyone',
-  says: 'What the token that is sent along may do: its project, its scene if it is for one, its role and its last day.',
+export const getToken = defineRoute(endpoints.getToken, {
   async handle({ credentials }, { database }) {
     const token =
       credentials.bearer === null ? null : await findToken(database, hashToken(credentials.bearer));

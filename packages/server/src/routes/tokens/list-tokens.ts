@@ -1,11 +1,8 @@
+import { endpoints } from '@renquil/api';
 import { listTokens } from '../../db/api-tokens.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listProjectTokens = defineRoute({
-  method: 'get',
-  path: '/api/projects/:project/tokens',
-  needs: 'lead',
-  says: 'Tokens of the project: what for, as what, by whom, when used last, until when. Not the tokens themselves.',
+export const listProjectTokens = defineRoute(endpoints.listProjectTokens, {
   async handle({ project }, { database }) {
     const tokens = await listTokens(database, project.id);
     return {

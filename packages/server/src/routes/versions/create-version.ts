@@ -1,18 +1,12 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
 import { recordAudit } from '../../db/projects.js';
 import { lockScene } from '../../db/scenes.js';
 import { findVersionByRequest, insertVersion } from '../../db/versions.js';
-import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
 
-export const createVersion = defineRoute<{ note: string; id?: string }>({
-  method: 'post',
-  path: '/api/scenes/:scene/versions',
-  needs: 'artist',
-  says: 'Saves the newest revision as a numbered version with a note. The same `id` twice is one version.',
-  body: Joi.object({ note: Joi.string().trim().allow('').max(1000).required(), id: requestId }),
+export const createVersion = defineRoute(endpoints.createVersion, {
   async handle({ scene, account, body }, { database, events }) {
     const saved = await database.transaction(async (sql) => {
       const now = await lockScene(sql, scene.id);
@@ -37,6 +31,6 @@ export const createVersion = defineRoute<{ note: string; id?: string }>({
       return { number, revision };
     });
     events.wake();
-    return { status: 201, json: saved };
+    return { json: saved };
   },
 });

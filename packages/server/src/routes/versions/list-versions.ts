@@ -1,11 +1,8 @@
+import { endpoints } from '@renquil/api';
 import { listVersions } from '../../db/versions.js';
 import { defineRoute } from '../../http/route.js';
 
-export const listSceneVersions = defineRoute({
-  method: 'get',
-  path: '/api/scenes/:scene/versions',
-  needs: 'viewer',
-  says: 'The saved versions, newest first.',
+export const listSceneVersions = defineRoute(endpoints.listSceneVersions, {
   async handle({ scene }, { database }) {
     const rows = await listVersions(database, scene.id);
     return {

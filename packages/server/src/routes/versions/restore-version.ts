@@ -1,22 +1,16 @@
-import Joi from 'joi';
+import { endpoints } from '@renquil/api';
 import { decodeChange } from '@renquil/formats/schemas';
 import { RenquilError } from '@renquil/core';
 import { findVersion } from '../../db/versions.js';
 import { findChangesById } from '../../db/scenes.js';
 import { toId } from '../../http/access.js';
-import { requestId } from '../../http/request-id.js';
 import { defineRoute } from '../../http/route.js';
 import { commitChange } from '../../scenes/commit-change.js';
 
-export const restoreVersion = defineRoute<{ id: string; base: number }>({
-  method: 'post',
-  path: '/api/scenes/:scene/versions/:version/restore',
-  needs: 'artist',
-  says: 'Makes the scene what it was at a version, as a new change that can be undone like any other. The same `id` twice is one restore.',
-  body: Joi.object({ id: requestId.required(), base: Joi.number().integer().min(0).required() }),
+export const restoreVersion = defineRoute(endpoints.restoreVersion, {
   async handle({ scene, account, params, body }, services) {
     const { database, scenes, pool } = services;
-    const version = await findVersion(database, scene.id, toId(params['version']!));
+    const version = await findVersion(database, scene.id, toId(params.version));
     if (!version) throw new RenquilError('not-found', { what: 'version' });
     const label = `Restore version ${version.number}`;
     const known = (await findChangesById(database, scene.id, [body.id])).get(body.id);

@@ -1,29 +1,12 @@
+import { endpoints } from '@renquil/api';
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
 import { pinnedOf } from '../../db/conventions.js';
 import { findScene } from '../../db/scenes.js';
 import { objectsWithWord } from '../../db/words.js';
 import { defineRoute } from '../../http/route.js';
 import { commitChange } from '../../scenes/commit-change.js';
 
-interface Body {
-  readonly from: string;
-  readonly to: string;
-  readonly scenes?: number[];
-  readonly apply: boolean;
-}
-
-export const renameWord = defineRoute<Body>({
-  method: 'post',
-  path: '/api/projects/:project/words/rename',
-  needs: 'artist',
-  says: 'Puts a word in place of another in the names of all scenes, or of some: as a proposal for each scene, or, with `apply`, as one change in each.',
-  body: Joi.object({
-    from: Joi.string().trim().min(1).max(100).required(),
-    to: Joi.string().trim().min(1).max(100).required(),
-    scenes: Joi.array().items(Joi.number().integer()).max(1000),
-    apply: Joi.boolean().default(false),
-  }),
+export const renameWord = defineRoute(endpoints.renameWord, {
   async handle({ project, account, body }, services) {
     const { database } = services;
     const { from, to } = body;

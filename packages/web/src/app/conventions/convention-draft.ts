@@ -7,7 +7,7 @@ import {
 } from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { ConventionInfo, ConventionList, TriedScene } from '../state/api-types';
+import type { ConventionInfo, ConventionList, TriedScene } from '@renquil/api';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
 

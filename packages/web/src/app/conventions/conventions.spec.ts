@@ -5,16 +5,16 @@ import { provideRouter } from '@angular/router';
 import { partsConvention, type Convention } from '@renquil/core';
 import { arrives } from '../../testing/arrives';
 import { show, type Page } from '../../testing/page';
-import type { ConventionInfo, ConventionList, Role } from '../state/api-types';
+import type { ConventionInfo, ConventionList, Role } from '@renquil/api';
 import { Session } from '../state/session';
 import { Conventions } from './conventions';
 
 const root = '/api/projects/p/conventions';
 const list = (role: Role): ConventionList => ({
-  project: { slug: 'p', name: 'P' },
+  project: { slug: 'p', name: 'P', archived: false },
   role,
   standard: { id: null, shipped: 'parts' },
-  conventions: [{ id: 7, name: 'Ours', revision: 2, draft: false, draftBy: null, scenes: 1 }],
+  conventions: [{ id: 7, name: 'Ours', revision: 2, draft: false, draftBy: null, draftAt: null, scenes: 1 }],
   shipped: [{ id: 'parts', name: 'Parts', scenes: 0 }],
 });
 const info: ConventionInfo = {
@@ -24,6 +24,7 @@ const info: ConventionInfo = {
   body: { ...partsConvention, name: 'Ours' },
   draft: null,
   draftBy: null,
+  draftAt: null,
   revisions: [{ revision: 2, note: 'more', author: 'Ines', at: '2026-11-01T00:00:00Z' }],
   scenes: [{ id: 1, name: 'cabin', revision: 2 }],
 };
@@ -52,8 +53,8 @@ describe('the conventions page', () => {
       providers: [provideHttpClient(), provideHttpClientTesting(), provideRouter([])],
     });
     TestBed.inject(Session).info.set({
-      account: { id: 1, name: 'Ines' },
-      projects: [{ slug: 'p', name: 'P', role }],
+      account: { id: 1, name: 'Ines', makesProjects: false },
+      projects: [{ slug: 'p', name: 'P', role, archived: false }],
       demo: true,
     });
     http = TestBed.inject(HttpTestingController);
@@ -61,8 +62,8 @@ describe('the conventions page', () => {
     await wait(0);
     http.match('/api/session').forEach((one) =>
       one.flush({
-        account: { id: 1, name: 'Ines' },
-        projects: [{ slug: 'p', name: 'P', role }],
+        account: { id: 1, name: 'Ines', makesProjects: false },
+        projects: [{ slug: 'p', name: 'P', role, archived: false }],
         demo: true,
       }),
     );

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import type { Convention } from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { Learned, SceneSummary } from '../state/api-types';
+import type { Learned, SceneSummary } from '@renquil/api';
 import { CountPipe } from '../ui/count';
 
 /** Where names are learned from: scenes that are chosen here, or what is picked in one. */

@@ -1,7 +1,7 @@
 import { Component, effect, inject, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { HistoryLine, VersionInfo } from '../state/api-types';
+import type { HistoryLine, VersionInfo } from '@renquil/api';
 import { OpenScene } from '../state/open-scene';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';

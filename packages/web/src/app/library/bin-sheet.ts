@@ -2,7 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { BinnedScene, Role } from '../state/api-types';
+import type { BinnedScene, Role } from '@renquil/api';
 import { AgoPipe } from '../ui/ago';
 import { CountPipe } from '../ui/count';
 import { SureButton } from '../ui/sure-button';

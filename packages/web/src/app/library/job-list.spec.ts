@@ -1,7 +1,7 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { JobInfo } from '../state/api-types';
+import type { JobInfo } from '@renquil/api';
 import { JobList } from './job-list';
 
 const job = (more: Partial<JobInfo>): JobInfo => ({

@@ -1,7 +1,7 @@
 import { Component, computed, DestroyRef, effect, inject, input, output, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { JobInfo, Role, SceneSummary } from '../state/api-types';
+import type { JobInfo, Role, SceneSummary } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { CountPipe } from '../ui/count';

@@ -1,4 +1,4 @@
-import type { JobInfo } from '../state/api-types';
+import type { JobInfo } from '@renquil/api';
 
 /** How a job stands, in words. */
 export function jobWords(job: JobInfo): string {

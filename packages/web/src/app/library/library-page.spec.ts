@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { show } from '../../testing/page';
-import type { LibraryInfo } from '../state/api-types';
+import type { LibraryInfo } from '@renquil/api';
 import { UnsentStores } from '../state/saving/change-store';
 import { MemoryStores } from '../../testing/memory-store';
 import { Library } from './library';
@@ -29,7 +29,7 @@ const scene = (id: number, name: string, blocker: number) => ({
   },
 });
 const info = (more: Partial<LibraryInfo> = {}): LibraryInfo => ({
-  project: { slug: 'p', name: 'Pass' },
+  project: { slug: 'p', name: 'Pass', archived: false },
   role: 'artist',
   scenes: [scene(1, 'cabin', 4), scene(2, 'ibex', 0)],
   trend: [],

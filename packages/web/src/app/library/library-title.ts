@@ -1,4 +1,4 @@
-import type { SceneSummary } from '../state/api-types';
+import type { SceneSummary } from '@renquil/api';
 
 const words = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
 const inWords = (n: number): string => words[n] ?? n.toLocaleString('en');

@@ -1,4 +1,4 @@
-import type { SceneSummary } from '../state/api-types';
+import type { SceneSummary } from '@renquil/api';
 import { filesFromList } from './dropped-files';
 import { libraryTitle } from './library-title';
 

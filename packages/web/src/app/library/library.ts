@@ -8,7 +8,7 @@ import { catchError, debounceTime, firstValueFrom, of, switchMap } from 'rxjs';
 import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
-import type { FoundObject, LibraryInfo, SceneSummary } from '../state/api-types';
+import type { FoundObject, LibraryInfo, SceneSummary } from '@renquil/api';
 import { Commands } from '../state/commands';
 import { UnsentStores } from '../state/saving/change-store';
 import { Session } from '../state/session';

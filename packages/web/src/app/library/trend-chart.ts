@@ -9,7 +9,7 @@ import {
   type ChartConfiguration,
 } from 'chart.js';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
-import type { LibraryInfo } from '../state/api-types';
+import type { LibraryInfo } from '@renquil/api';
 import { Theme } from '../state/theme';
 
 /** Share of names that fit, day by day. */

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { TopBar } from '../shell/top-bar';
 import { PeopleApi } from '../state/people-api';
-import type { SessionOfMine } from '../state/people-types';
+import type { SessionOfMine } from '@renquil/api';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';

@@ -2,7 +2,7 @@ import { DatePipe } from '@angular/common';
 import { Component, effect, inject, input, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
-import type { AuditLine } from '../state/people-types';
+import type { AuditLine } from '@renquil/api';
 
 /** What was done in a project and who tried to get in, newest first; the whole of it as CSV. */
 @Component({
@@ -12,7 +12,7 @@ import type { AuditLine } from '../state/people-types';
     <div class="mt-2 flex flex-wrap items-center gap-3">
       <label class="flex items-center gap-2"
         >Show
-        <select #pick class="field" data-testid="audit-kind" (change)="kind.set(pick.value)">
+        <select #pick class="field" data-testid="audit-kind" (change)="kind.set($any(pick.value))">
           <option value="">everything</option>
           <option value="people">people and sign-ins</option>
           <option value="work">work</option>
@@ -64,7 +64,7 @@ import type { AuditLine } from '../state/people-types';
 export class AuditList {
   readonly #api = inject(PeopleApi);
   readonly project = input.required<string>();
-  readonly kind = signal('');
+  readonly kind = signal<'' | AuditLine['kind']>('');
   readonly lines = signal<readonly AuditLine[]>([]);
   readonly more = signal(false);
   readonly busy = signal(false);
@@ -79,7 +79,7 @@ export class AuditList {
   go(): void {
     void this.#load(this.project(), this.kind(), this.lines());
   }
-  async #load(project: string, kind: string, before: readonly AuditLine[]): Promise<void> {
+  async #load(project: string, kind: '' | AuditLine['kind'], before: readonly AuditLine[]): Promise<void> {
     this.busy.set(true);
     try {
       const { lines, more } = await firstValueFrom(this.#api.audit(project, kind, before.at(-1)?.id));

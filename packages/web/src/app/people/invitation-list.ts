@@ -2,9 +2,9 @@ import { DatePipe } from '@angular/common';
 import { Component, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
-import type { Role } from '../state/api-types';
+import type { Role } from '@renquil/api';
 import { PeopleApi } from '../state/people-api';
-import type { InvitationInfo } from '../state/people-types';
+import type { InvitationInfo } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
 import { OnceLink } from './once-link';
 

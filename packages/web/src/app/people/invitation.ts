@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
-import type { Invited } from '../state/people-types';
+import type { Invited } from '@renquil/api';
 import { Session } from '../state/session';
 import { secretOfLink } from './from-link';
 

@@ -1,8 +1,8 @@
 import { Component, computed, effect, inject, input, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import type { Role } from '../state/api-types';
+import type { Role } from '@renquil/api';
 import { PeopleApi } from '../state/people-api';
-import type { MemberInfo } from '../state/people-types';
+import type { MemberInfo } from '@renquil/api';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
 import { InvitationList } from './invitation-list';

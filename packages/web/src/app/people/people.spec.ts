@@ -30,7 +30,7 @@ describe('the people of a project', () => {
     http = TestBed.inject(HttpTestingController);
     TestBed.inject(Session).info.set({
       account: { id: 1, name: 'Ines', makesProjects: true },
-      projects: [{ slug: 'p', name: 'The Pass', role: 'lead' }],
+      projects: [{ slug: 'p', name: 'The Pass', role: 'lead', archived: false }],
       demo: false,
     });
   });
@@ -107,7 +107,7 @@ describe('the people of a project', () => {
       scene: null,
       at: '2026-11-29T10:00:00Z',
     });
-    const first = http.expectOne(`${path}/audit?`);
+    const first = http.expectOne(`${path}/audit`);
     fixture.componentInstance.kind.set('people');
     fixture.detectChanges();
     http.expectOne(`${path}/audit?kind=people`).flush({ lines: [line(9), line(8)], more: true });
@@ -176,7 +176,7 @@ describe('the project one is in', () => {
       archived,
     });
     session.info.set({
-      account: { id: 1, name: 'A' },
+      account: { id: 1, name: 'A', makesProjects: false },
       projects: [project('a', true), project('b'), project('c')],
       demo: false,
     });

@@ -16,7 +16,11 @@ describe('signing in again', () => {
         { provide: DialogRef, useValue: { close: (value: unknown) => closed.push(value) } },
       ],
     });
-    TestBed.inject(Session).info.set({ account: { id: 1, name: 'Mo Adeyemi' }, projects: [], demo: true });
+    TestBed.inject(Session).info.set({
+      account: { id: 1, name: 'Mo Adeyemi', makesProjects: false },
+      projects: [],
+      demo: true,
+    });
     const fixture = TestBed.createComponent(SignInAgain);
     const http = TestBed.inject(HttpTestingController);
     http

@@ -3,9 +3,9 @@ import { Component, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { SceneSummary } from '../state/api-types';
-import { PeopleApi } from '../state/people-api';
-import type { TokenInfo } from '../state/people-types';
+import type { SceneSummary } from '@renquil/api';
+import { PeopleApi, type NewToken } from '../state/people-api';
+import type { TokenInfo } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { OnceLink } from './once-link';
@@ -121,7 +121,7 @@ export class TokenList {
   readonly error = signal('');
   readonly made = signal<{ name: string; token: string } | null>(null);
   readonly ends = [7, 30, 90, 365];
-  readonly form = { name: '', role: 'viewer', scene: null as number | null, days: 90 };
+  readonly form = { name: '', role: 'viewer' as NewToken['role'], scene: null as number | null, days: 90 };
 
   constructor() {
     effect(() => {

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { WordRename, WordUse } from '../state/api-types';
+import type { WordRename, WordUse } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
 import { CountPipe } from '../ui/count';
 

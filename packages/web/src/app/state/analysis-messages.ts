@@ -15,7 +15,7 @@ import type {
 } from '@renquil/core';
 
 import type { PackedNames } from './packed-names';
-import type { ToldElsewhere } from './api-types';
+import type { ToldElsewhere } from '@renquil/api';
 import type { PackedTaken } from './packed-taken';
 
 /** What the page asks of its analysis worker. The worker keeps a copy of the scene and follows every edit. */

@@ -21,7 +21,7 @@ import type {
   TakeRequest,
   ToAnalysis,
 } from './analysis-messages';
-import type { ToldElsewhere } from './api-types';
+import type { ToldElsewhere } from '@renquil/api';
 import { Newest } from './newest';
 import { NamesById } from './packed-names';
 import { showTaken, type ShownTaken } from './packed-taken';

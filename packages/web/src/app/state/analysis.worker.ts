@@ -24,7 +24,7 @@ import {
   type SceneSnapshot,
 } from '@renquil/core';
 import type { FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
-import type { ToldElsewhere } from './api-types';
+import type { ToldElsewhere } from '@renquil/api';
 import { packNames } from './packed-names';
 import { packTaken, takenBuffers } from './packed-taken';
 

@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { last, map, switchMap, takeWhile, tap, timer, type Observable } from 'rxjs';
-import { Api, ApiError } from './api';
-import type { JobInfo } from './api-types';
+import { Api } from './api';
+import { ApiError } from './ask';
+import type { JobInfo } from '@renquil/api';
 
 /** Follows a job until it ends; errors with its error. */
 @Injectable({ providedIn: 'root' })

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { takeSnapshot } from '@renquil/core';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { workbenchBed } from '../../testing/bed';
-import type { LoggedChange } from './api-types';
+import type { LoggedChange } from '@renquil/api';
 import { ToastList } from './toast-list';
 
 const outline = 'cabin_ctrl : control\n  door : mesh\n  seat : mesh';
@@ -58,7 +58,14 @@ describe('OpenScene', () => {
     const { open, commit } = await workbenchBed(outline);
     open.apply('mine', [rename(2, 'door', 'gate')]);
     const missed: LoggedChange[] = [
-      { revision: 1, id: 'x', author: 'Ines', label: 'theirs', edits: [rename(3, 'seat', 'bench')] },
+      {
+        revision: 1,
+        id: 'x',
+        author: 'Ines',
+        authorId: 2,
+        label: 'theirs',
+        edits: [rename(3, 'seat', 'bench')],
+      },
     ];
     await commit(2, missed);
     expect([open.scene.get(2).name, open.scene.get(3).name, open.revision()]).toEqual(['gate', 'bench', 2]);

@@ -17,7 +17,7 @@ import {
 import { firstValueFrom, Subject } from 'rxjs';
 import { Analysis } from './analysis';
 import { Api } from './api';
-import type { LoggedChange, OpenedScene } from './api-types';
+import type { LoggedChange, OpenedScene } from '@renquil/api';
 import { NameReader } from './name-reader';
 import { UnsentStores } from './saving/change-store';
 import { redoLabel, undoLabel, type Stacks } from './saving/change-stacks';

@@ -1,79 +1,73 @@
-import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { map, type Observable } from 'rxjs';
-import { explained } from './api';
-import type { Role } from './api-types';
-import type {
-  AuditLine,
-  InvitationInfo,
-  Invited,
-  MemberInfo,
-  NewPerson,
-  NewToken,
-  SessionOfMine,
-  TokenInfo,
-} from './people-types';
+import type { Role } from '@renquil/api';
+import type { Sent } from '@renquil/api/address';
+import { map } from 'rxjs';
+import { Ask } from './ask';
 
-/** The routes about people, tokens and projects (docs/api.md), typed. */
+export interface NewPerson {
+  readonly signIn: string;
+  readonly name: string;
+  readonly password: string;
+}
+export type NewToken = Required<Sent<'POST /api/projects/:project/tokens'>['body']>;
+
+/** The routes about people, tokens and projects (docs/api.md). */
 @Injectable({ providedIn: 'root' })
 export class PeopleApi {
-  readonly #http = inject(HttpClient);
-  #ask<T>(method: string, path: string, body?: unknown): Observable<T> {
-    return this.#http
-      .request<T>(method, `/api/${path}`, body === undefined ? {} : { body })
-      .pipe(explained());
-  }
+  readonly #ask = inject(Ask);
+
   members = (project: string) =>
-    this.#ask<{ members: MemberInfo[] }>('GET', `projects/${project}/members`).pipe(map((r) => r.members));
+    this.#ask.json('GET /api/projects/:project/members', { params: { project } }).pipe(map((r) => r.members));
   setRole = (project: string, account: number, role: Role) =>
-    this.#ask<unknown>('PUT', `projects/${project}/members/${account}`, { role });
+    this.#ask.json('PUT /api/projects/:project/members/:account', {
+      params: { project, account },
+      body: { role },
+    });
   remove = (project: string, account: number) =>
-    this.#ask<unknown>('DELETE', `projects/${project}/members/${account}`);
+    this.#ask.json('DELETE /api/projects/:project/members/:account', { params: { project, account } });
   letMakeProjects = (project: string, account: number, may: boolean) =>
-    this.#ask<unknown>('PUT', `projects/${project}/members/${account}/makes-projects`, { may });
+    this.#ask.json('PUT /api/projects/:project/members/:account/makes-projects', {
+      params: { project, account },
+      body: { may },
+    });
   reset = (project: string, account: number) =>
-    this.#ask<{ token: string }>('POST', `projects/${project}/members/${account}/reset`, {});
+    this.#ask.json('POST /api/projects/:project/members/:account/reset', { params: { project, account } });
 
   invitations = (project: string) =>
-    this.#ask<{ invitations: InvitationInfo[] }>('GET', `projects/${project}/invitations`).pipe(
-      map((r) => r.invitations),
-    );
+    this.#ask
+      .json('GET /api/projects/:project/invitations', { params: { project } })
+      .pipe(map((r) => r.invitations));
   invite = (project: string, role: Role, note: string) =>
-    this.#ask<{ token: string }>('POST', `projects/${project}/invitations`, { role, note });
-  takeBack = (project: string, id: number) =>
-    this.#ask<unknown>('DELETE', `projects/${project}/invitations/${id}`);
-  look = (token: string) => this.#ask<Invited>('POST', 'invitations/look', { token });
+    this.#ask.json('POST /api/projects/:project/invitations', { params: { project }, body: { role, note } });
+  takeBack = (project: string, link: number) =>
+    this.#ask.json('DELETE /api/projects/:project/invitations/:link', { params: { project, link } });
+  look = (token: string) => this.#ask.json('POST /api/invitations/look', { body: { token } });
   accept = (token: string, person: NewPerson | null) =>
-    this.#ask<{ project: string }>('POST', 'invitations/accept', { token, ...person });
+    this.#ask.json('POST /api/invitations/accept', { body: { token, ...person } });
 
   tokens = (project: string) =>
-    this.#ask<{ tokens: TokenInfo[] }>('GET', `projects/${project}/tokens`).pipe(map((r) => r.tokens));
+    this.#ask.json('GET /api/projects/:project/tokens', { params: { project } }).pipe(map((r) => r.tokens));
   makeToken = (project: string, token: NewToken) =>
-    this.#ask<{ token: string }>('POST', `projects/${project}/tokens`, token);
-  endToken = (project: string, id: number) =>
-    this.#ask<unknown>('DELETE', `projects/${project}/tokens/${id}`);
+    this.#ask.json('POST /api/projects/:project/tokens', { params: { project }, body: token });
+  endToken = (project: string, token: number) =>
+    this.#ask.json('DELETE /api/projects/:project/tokens/:token', { params: { project, token } });
 
-  audit = (project: string, kind: string, before?: number) => {
-    const query = new URLSearchParams({
-      ...(kind ? { kind } : {}),
-      ...(before ? { before: String(before) } : {}),
+  audit = (project: string, kind: '' | 'work' | 'people', before?: number) =>
+    this.#ask.json('GET /api/projects/:project/audit', {
+      params: { project },
+      query: { ...(kind ? { kind } : {}), ...(before ? { before } : {}) },
     });
-    return this.#ask<{ lines: AuditLine[]; more: boolean }>(
-      'GET',
-      `projects/${project}/audit?${query.toString()}`,
-    );
-  };
 
-  makeProject = (name: string) => this.#ask<{ slug: string }>('POST', 'projects', { name });
-  changeProject = (project: string, change: { name?: string; archived?: boolean }) =>
-    this.#ask<unknown>('PUT', `projects/${project}`, change);
+  makeProject = (name: string) => this.#ask.json('POST /api/projects', { body: { name } });
+  changeProject = (project: string, body: { name?: string; archived?: boolean }) =>
+    this.#ask.json('PUT /api/projects/:project', { params: { project }, body });
 
   changePassword = (now: string, next: string) =>
-    this.#ask<{ ended: number }>('PUT', 'account/password', { now, next });
-  sessions = () =>
-    this.#ask<{ sessions: SessionOfMine[] }>('GET', 'account/sessions').pipe(map((r) => r.sessions));
-  endSession = (id: number) => this.#ask<unknown>('DELETE', `account/sessions/${id}`);
-  endOthers = () => this.#ask<{ ended: number }>('DELETE', 'account/sessions');
+    this.#ask.json('PUT /api/account/password', { body: { now, next } });
+  sessions = () => this.#ask.json('GET /api/account/sessions', {}).pipe(map((r) => r.sessions));
+  endSession = (session: number) =>
+    this.#ask.json('DELETE /api/account/sessions/:session', { params: { session } });
+  endOthers = () => this.#ask.json('DELETE /api/account/sessions', {});
   useReset = (token: string, password: string) =>
-    this.#ask<{ signIn: string }>('POST', 'account/reset', { token, password });
+    this.#ask.json('POST /api/account/reset', { body: { token, password } });
 }

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { catchError, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from './api';
-import type { SessionInfo } from './api-types';
+import type { SessionInfo } from '@renquil/api';
 
 const slugKey = 'renquil.project';
 

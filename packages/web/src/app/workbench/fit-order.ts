@@ -1,4 +1,4 @@
-import type { FittedConvention, PinnedConvention } from '../state/api-types';
+import type { FittedConvention, PinnedConvention } from '@renquil/api';
 
 type Held = Pick<PinnedConvention, 'id' | 'shipped'>;
 

@@ -1,6 +1,6 @@
 import { workbenchBed } from '../../testing/bed';
 import { show } from '../../testing/page';
-import type { FittedConvention, Role } from '../state/api-types';
+import type { FittedConvention, Role } from '@renquil/api';
 import { byFit } from './fit-order';
 import { FitStrip } from './fit-strip';
 

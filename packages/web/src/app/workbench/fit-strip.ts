@@ -1,7 +1,7 @@
 import { Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { FittedConvention } from '../state/api-types';
+import type { FittedConvention } from '@renquil/api';
 import { OpenScene } from '../state/open-scene';
 import { ToastList } from '../state/toast-list';
 import { CountPipe, count } from '../ui/count';

@@ -1,6 +1,6 @@
 import { applyChange, invertEdits, takeSnapshot, type Edit } from '@renquil/core';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
-import type { LoggedChange } from '../api-types';
+import type { LoggedChange } from '@renquil/api';
 import { ChangeQueue } from './change-queue';
 
 const outline = 'a\n  b : mesh\n  c : mesh\nd';
@@ -9,6 +9,7 @@ const theirs = (revision: number, ...edits: Edit[]): LoggedChange => ({
   revision,
   id: `t${revision}`,
   author: 'Ines',
+  authorId: 2,
   label: 'x',
   edits,
 });
@@ -38,7 +39,9 @@ describe('ChangeQueue', () => {
   it('knows its own change when it comes back among those of others', () => {
     const queue = new ChangeQueue(sceneFromOutline(outline));
     mine(queue, 'm1', rename(2, 'b', 'mine'));
-    queue.rebase([{ revision: 1, id: 'm1', author: 'Mo', label: 'm1', edits: [rename(2, 'b', 'mine')] }]);
+    queue.rebase([
+      { revision: 1, id: 'm1', author: 'Mo', authorId: 1, label: 'm1', edits: [rename(2, 'b', 'mine')] },
+    ]);
     expect(queue.scene.get(2).name).toBe('mine');
     expect(queue.pending).toEqual([]);
   });

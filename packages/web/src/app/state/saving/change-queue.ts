@@ -1,5 +1,5 @@
 import { applyChange, invertEdits, type Edit, type Scene } from '@renquil/core';
-import type { LoggedChange } from '../api-types';
+import type { LoggedChange } from '@renquil/api';
 
 export interface Pending {
   readonly id: string;

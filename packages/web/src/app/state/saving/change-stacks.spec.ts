@@ -1,4 +1,4 @@
-import type { LoggedChange } from '../api-types';
+import type { LoggedChange } from '@renquil/api';
 import { OwnLog } from './own-log';
 
 const log = (...entries: [string, number?][]): LoggedChange[] =>

@@ -1,7 +1,7 @@
 import { applyChange, openPacked, type PackedSnapshot, type Scene } from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
 import type { Api } from '../api';
-import type { OpenedScene } from '../api-types';
+import type { OpenedScene } from '@renquil/api';
 
 export interface LoadedScene {
   readonly info: OpenedScene;

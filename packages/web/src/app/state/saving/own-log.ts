@@ -1,5 +1,5 @@
 import type { Edit } from '@renquil/core';
-import type { LoggedChange } from '../api-types';
+import type { LoggedChange } from '@renquil/api';
 import type { Pending } from './change-queue';
 import { stacksFrom, type Done, type Stacks } from './change-stacks';
 

@@ -1,6 +1,6 @@
 import { applyChange, openSnapshot, takeSnapshot, type Edit, type Scene } from '@renquil/core';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
-import type { LoggedChange } from '../api-types';
+import type { LoggedChange } from '@renquil/api';
 import { MemoryStore } from '../../../testing/memory-store';
 import type { Pending } from './change-queue';
 import { saveWords } from './save-state';

@@ -1,5 +1,5 @@
 import { applyChange, type ChangeResult, type Edit, type Scene } from '@renquil/core';
-import type { LoggedChange } from '../api-types';
+import type { LoggedChange } from '@renquil/api';
 import { ChangeQueue, CopyDiffers, type Pending } from './change-queue';
 import { UnsentEdits, type SaveState, type SaveStatus } from './save-state';
 import { whenRefused } from './when-refused';

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
-import type { HandoffInfo, JobInfo } from '../../state/api-types';
+import type { HandoffInfo, JobInfo } from '@renquil/api';
 import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';

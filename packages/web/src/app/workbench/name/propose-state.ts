@@ -12,7 +12,7 @@ import {
 } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { Api } from '../../state/api';
-import type { ToldElsewhere } from '../../state/api-types';
+import type { ToldElsewhere } from '@renquil/api';
 import { OpenScene } from '../../state/open-scene';
 import type { ShownTaken } from '../../state/packed-taken';
 import { LedgerState } from '../ledger/ledger-state';

@@ -2,7 +2,7 @@ import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
-import type { KeptRecipe } from '../../state/api-types';
+import type { KeptRecipe } from '@renquil/api';
 import { OpenScene } from '../../state/open-scene';
 import { saveJson } from '../../ui/save-file';
 import { ToastList } from '../../state/toast-list';

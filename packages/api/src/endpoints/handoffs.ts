@@ -1,0 +1,77 @@
+import { filled, nullable, optional } from '../shape.js';
+import { list, object, record } from '../objects.js';
+import { count, flag, id, oneOf, requestId, text, time } from '../values.js';
+import { endpoint } from '../endpoint.js';
+import { startedJob } from './jobs.js';
+
+const gateLine = object({
+  check: text(),
+  title: text(),
+  severity: oneOf('blocker', 'warning', 'note'),
+  asked: count(),
+  wrong: count(),
+});
+export const gate = object({
+  passes: flag(),
+  blockers: count(),
+  warnings: count(),
+  lines: list(gateLine),
+  goes: object({ objects: count(), faces: count(), materials: count() }),
+  stays: object({ objects: count(), byWhy: record(count()), takenAlong: count() }),
+});
+/** What a second reader found in the file that was written. */
+export const readBack = object({
+  objects: count(),
+  arrived: count(),
+  /** What differs, in words; empty when all arrived as it was sent. */
+  problems: list(text()),
+  geometry: flag(),
+});
+export const handoffInfo = object({
+  id: id(),
+  revision: count(),
+  author: text(),
+  reason: nullable(text()),
+  at: time(),
+  gate,
+  readBack,
+  files: list(object({ name: text(), bytes: count(), sha256: text() })),
+});
+
+export const createHandoff = endpoint({
+  method: 'post',
+  path: '/api/scenes/:scene/handoffs',
+  needs: 'artist',
+  says: 'Starts the job that builds, reads back and stores a package. With open blockers it needs a lead and a reason. The same `id` twice is one package.',
+  body: object({
+    revision: count(),
+    reason: filled(nullable(text({ min: 3, max: 1000, trim: true })), null),
+    id: optional(requestId()),
+  }),
+  status: 202,
+  reply: startedJob,
+});
+
+export const getHandoffFile = endpoint({
+  method: 'get',
+  path: '/api/handoffs/:handoff/files/:name',
+  needs: 'viewer',
+  says: 'One file of a package.',
+  bytes: '*/*',
+});
+
+export const getHandoffPackage = endpoint({
+  method: 'get',
+  path: '/api/handoffs/:handoff/package',
+  needs: 'viewer',
+  says: 'The whole package as a zip.',
+  bytes: 'application/zip',
+});
+
+export const listSceneHandoffs = endpoint({
+  method: 'get',
+  path: '/api/scenes/:scene/handoffs',
+  needs: 'viewer',
+  says: 'The last 20 packages of a scene with their gate, read-back and files.',
+  reply: object({ handoffs: list(handoffInfo) }),
+});

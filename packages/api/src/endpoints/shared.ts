@@ -1,0 +1,36 @@
+import type { Standing } from '@renquil/core';
+import { object, record } from '../objects.js';
+import { nullable, type Shape } from '../shape.js';
+import { count, flag, id, text, time } from '../values.js';
+
+export const projectName = object({
+  slug: text(),
+  name: text(),
+  /** Nothing in it changes. */
+  archived: flag(),
+});
+/** How a scene stands by its checks. */
+export const standing: Shape<Standing, Standing> = object({
+  objects: count(),
+  named: count(),
+  fitting: count(),
+  counts: object({ blocker: count(), warning: count(), note: count() }),
+  byCheck: record(count()),
+});
+export const sceneSummary = object({
+  id: id(),
+  name: text(),
+  sourceName: text(),
+  revision: count(),
+  objects: count(),
+  version: nullable(id()),
+  /** Changes since the last saved version. */
+  unsaved: count(),
+  /** Name of the convention it is held to. */
+  convention: text(),
+  standing: nullable(standing),
+  /** False for the moment between a change and its judgement. */
+  judged: flag(),
+  updatedAt: time(),
+  updatedBy: text(),
+});

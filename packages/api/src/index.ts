@@ -1,0 +1,10 @@
+export * from './endpoint.js';
+export * from './endpoints/registry.js';
+export * from './endpoints/things.js';
+export { tokenRoles, type TokenRole } from './endpoints/tokens.js';
+export { apiDocument } from './api-document.js';
+export { openApi, tagOf } from './open-api.js';
+export { schemaText } from './schema-text.js';
+export { object } from './objects.js';
+export type { AnyShape, Of, SentAs, Shape } from './shape.js';
+export type { IsoTime } from './values.js';
