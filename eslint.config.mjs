@@ -128,6 +128,7 @@ export default tseslint.config(
       ],
       // Files are named after what they export; Angular's newer style has no suffix.
       '@angular-eslint/component-class-suffix': 'off',
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       'no-console': 'off',
     },
   },

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { FocusKeeper } from './shell/focus-keeper';
 import { OwnHistory } from './shell/own-history';
@@ -7,6 +7,7 @@ import { Toasts } from './ui/toasts';
 
 @Component({
   selector: 'rq-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterOutlet, Toasts],
   template: `<router-outlet /><rq-toasts />`,
   host: { class: 'block h-full' },

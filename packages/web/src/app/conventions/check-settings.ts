@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { checkRegistry, type Check, type CheckSetting, type Parameter, type Severity } from '@renquil/core';
 import { ConventionDraft } from './convention-draft';
 import { withCheck } from './convention-edits';
@@ -7,6 +7,7 @@ import { ParameterField } from './parameter-field';
 /** Every check with its severity here, and its parameters. */
 @Component({
   selector: 'rq-check-settings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ParameterField],
   template: `
     @for (family of families; track family) {

@@ -1,5 +1,14 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import {
@@ -40,6 +49,7 @@ const sections = [
 /** The project's conventions: what a name is made of, tried on as it is changed. */
 @Component({
   selector: 'rq-conventions',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     AgoPipe,
     CheckSettings,

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { saveJson } from '../ui/save-file';
 import { CountPipe } from '../ui/count';
@@ -7,6 +7,7 @@ import { ConventionDraft } from './convention-draft';
 /** What the convention shown does to every scene of the project, what is new in the draft, and the way to publish it. */
 @Component({
   selector: 'rq-draft-effect',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, FormsModule],
   template: `
     <h2 class="font-bold">What this {{ draft.draft() ? 'draft' : 'convention' }} would do</h2>

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Convention } from '@renquil/core';
 import { firstValueFrom } from 'rxjs';
@@ -21,6 +21,7 @@ export interface LearnFrom {
 /** Reads a convention out of scenes whose names are as they should be. Closes with the convention to go on with. */
 @Component({
   selector: 'rq-learn-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, FormsModule],
   template: `
     <form class="sheet w-[680px] max-w-[94vw]" (ngSubmit)="learn()">

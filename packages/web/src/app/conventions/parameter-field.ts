@@ -1,9 +1,10 @@
-import { Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil/core';
 
 /** One parameter of a check as its declaration says: its field, unit and text; what it does not take is said and not kept. */
 @Component({
   selector: 'rq-parameter-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let it = parameter();
     <label class="flex items-start gap-1.5 text-[12px] text-ink-2" [title]="hint()">

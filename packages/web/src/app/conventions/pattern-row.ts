@@ -1,6 +1,6 @@
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus } from '@ng-icons/lucide';
 import type { PatternPart } from '@renquil/core';
@@ -11,6 +11,7 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
 /** One pattern as chips in order: dashed ones may be left out, joined ones stand without a separator. */
 @Component({
   selector: 'rq-pattern-row',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     CdkDrag,
     CdkDropList,

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { wordCases, type SlotRule } from '@renquil/core';
 import { ConventionDraft } from './convention-draft';
 import { withSlot } from './convention-edits';
@@ -6,6 +6,7 @@ import { withSlot } from './convention-edits';
 /** What may stand in a slot, beyond its words: how numbers are written, the case of words, and whether there are several. */
 @Component({
   selector: 'rq-slot-rule-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isNumber()) {
       <label class="flex items-center gap-1.5"

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
   fillText,
@@ -24,6 +24,7 @@ interface Piece {
 /** Any name, coloured slot by slot, and what is wrong where. */
 @Component({
   selector: 'rq-try-name',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SeverityMark],
   template: `
     <div class="relative flex h-[44px] items-center gap-3 rounded-lg border border-ink bg-sheet px-3.5">

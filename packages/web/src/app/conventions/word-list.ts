@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { senses, type WordRule } from '@renquil/core';
 import { readRows } from '@renquil/formats';
 import { ToastList } from '../state/toast-list';
@@ -8,6 +8,7 @@ import { readWord, sayWord, withSlot, withWordChanged, withWords } from './conve
 /** The words of a slot, each with the spellings people use instead; a click opens one to be changed. */
 @Component({
   selector: 'rq-word-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="card flex flex-wrap gap-1.5 p-3.5">
       @for (word of words(); track word.word; let i = $index) {

@@ -1,4 +1,4 @@
-import { Component, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, signal, untracked } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import type { HistoryLine, VersionInfo } from '@renquil/api';
@@ -10,6 +10,7 @@ import { CountPipe } from '../ui/count';
 /** Numbered versions at the left, everything that was done at the right, newest first. */
 @Component({
   selector: 'rq-history-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AgoPipe, CountPipe],
   templateUrl: './history-step.html',
   host: { class: 'grid min-h-0 flex-1 grid-cols-[1fr_1fr] gap-6 overflow-y-auto px-5.5 py-4.5' },

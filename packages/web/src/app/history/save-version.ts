@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import { ToastList } from '../state/toast-list';
@@ -12,6 +12,7 @@ export interface SaveVersionData {
 
 @Component({
   selector: 'rq-save-version',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="sheet w-[460px] max-w-[92vw]" (submit)="save(note.value); $event.preventDefault()">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Save a version</h2>

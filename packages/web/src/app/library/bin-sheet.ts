@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import type { BinnedScene, Role } from '@renquil/api';
@@ -10,6 +10,7 @@ import { SureButton } from '../ui/sure-button';
 /** The project's bin: scenes come back out of it as they were; a lead empties it for good. */
 @Component({
   selector: 'rq-bin-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AgoPipe, CountPipe, SureButton],
   template: `
     <section class="sheet flex max-h-[80vh] w-[560px] max-w-[92vw] flex-col">

@@ -1,4 +1,14 @@
-import { Component, computed, DestroyRef, effect, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import type { JobInfo, Role, SceneSummary } from '@renquil/api';
@@ -11,6 +21,7 @@ import { jobWords } from './job-words';
 /** Work that is under way, and what did not end well: with a way to stop it, or to ask for it again. */
 @Component({
   selector: 'rq-job-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AgoPipe, CountPipe, SeverityMark],
   template: `
     @if (shown().length) {

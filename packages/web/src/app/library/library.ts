@@ -1,5 +1,14 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
@@ -28,6 +37,7 @@ import { TrendChart } from './trend-chart';
 /** The project's scenes and how each stands. */
 @Component({
   selector: 'rq-library',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     AgoPipe,
     BytesPipe,

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import {
   CategoryScale,
   LinearScale,
@@ -15,6 +15,7 @@ import { Theme } from '../state/theme';
 /** Share of names that fit, day by day. */
 @Component({
   selector: 'rq-trend-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [BaseChartDirective],
   providers: [
     provideCharts({

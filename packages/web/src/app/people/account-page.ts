@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { TopBar } from '../shell/top-bar';
@@ -13,6 +13,7 @@ import { browserOf } from './browser-of';
 /** One's own password, and where one is signed in. */
 @Component({
   selector: 'rq-account-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AgoPipe, DatePipe, FormsModule, TopBar],
   templateUrl: './account-page.html',
   host: { class: 'flex h-full flex-col' },

@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
 import type { AuditLine } from '@renquil/api';
@@ -7,6 +7,7 @@ import type { AuditLine } from '@renquil/api';
 /** What was done in a project and who tried to get in, newest first; the whole of it as CSV. */
 @Component({
   selector: 'rq-audit-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DatePipe],
   template: `
     <div class="mt-2 flex flex-wrap items-center gap-3">

@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import type { Role } from '@renquil/api';
@@ -11,6 +11,7 @@ import { OnceLink } from './once-link';
 /** New people come by a link that works once: nobody is looked up, and they choose their own name and password. */
 @Component({
   selector: 'rq-invitation-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DatePipe, FormsModule, OnceLink],
   template: `
     <h2 class="mt-7 text-[15px] font-bold">Invite somebody</h2>

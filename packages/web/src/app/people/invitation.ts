@@ -1,4 +1,4 @@
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
@@ -10,6 +10,7 @@ import { secretOfLink } from './from-link';
 /** Where an invitation leads: into a project, as who is signed in or as somebody new. */
 @Component({
   selector: 'rq-invitation',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FormsModule],
   template: `
     <main class="grid h-full place-items-center overflow-y-auto bg-page p-6">

@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import type { Role } from '@renquil/api';
 import { PeopleApi } from '../state/people-api';
@@ -19,6 +19,7 @@ const can: Record<Role, string> = {
 /** Who is in a project, as what; a lead gives roles, takes people out and helps those who forgot their password. */
 @Component({
   selector: 'rq-member-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [InvitationList, OnceLink, SureButton],
   template: `
     @if (error()) {

@@ -1,4 +1,4 @@
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
@@ -8,6 +8,7 @@ import { secretOfLink } from './from-link';
 /** Where the link of somebody who forgot their password leads. */
 @Component({
   selector: 'rq-new-password',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FormsModule, RouterLink],
   template: `
     <main class="grid h-full place-items-center overflow-y-auto bg-page p-6">

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { TopBar } from '../shell/top-bar';
 import { ProjectCrumb } from '../shell/project-crumb';
 import { Session } from '../state/session';
@@ -6,6 +6,7 @@ import { Session } from '../state/session';
 /** For who is in no project: what to do about it. */
 @Component({
   selector: 'rq-no-project',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ProjectCrumb, TopBar],
   template: `
     <rq-top-bar><rq-project-crumb crumbs project="" page="library" /></rq-top-bar>

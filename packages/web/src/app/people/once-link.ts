@@ -1,9 +1,10 @@
-import { Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { ToastList } from '../state/toast-list';
 
 /** A secret that is shown once: a link or a token, to be copied now. */
 @Component({
   selector: 'rq-once-link',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="card mt-3 border-jonquil bg-wash p-3" role="status" data-testid="shown-once">
       <p><ng-content /> It is shown once: copy it now.</p>

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
@@ -11,6 +11,7 @@ import { TokenList } from './token-list';
 /** Who is in a project and what they did; what scripts may; the project itself. All but the first is for leads. */
 @Component({
   selector: 'rq-people',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AuditList, MemberList, ProjectCrumb, ProjectSettings, RouterLink, TokenList, TopBar],
   templateUrl: './people.html',
   host: { class: 'flex h-full flex-col' },

@@ -1,4 +1,12 @@
-import { Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
@@ -9,6 +17,7 @@ import { SureButton } from '../ui/sure-button';
 /** The name of a project, and the archive: everybody in it still sees all of it, and nothing changes. */
 @Component({
   selector: 'rq-project-settings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FormsModule, SureButton],
   template: `
     <form class="mt-3 flex items-end gap-3" (ngSubmit)="rename()">

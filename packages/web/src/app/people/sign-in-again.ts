@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, firstValueFrom, of } from 'rxjs';
 import { Api } from '../state/api';
@@ -9,6 +9,7 @@ import { demoPassword } from './demo-password';
 /** In place, over the work: the session has ended, the edits wait. Only the same person may go on with them. */
 @Component({
   selector: 'rq-sign-in-again',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form
       class="sheet w-[420px] max-w-[92vw]"

@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { Component, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
@@ -14,6 +14,7 @@ import { SureButton } from '../ui/sure-button';
 /** Tokens for pipelines: what a script needs to check, bring in and hand off without a person. */
 @Component({
   selector: 'rq-token-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AgoPipe, DatePipe, FormsModule, OnceLink, SureButton],
   template: `
     <p class="mt-2 max-w-2xl text-ink-2">

@@ -1,5 +1,13 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
@@ -10,6 +18,7 @@ import { Session } from '../state/session';
 /** One field for every command, and every object of every scene. */
 @Component({
   selector: 'rq-do-anything',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet mt-[10vh] w-[600px] max-w-[92vw]">
       <input

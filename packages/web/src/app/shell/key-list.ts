@@ -1,5 +1,5 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Commands } from '../state/commands';
 
 const always: readonly (readonly [string, string])[] = [
@@ -24,6 +24,7 @@ const always: readonly (readonly [string, string])[] = [
 
 @Component({
   selector: 'rq-key-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet w-[560px] max-w-[92vw]">
       <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Keys</h2>

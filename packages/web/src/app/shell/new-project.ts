@@ -1,5 +1,5 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { firstValueFrom } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
@@ -8,6 +8,7 @@ import { Session } from '../state/session';
 /** A project of its own: with its scenes, conventions and people, led by who makes it. Closes with its address. */
 @Component({
   selector: 'rq-new-project',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FormsModule],
   template: `
     <form class="sheet w-[420px] max-w-[92vw] p-4" (ngSubmit)="make()">

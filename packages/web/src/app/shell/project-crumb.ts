@@ -1,6 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown } from '@ng-icons/lucide';
@@ -12,6 +12,7 @@ type Page = 'library' | 'people' | 'conventions';
 /** The project one is in, and the way to another: the same page of it. */
 @Component({
   selector: 'rq-project-crumb',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, NgIcon],
   viewProviders: [provideIcons({ lucideChevronDown })],
   template: `

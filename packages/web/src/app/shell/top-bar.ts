@@ -1,6 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideSearch } from '@ng-icons/lucide';
@@ -15,6 +15,7 @@ import { WordSheet } from './word-sheet';
 /** Mark, where one is, what can be done, who one is. The steps of a scene go into the middle. */
 @Component({
   selector: 'rq-top-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, MenuChoice, NgIcon, RouterLink],
   viewProviders: [provideIcons({ lucideSearch })],
   template: `

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
@@ -11,6 +11,7 @@ import { CountPipe } from '../ui/count';
 /** A word over the whole library: where it stands, and another in its place, as a proposal for each scene. */
 @Component({
   selector: 'rq-word-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, FormsModule, RouterLink],
   template: `
     <form class="sheet w-[680px] max-w-[94vw]" (ngSubmit)="look()">

@@ -30,6 +30,8 @@ import { SceneEvents } from './scene-events';
 import { Session } from './session';
 import { ToastList } from './toast-list';
 
+/** For a computed that gives something that changes in place: what it gives is never what it was. */
+export const changesInPlace = { equal: (): boolean => false };
 /** Largest change that is sent, in millions of characters; the server's limit is the same in bytes. */
 const mostMegabytes = 46;
 
@@ -66,10 +68,10 @@ export class OpenScene implements OnDestroy {
   readonly info = signal<OpenedScene | null>(null);
   /** The revision the server has acknowledged. */
   readonly revision = signal(0);
-  /** Grows with every change to the scene; read it to depend on the scene. */
-  readonly tick = signal(0);
+  /** Grows with every change to the scene. */
+  readonly #tick = signal(0);
   /** Grows only when something drawn changed: places, branches, switches. */
-  readonly drawTick = signal(0);
+  readonly #drawTick = signal(0);
   readonly status = signal<SaveStatus>(allSaved);
   /** Whether all is saved, in words. */
   readonly saving = computed(() => saveWords(this.status()));
@@ -84,14 +86,15 @@ export class OpenScene implements OnDestroy {
   });
   /** Grows when other objects may stay home than before. */
   readonly #homeTick = signal(0);
-  readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.scene, this.convention)), {
+  readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.sceneNow, this.convention)), {
     equal: (a, b) => sameSet(a.all, b.all),
   });
 
   /** What stands in a slot of an object's name, as well as it can be read. */
   slotText(id: number, slot: string): string {
-    const object = this.scene.get(id);
-    const key = this.convention.keyOf(this.scene, object);
+    const { scene } = this;
+    const object = scene.get(id);
+    const key = this.convention.keyOf(scene, object);
     const reading = this.reader().read(key, object.name);
     return reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
   }
@@ -106,7 +109,21 @@ export class OpenScene implements OnDestroy {
   get convention(): CompiledConvention {
     return this.held();
   }
+  /**
+   * The scene. It changes in place, so reading it in a template, a computed or an effect is what makes these depend on it:
+   * all of it, whatever changes. A computed that gives an object of it must say that it is never equal to what it was.
+   */
   get scene(): Scene {
+    this.#tick();
+    return this.sceneNow;
+  }
+  /** The same for what only hangs on what is drawn: names and attributes may change without it. */
+  get sceneDrawn(): Scene {
+    this.#drawTick();
+    return this.sceneNow;
+  }
+  /** The scene for those who need not hear of changes, since they hang on something narrower. */
+  get sceneNow(): Scene {
     return this.#saving?.scene ?? this.#empty;
   }
 
@@ -276,8 +293,8 @@ export class OpenScene implements OnDestroy {
     for (const change of this.#saving!.pending) this.#own.add(change);
     this.#stacks.set(this.#own.stacks);
     this.#homeTick.update((n) => n + 1);
-    this.tick.update((n) => n + 1);
-    this.drawTick.update((n) => n + 1);
+    this.#tick.update((n) => n + 1);
+    this.#drawTick.update((n) => n + 1);
   }
   /** What this person did before the newest snapshot can be undone too. */
   async #remember(id: number): Promise<void> {
@@ -308,13 +325,13 @@ export class OpenScene implements OnDestroy {
     }
     if (!applied.length) return;
     const before = untracked(this.home);
-    if (applied.some((edits) => mayChangeHome(this.scene, this.convention, before, edits)))
+    if (applied.some((edits) => mayChangeHome(this.sceneNow, this.convention, before, edits)))
       this.#homeTick.update((n) => n + 1);
     for (const change of this.#saving!.pending) this.#own.add(change);
     this.#stacks.set(this.#own.stacks);
-    this.tick.update((n) => n + 1);
+    this.#tick.update((n) => n + 1);
     if (applied.some((edits) => edits.some((edit) => edit.kind !== 'rename' && edit.kind !== 'attribute')))
-      this.drawTick.update((n) => n + 1);
+      this.#drawTick.update((n) => n + 1);
   }
   #note(edits: readonly Edit[]): void {
     for (const id of touchedBy(edits).objects) this.#changed.add(id);
@@ -328,7 +345,7 @@ export class OpenScene implements OnDestroy {
       this.held.set(new CompiledConvention(info.convention.body));
       this.info.set(info);
       this.#analysis.holdTo(info.convention.body);
-      this.tick.update((n) => n + 1);
+      this.#tick.update((n) => n + 1);
       this.#toasts.say(`The names of this scene are held to ${label} now.`);
     } catch (error) {
       this.#toasts.complain(error);

@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import {
   lucideBox,
@@ -25,6 +25,7 @@ const icons: Record<Kind, string> = {
 
 @Component({
   selector: 'rq-kind',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [NgIcon],
   viewProviders: [
     provideIcons({

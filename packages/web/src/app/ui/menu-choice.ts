@@ -1,9 +1,10 @@
 import { CdkMenuItemRadio } from '@angular/cdk/menu';
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 
 /** One of several in a menu, of which one holds: it is ticked. `mark` stands in place of the tick. */
 @Component({
   selector: 'button[rqMenuChoice]',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<ng-content />
     @if (rqMenuChoice()) {
       <span aria-hidden="true">{{ mark() }}</span>

@@ -1,4 +1,4 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { diffChars } from 'diff';
 
 /** Characters of a change beyond which it is shown whole: telling them apart would take longer than reading them. */
@@ -22,6 +22,7 @@ export function changePieces(before: string, after: string, side: 'before' | 'af
 /** One side of a rename, with what goes or comes marked. Never markup. */
 @Component({
   selector: 'rq-name-change',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<bdi>
     @for (piece of pieces(); track $index) {
       <span

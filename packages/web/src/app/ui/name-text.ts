@@ -1,10 +1,11 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { OpenScene } from '../state/open-scene';
 import { namePieces } from './name-pieces';
 
 /** A name as text: what is unseen becomes visible, direction stays inside, nothing is ever markup. */
 @Component({
   selector: 'rq-name',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<bdi>
     @for (piece of pieces(); track $index) {
       <span [class]="piece.bad ? 'rounded-[2px] bg-block/20 text-block' : ''">{{ piece.text }}</span>

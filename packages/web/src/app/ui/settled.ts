@@ -1,4 +1,5 @@
 import { effect, signal, untracked, type Signal } from '@angular/core';
+import type { Scene } from '@renquil/core';
 
 /** How long nothing may have changed before what is only counted is counted again, milliseconds. */
 const rest = 180;
@@ -6,21 +7,24 @@ const rest = 180;
 export const largeScene = 30_000;
 
 /**
- * Follows a count of changes: at once in a small scene, in a large one when they rest. What walks the whole of a scene only to
+ * Counts the changes of a scene: at once in a small one, in a large one when they rest. What walks the whole of a scene only to
  * say how many of something there are hangs on this, so that an edit itself costs what it changes. -1: not counted yet.
- * `turn` puts those who rest at the same time one behind the other. To be called where effects may be.
+ * `scene` is read to be followed; `turn` puts those who rest at the same time one behind the other. To be called where
+ * effects may be.
  */
-export function settled(tick: Signal<number>, objects: () => number, turn = 0): Signal<number> {
-  const isLarge = (): boolean => untracked(objects) > largeScene;
-  const seen = signal(isLarge() ? -1 : untracked(tick));
+export function settled(scene: () => Scene, turn = 0): Signal<number> {
+  const isLarge = (): boolean => untracked(scene).size > largeScene;
+  const seen = signal(isLarge() ? -1 : 0);
+  let changes = -1;
   effect((onCleanup) => {
-    const now = tick();
-    if (!isLarge() || untracked(seen) === now) {
+    scene();
+    const now = ++changes;
+    if (!isLarge()) {
       seen.set(now);
       return;
     }
     const timer = setTimeout(() => seen.set(now), rest + 60 * turn);
     onCleanup(() => clearTimeout(timer));
   });
-  return seen;
+  return seen.asReadonly();
 }

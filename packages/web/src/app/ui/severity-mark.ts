@@ -1,9 +1,10 @@
-import { Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Severity } from '@renquil/core';
 
 /** The shape of a severity: filled, half-filled, outlined diamond, or a tick. Colour never stands alone. */
 @Component({
   selector: 'rq-severity',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg
       viewBox="0 0 12 12"

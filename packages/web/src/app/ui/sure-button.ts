@@ -1,8 +1,9 @@
-import { Component, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 
 /** What cannot be taken back asks once more, in its own place. */
 @Component({
   selector: 'rq-sure-button',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (asking()) {
       <span class="text-block">{{ ask() }}</span>

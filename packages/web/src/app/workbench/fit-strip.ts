@@ -1,4 +1,14 @@
-import { Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import type { FittedConvention } from '@renquil/api';
@@ -13,6 +23,7 @@ import { byFit, isHeld } from './fit-order';
  */
 @Component({
   selector: 'rq-fit-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe],
   template: `
     <section

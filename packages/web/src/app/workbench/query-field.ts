@@ -1,4 +1,13 @@
-import { Component, computed, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideFunnel } from '@ng-icons/lucide';
 import { completeQuery, type Completion } from '@renquil/core';
@@ -9,6 +18,7 @@ import { LedgerState } from './ledger/ledger-state';
 /** The filter of the ledger: the query language with its words offered as one types, and how many objects are found. */
 @Component({
   selector: 'rq-query-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, NgIcon],
   viewProviders: [provideIcons({ lucideFunnel })],
   template: `
@@ -99,7 +109,7 @@ export class QueryField {
   readonly at = signal(-1);
   readonly offers = computed<readonly Completion[]>(() => {
     const asked = this.#asked();
-    return asked ? completeQuery(this.#open.scene, asked.text, asked.cursor) : [];
+    return asked ? completeQuery(this.#open.sceneNow, asked.text, asked.cursor) : [];
   });
 
   typed(field: HTMLInputElement): void {

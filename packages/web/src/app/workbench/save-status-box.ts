@@ -1,11 +1,12 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, effect, inject, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { SignInAgain } from '../people/sign-in-again';
 import { OpenScene } from '../state/open-scene';
 
 /** Whether what was done here is saved, in words; where something is in the way, a button that does what helps. */
 @Component({
   selector: 'rq-save-status',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="block" role="status" data-testid="saving">
       @if (isWell()) {

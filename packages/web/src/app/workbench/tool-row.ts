@@ -1,4 +1,4 @@
-import { Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import {
@@ -23,6 +23,7 @@ import type { StepName } from './steps';
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark],
   viewProviders: [
     provideIcons({ lucideAsterisk, lucideListTree, lucideSave, lucideTags, lucideTextCursorInput }),

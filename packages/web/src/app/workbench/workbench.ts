@@ -1,5 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import {
+  ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
@@ -53,6 +54,7 @@ import { workbenchCommands } from './workbench-commands';
 /** One scene at one step: the bar with the steps, the tool row of the step, the step's room. */
 @Component({
   selector: 'rq-workbench',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     ArrangeStep,
     CheckStep,

@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
 import { afterPaint } from '../../ui/after-paint';
 import { PaneSizes } from '../../ui/pane-sizes';
@@ -11,6 +11,7 @@ import { SidePanel } from './side-panel';
 /** Layers and kinds at the left, ledger over lineage map in the middle, 3D view over numbers at the right. */
 @Component({
   selector: 'rq-arrange-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SplitComponent, SplitAreaComponent, Inspector, Ledger, Lineage, SidePanel, Viewport],
   templateUrl: './arrange-step.html',
   host: { class: 'flex min-h-0 flex-1 flex-col' },

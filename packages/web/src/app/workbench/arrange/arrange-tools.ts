@@ -1,6 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
 import {
@@ -39,6 +39,7 @@ const pivots: readonly (readonly [PivotAt, string])[] = [
 /** The tools of the Arrange step. */
 @Component({
   selector: 'rq-arrange-tools',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, Submenu],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideChevronDown })],
   templateUrl: './arrange-tools.html',
@@ -53,13 +54,13 @@ export class ArrangeTools {
   readonly pivots = pivots;
   readonly displays = displays;
   /** Asked when the menu opens: it walks the scene. */
-  readonly copies = computed(() => (this.open.tick(), planShare(this.open.scene)));
+  readonly copies = computed(() => planShare(this.open.scene));
   readonly saved = computed(() => bytesText(this.copies().bytes));
   readonly axes = ['x', 'y', 'z'] as const;
   readonly none = computed(() => !this.open.mayEdit() || !this.arrange.picked().length);
-  readonly #settled = settled(this.open.tick, () => this.open.scene.size, 3);
+  readonly #settled = settled(() => this.open.scene, 3);
   readonly untidy = computed(() => {
-    return this.#settled() < 0 ? [] : findUntidy(this.open.scene, this.open.convention);
+    return this.#settled() < 0 ? [] : findUntidy(this.open.sceneNow, this.open.convention);
   });
 
   /** What is picked; nothing picked: everything at the top, or all directly below the one root. */

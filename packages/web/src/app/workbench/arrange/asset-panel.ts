@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
   assetRules,
   assetTemplates,
@@ -19,6 +19,7 @@ import { TemplateSheet, type TemplateSheetData } from './template-sheet';
 /** What the asset is: its type, with the branches it must hold, and the standard its joints follow. */
 @Component({
   selector: 'rq-asset-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 class="px-1 pb-1 font-bold">Asset</h2>
     @if (root() === null) {
@@ -79,19 +80,17 @@ export class AssetPanel {
   readonly typeKey = assetTypeKey;
   readonly skeletonKey = skeletonKey;
   readonly standards = skeletonStandards;
-  readonly root = computed(() => (this.open.tick(), mainRoot(this.open.scene)));
+  readonly root = computed(() => mainRoot(this.open.scene));
   readonly types = computed(() => [
     ...new Set([...Object.keys(assetTemplates), ...Object.keys(this.open.convention.source.templates ?? {})]),
   ]);
   readonly held = computed(() => {
-    this.open.tick();
     const root = this.root();
     const attributes = root === null ? {} : this.open.scene.get(root).attributes;
     const text = (key: string): string => (typeof attributes[key] === 'string' ? attributes[key] : '');
     return { type: text(assetTypeKey), skeleton: text(skeletonKey) };
   });
   readonly template = computed(() => {
-    this.open.tick();
     return assetRules(this.open.scene, this.open.convention.source.templates)?.template ?? null;
   });
 

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { attributeSpread, type Edit, type Json, type ObjectId, type Scene } from '@renquil/core';
 import { BarController, BarElement, CategoryScale, LinearScale, type ChartConfiguration } from 'chart.js';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
@@ -17,6 +17,7 @@ export type AttributeWish =
 /** One attribute: how many hold it, how its values are spread, and one value for all that is picked. */
 @Component({
   selector: 'rq-attribute-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [BaseChartDirective, CountPipe],
   providers: [provideCharts({ registerables: [BarController, BarElement, CategoryScale, LinearScale] })],
   template: `

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   proposeClusters,
   proposeRigOrder,
@@ -27,6 +27,7 @@ const ways: readonly (readonly [Way, string])[] = [
 /** Groups that could be made, seen before they are, each on its own tick. Closes with those that are ticked. */
 @Component({
   selector: 'rq-auto-arrange',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe],
   template: `
     <div class="sheet w-[620px] max-w-[92vw]">

@@ -1,11 +1,12 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterRenderEffect,
+  ChangeDetectionStrategy,
   Component,
   computed,
+  type ElementRef,
   inject,
   signal,
-  type ElementRef,
   viewChild,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
@@ -25,6 +26,7 @@ import { swatches, tally } from './tally';
 /** The layers: every object is in one. What is off for a layer is off for its objects and the layers in it. */
 @Component({
   selector: 'rq-layer-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, RulingMenu, Submenu],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus })],
   templateUrl: './layer-list.html',
@@ -40,12 +42,12 @@ export class LayerList {
   readonly naming = signal<{ readonly renames: string | null } | null>(null);
   readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly swatches = swatches;
-  readonly #settled = settled(this.open.tick, () => this.open.scene.size, 1);
+  readonly #settled = settled(() => this.open.scene, 1);
   readonly rows = computed(() => {
     const counted = this.#settled() >= 0;
     return layerRows(
-      this.open.scene,
-      counted ? tally(this.open.scene).layers : new Map(),
+      this.open.sceneNow,
+      counted ? tally(this.open.sceneNow).layers : new Map(),
       this.arrange.layer(),
     );
   });

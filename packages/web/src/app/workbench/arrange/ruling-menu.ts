@@ -1,11 +1,12 @@
 import { CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox } from '@angular/cdk/menu';
-import { Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core';
 import { MenuChoice } from '../../ui/menu-choice';
 
 /** The switches and the look of a layer or set: what is off here is off for all its objects. */
 @Component({
   selector: 'rq-ruling-menu',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox, MenuChoice],
   template: `
     <div class="sheet w-44 p-1" cdkMenu>

@@ -1,11 +1,12 @@
 import { CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterRenderEffect,
+  ChangeDetectionStrategy,
   Component,
   computed,
+  type ElementRef,
   inject,
   signal,
-  type ElementRef,
   viewChild,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
@@ -22,6 +23,7 @@ import { SetMenu } from './set-menu';
 /** Named sets: from what is picked (kept by hand) or from the filter (kept by the query). Deleting one deletes no object. */
 @Component({
   selector: 'rq-set-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenuTrigger, CountPipe, NgIcon, SetMenu],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus, lucideSquare, lucideZap })],
   templateUrl: './set-list.html',
@@ -39,7 +41,6 @@ export class SetList {
   readonly says = rulingSays;
   readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly sets = computed(() => {
-    this.open.tick();
     const { scene } = this.open;
     const counted = [...scene.sets.values()].map((set) => ({ set, count: setMembers(scene, set).length }));
     return counted.map((one) => ({ ...one, circle: setCircle(scene, one.set.name) }));

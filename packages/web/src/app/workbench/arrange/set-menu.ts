@@ -1,5 +1,5 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   combineSets,
   setMembers,
@@ -24,6 +24,7 @@ const ways: Record<SetWay, string> = {
 /** What can be done with a set. Nothing here touches the objects themselves, but for what its switches rule. */
 @Component({
   selector: 'rq-set-menu',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, RulingMenu, Submenu],
   template: `
     <div class="sheet w-56 p-1" cdkMenu>
@@ -118,7 +119,6 @@ export class SetMenu {
   readonly rename = output<SceneSet>();
   readonly ways = setWays.map((way) => [way, ways[way]] as const);
   readonly others = computed(() => {
-    this.#open.tick();
     return [...this.#open.scene.sets.values()].filter((one) => one.name !== this.set().name);
   });
 

@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChartColumn } from '@ng-icons/lucide';
 import { settled } from '../../ui/settled';
@@ -20,6 +20,7 @@ const words = ['working on', 'waits', 'done'] as const;
 /** Layers, marks, kinds and attributes with their counts. A click narrows the ledger to one of them; again, to none. */
 @Component({
   selector: 'rq-side-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AssetPanel, CountPipe, LayerList, NgIcon, SetList, ViewList],
   viewProviders: [provideIcons({ lucideChartColumn })],
   templateUrl: './side-panel.html',
@@ -32,8 +33,8 @@ export class SidePanel {
   readonly #dialog = inject(Dialog);
   readonly filterOf = filterOf;
   readonly words = words;
-  readonly #settled = settled(this.open.tick, () => this.open.scene.size, 2);
-  readonly tally = computed(() => (this.#settled() < 0 ? nothing : tally(this.open.scene)));
+  readonly #settled = settled(() => this.open.scene, 2);
+  readonly tally = computed(() => (this.#settled() < 0 ? nothing : tally(this.open.sceneNow)));
   readonly kinds = computed(() => [...this.tally().kinds].sort((a, b) => b[1] - a[1]));
   readonly marks = computed(() => [...this.tally().marks]);
   readonly attributes = computed(() => [...this.tally().attributes].sort((a, b) => b[1] - a[1]).slice(0, 30));

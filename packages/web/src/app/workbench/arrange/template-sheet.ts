@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import type { AssetTemplate } from '@renquil/core';
 
 export interface TemplateSheetData {
@@ -18,6 +18,7 @@ const flags = [
 /** The branches an asset holds, in their order, and what else is asked of it. Kept with the scene. */
 @Component({
   selector: 'rq-template-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet w-[520px] max-w-[92vw]">
       <div class="border-b border-line px-4 py-3">

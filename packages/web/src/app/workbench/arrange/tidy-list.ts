@@ -1,12 +1,13 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import type { TidyItem } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 
 /** What could be tidied, each on its own tick. Closes with those that are ticked. */
 @Component({
   selector: 'rq-tidy-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe],
   template: `
     <div class="sheet w-[620px] max-w-[92vw]">

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { planLike, twinDifferences, type ObjectId, type Plan, type Scene } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 
@@ -19,6 +19,7 @@ export interface TwinWish {
  */
 @Component({
   selector: 'rq-twin-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe],
   template: `
     <div class="sheet w-[760px] max-w-[92vw]">

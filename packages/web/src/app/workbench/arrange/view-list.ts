@@ -1,10 +1,11 @@
 import {
   afterRenderEffect,
+  ChangeDetectionStrategy,
   Component,
   computed,
+  type ElementRef,
   inject,
   signal,
-  type ElementRef,
   viewChild,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
@@ -15,6 +16,7 @@ import { OpenScene } from '../../state/open-scene';
 /** Views: saved combinations of what is shown. A click shows one; taking it back is an undo like any other. */
 @Component({
   selector: 'rq-view-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [NgIcon],
   viewProviders: [provideIcons({ lucidePlus, lucideTrash2 })],
   template: `
@@ -77,7 +79,6 @@ export class ViewList {
   readonly naming = signal(false);
   readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly views = computed((): { name: string; view: SceneView | null }[] => {
-    this.open.tick();
     const saved = [...this.open.scene.views.values()].map((view) => ({ name: view.name, view }));
     return [{ name: 'All on', view: null }, ...saved];
   });

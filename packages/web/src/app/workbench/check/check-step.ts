@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
 import { afterPaint } from '../../ui/after-paint';
 import { PaneSizes } from '../../ui/pane-sizes';
@@ -8,6 +8,7 @@ import { FindingsList } from './findings-list';
 
 @Component({
   selector: 'rq-check-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SplitComponent, SplitAreaComponent, FindingCard, FindingsList, Viewport],
   template: `
     <as-split

@@ -1,7 +1,7 @@
-import { Component, computed, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { pathOf, sayEdits } from '@renquil/core';
 import { Commands } from '../../state/commands';
-import { OpenScene } from '../../state/open-scene';
+import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
 import { KindIcon } from '../../ui/kind-icon';
@@ -13,6 +13,7 @@ import { FindingsState } from './findings-state';
 /** One finding: which object, what is wrong, why, where the rule comes from, and the way to put it right. */
 @Component({
   selector: 'rq-finding-card',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, KindIcon, NameField, NameText, SeverityMark],
   templateUrl: './finding-card.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-4' },
@@ -22,10 +23,9 @@ export class FindingCard {
   readonly state = inject(FindingsState);
   readonly ledger = inject(LedgerState);
   readonly object = computed(() => {
-    this.open.tick();
     const id = this.state.current()?.object;
     return id === undefined ? null : (this.open.scene.find(id) ?? null);
-  });
+  }, changesInPlace);
   readonly path = computed(() => {
     const object = this.object();
     return object ? pathOf(this.open.scene, object.id) : '';

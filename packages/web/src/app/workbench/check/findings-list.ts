@@ -1,5 +1,5 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { Component, effect, inject, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, untracked, viewChild } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
 import type { Finding } from '@renquil/core';
@@ -15,6 +15,7 @@ import { FindingsState, type FindingLine } from './findings-state';
 /** Findings under their check or their object. Arrows walk them; each one walked to is picked and shown. */
 @Component({
   selector: 'rq-findings-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     CdkFixedSizeVirtualScroll,
     CdkVirtualForOf,

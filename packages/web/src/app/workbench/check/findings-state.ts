@@ -47,7 +47,6 @@ export class FindingsState {
   /** All findings in the order of the tree, a few numbers each. */
   readonly columns = computed(() => {
     this.#analysis.version();
-    this.#open.tick();
     const columns = new FindingColumns();
     for (const { id } of this.#open.scene.walk()) {
       const found = this.#analysis.found.placeOf(id);
@@ -81,7 +80,7 @@ export class FindingsState {
       severity: worst,
       count: at.length,
       at: Int32Array.from(at),
-      title: typeof key === 'string' ? (checkOf(key)?.title ?? key) : this.#open.scene.get(key).name,
+      title: typeof key === 'string' ? (checkOf(key)?.title ?? key) : this.#open.sceneNow.get(key).name,
     }));
     return byCheck
       ? made.sort((a, b) => severityRank[a.severity] - severityRank[b.severity] || b.count - a.count)
@@ -93,7 +92,6 @@ export class FindingsState {
   readonly finding = computed<Finding | null>(() => {
     const now = this.current();
     this.#analysis.version();
-    this.#open.tick();
     if (!now || !this.#open.scene.find(now.object)) return null;
     return this.#analysis.of(now.object).find((f) => f.check === now.check) ?? null;
   });

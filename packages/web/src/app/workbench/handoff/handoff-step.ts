@@ -1,4 +1,4 @@
-import { Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import type { GateLine } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { Commands } from '../../state/commands';
@@ -12,6 +12,7 @@ import { HandoffState } from './handoff-state';
 /** The gate, what goes and what stays home, and the package with its read-back. */
 @Component({
   selector: 'rq-handoff-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AgoPipe, BytesPipe, CountPipe, SeverityMark],
   providers: [HandoffState],
   templateUrl: './handoff-step.html',

@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { facings, isFacing, type Edit, type Frame, type ObjectId, type Plane } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
@@ -8,6 +8,7 @@ import { metres } from './numbers';
 /** Of the root of an asset: which way it faces and why, where its left and right part; another facing can be told. */
 @Component({
   selector: 'rq-facing-line',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe],
   template: `
     @if (frame(); as frame) {

@@ -1,4 +1,4 @@
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   boxSize,
   isInSet,
@@ -12,7 +12,7 @@ import {
   type PivotAt,
   type Vec3,
 } from '@renquil/core';
-import { OpenScene } from '../../state/open-scene';
+import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
 import { ArrangeState } from '../arrange/arrange-state';
@@ -31,6 +31,7 @@ const axes = ['X', 'Y', 'Z'] as const;
 /** The object last picked: its place as numbers that can be typed, its pivot and rest, and what it is made of. */
 @Component({
   selector: 'rq-inspector',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, FacingLine, NameText, PivotPicker],
   templateUrl: './inspector.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-3.5' },
@@ -48,13 +49,11 @@ export class Inspector {
   readonly axes = axes;
   readonly depth = signal(0);
   readonly object = computed(() => {
-    this.open.tick();
     const { active } = this.ledger.picking();
     return active === null ? null : (this.open.scene.find(active) ?? null);
-  });
+  }, changesInPlace);
   readonly path = computed(() => (this.object() ? pathOf(this.open.scene, this.object()!.id) : ''));
   readonly place = computed(() => {
-    this.open.tick();
     const object = this.object();
     const place = object && placeIn(this.open.scene, object.id, this.space());
     return place && 't' in place ? place : null;
@@ -71,7 +70,6 @@ export class Inspector {
   });
   /** Which of the nine places of its bounds the object's own origin lies at, at the depth that is asked for. */
   readonly anchor = computed<Anchor | null>(() => {
-    this.open.tick();
     const object = this.object();
     const bounds = object && worldBounds(this.open.scene, object.id);
     if (!bounds) return null;
@@ -89,7 +87,6 @@ export class Inspector {
     return { x: x === 'any' ? 0 : x!, y: y === 'any' ? 0 : y! };
   });
   readonly facts = computed<readonly Fact[]>(() => {
-    this.open.tick();
     const object = this.object();
     if (!object) return [];
     const { scene } = this.open;
@@ -120,7 +117,6 @@ export class Inspector {
 
   /** What would stay behind when the main root is moved. */
   readonly outside = computed(() => {
-    this.open.tick();
     const { scene, convention } = this.open;
     const left = leftOutside(scene, convention);
     const main = mainRoot(scene);

@@ -1,4 +1,4 @@
-import { Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 
 /** Across and up, -1 to 1 each, as the object faces: -1 across is its right. */
 export interface Anchor {
@@ -14,6 +14,7 @@ const along = ['bottom', 'middle', 'top'];
  */
 @Component({
   selector: 'rq-pivot-picker',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div
       class="relative size-[84px] rounded border border-line-strong bg-sheet"

@@ -1,10 +1,11 @@
-import { Component, ElementRef, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, input } from '@angular/core';
 import { leastVerdict } from './column-fit';
 import { ColumnWidths } from './column-widths';
 
 /** The right edge of a column's title: dragged it sets the width, a double click fits it to what stands in it. */
 @Component({
   selector: 'rq-column-edge',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: '',
   host: {
     class:

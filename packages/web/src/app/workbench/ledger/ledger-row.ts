@@ -1,9 +1,9 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
 import { rollUp, type TreeRow } from '@renquil/core';
 import { Analysis } from '../../state/analysis';
-import { OpenScene } from '../../state/open-scene';
+import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';
 import { KindIcon } from '../../ui/kind-icon';
@@ -19,6 +19,7 @@ import type { TreeColumn } from './tree-columns';
 
 @Component({
   selector: 'rq-ledger-row',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [NgIcon, KindIcon, NameField, SlotField, NameText, SeverityMark, SwitchCell, CountPipe],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
@@ -63,17 +64,17 @@ export class LedgerRow {
   readonly index = input.required<number>();
   readonly dropAt = input<DropAt | null>(null);
   readonly draggable = input(false);
-  readonly object = computed(() => (this.view(), this.#open.scene.get(this.row().id)));
+  readonly object = computed(() => (this.view(), this.#open.sceneNow.get(this.row().id)), changesInPlace);
   /** Of what has no name its shape may have one that tells something. */
   readonly shapeName = computed(() => {
     this.view();
-    return this.object().name ? '' : shapeNameOf(this.#open.scene, this.object());
+    return this.object().name ? '' : shapeNameOf(this.#open.sceneNow, this.object());
   });
   /** What a folded row hides. */
   readonly below = computed(() => {
     this.view();
     if (!this.row().hasChildren || this.row().open) return null;
-    const sum = rollUp(this.#open.scene, this.row().id, (id) => this.#analysis.of(id));
+    const sum = rollUp(this.#open.sceneNow, this.row().id, (id) => this.#analysis.of(id));
     const parts = Object.entries(sum.kinds).map(([kind, n]) =>
       count(n, kind, kind === 'mesh' ? 'meshes' : `${kind}s`),
     );
@@ -91,7 +92,10 @@ export class LedgerRow {
     // The object is the same one after a change: only the view is new.
     this.view();
     const object = this.object();
-    return this.tree().map((column) => ({ column, text: column.text?.(this.#open.scene, object) ?? null }));
+    return this.tree().map((column) => ({
+      column,
+      text: column.text?.(this.#open.sceneNow, object) ?? null,
+    }));
   });
 
   foldGroup(event: MouseEvent, label: string): void {

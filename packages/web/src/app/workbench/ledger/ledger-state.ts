@@ -79,7 +79,6 @@ export class LedgerState {
   });
   /** What the filter finds, step by step; null: there is no filter. */
   readonly #finder = computed(() => {
-    this.#open.tick();
     // What the checks found comes later than the change it is about.
     if (this.filter().includes('finding:')) this.#analysis.version();
     const { test } = this.query();
@@ -115,7 +114,7 @@ export class LedgerState {
     const sort = this.#columns.sort();
     if (!sort || !this.sorts()) return null;
     const column = sort.key === 'name' ? 'name' : treeColumns.find((one) => one.key === sort.key);
-    return column ? compareBy(this.#open.scene, column, sort.down) : null;
+    return column ? compareBy(this.#open.sceneNow, column, sort.down) : null;
   });
   /** Only Arrange sorts; the ledger on the page says so. */
   readonly sorts = signal(false);
@@ -130,12 +129,11 @@ export class LedgerState {
   readonly #shown = computed<ReadonlySet<ObjectId> | null>(() => {
     const matches = this.matches();
     const editing = this.editing();
-    if (!matches || editing === null || matches.has(editing) || !this.#open.scene.find(editing))
+    if (!matches || editing === null || matches.has(editing) || !this.#open.sceneNow.find(editing))
       return matches;
     return new Set(matches).add(editing);
   });
   readonly rows = computed(() => {
-    this.#open.tick();
     const by = this.bySlot();
     if (by && !this.sorts())
       return slotRows(this.#open.scene, {
@@ -152,10 +150,9 @@ export class LedgerState {
     });
   });
   readonly order = computed(() => this.rows().ids);
-  readonly shownCount = computed(() => this.matches()?.size ?? (this.#open.tick(), this.#open.scene.size));
+  readonly shownCount = computed(() => this.matches()?.size ?? this.#open.scene.size);
   /** Faces of what is picked and all below it, each object once. */
   readonly pickedFaces = computed(() => {
-    this.#open.tick();
     const { scene } = this.#open;
     const seen = new Set<ObjectId>();
     let faces = 0;

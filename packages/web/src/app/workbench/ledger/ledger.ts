@@ -10,14 +10,15 @@ import {
 } from '@angular/cdk/scrolling';
 import {
   afterNextRender,
+  ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
   effect,
   type ElementRef,
   inject,
-  input,
   Injector,
+  input,
   signal,
   untracked,
   viewChild,
@@ -44,6 +45,7 @@ import { viewRow, type RowContext, type RowView } from './row-view';
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
   selector: 'rq-ledger',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     SlotHead,
     CdkDrag,
@@ -102,12 +104,10 @@ export class Ledger {
   readonly layout = new ColumnLayout(this);
   readonly template = this.layout.template;
   readonly total = computed(() => {
-    this.open.tick();
     const all = this.open.scene.size;
     return this.state.matches() ? `${count(this.state.shownCount())} of ${count(all)}` : count(all);
   });
   readonly context = computed<RowContext>(() => {
-    this.open.tick();
     this.#analysis.version();
     return {
       scene: this.open.scene,

@@ -1,9 +1,10 @@
 import { CdkConnectedOverlay, type CdkOverlayOrigin } from '@angular/cdk/overlay';
-import { Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** Under a field: somebody else has changed what it was opened on. Both texts, and a choice. */
 @Component({
   selector: 'rq-meanwhile',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkConnectedOverlay],
   template: `
     <ng-template cdkConnectedOverlay [cdkConnectedOverlayOrigin]="origin()" [cdkConnectedOverlayOpen]="true">

@@ -1,6 +1,7 @@
 import { CdkOverlayOrigin } from '@angular/cdk/overlay';
 import {
   afterNextRender,
+  ChangeDetectionStrategy,
   Component,
   computed,
   effect,
@@ -27,6 +28,7 @@ import { Meanwhile } from './meanwhile';
  */
 @Component({
   selector: 'rq-name-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkOverlayOrigin, Meanwhile],
   template: `
     <input
@@ -66,7 +68,7 @@ export class NameField implements OnInit, OnDestroy {
   readonly #state = inject(LedgerState);
   readonly #toasts = inject(ToastList);
   readonly object = input.required<SceneObject>();
-  readonly text = new EditedText(() => (this.open.tick(), this.object().name));
+  readonly text = new EditedText(() => (void this.open.scene, this.object().name));
   readonly finding = computed(() =>
     judgeName(this.open.scene, this.open.convention, this.object(), this.text.draft()),
   );

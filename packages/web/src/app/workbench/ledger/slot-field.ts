@@ -1,6 +1,7 @@
 import { CdkOverlayOrigin } from '@angular/cdk/overlay';
 import {
   afterNextRender,
+  ChangeDetectionStrategy,
   Component,
   computed,
   type ElementRef,
@@ -24,6 +25,7 @@ import { SlotCells } from './slot-cells';
 /** A cell as a field: Enter keeps and goes down, Tab keeps and goes to the next slot, Escape backs out. Listed words are offered. */
 @Component({
   selector: 'rq-slot-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkOverlayOrigin, Meanwhile],
   template: `
     <input
@@ -75,7 +77,6 @@ export class SlotField implements OnInit, OnDestroy {
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   readonly rows = computed(() => this.#cells.rowsOf(this.object()).length);
   readonly text = new EditedText(() => {
-    this.open.tick();
     return this.open.scene.find(this.object()) ? this.open.slotText(this.object(), this.slot()) : '';
   });
   /** A key that began the edit stands in place of what was there. */

@@ -1,5 +1,13 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, computed, inject, input, output, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
 import { openMenu } from '../../ui/open-menu';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from './ledger-state';
@@ -8,6 +16,7 @@ import { SlotCells } from './slot-cells';
 /** The title of a slot's column: sorts, groups, filters by what is picked, fills down. */
 @Component({
   selector: 'rq-slot-head',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger],
   template: `
     <button
@@ -151,7 +160,6 @@ export class SlotHead {
     return by?.slot === this.slot() ? by : null;
   });
   readonly activeText = computed(() => {
-    this.open.tick();
     const { active } = this.state.picking();
     return active !== null && this.open.scene.find(active) ? this.open.slotText(active, this.slot()) : '';
   });

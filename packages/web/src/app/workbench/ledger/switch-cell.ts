@@ -1,4 +1,4 @@
-import { Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { offBy, switchNames, type OffBy, type SceneObject, type SwitchName } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { SwitchPaint } from './switch-paint';
@@ -16,6 +16,7 @@ const titles: Record<SwitchName, string> = {
  */
 @Component({
   selector: 'rq-switch-cell',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (one of switches(); track one.name) {
       <button
@@ -51,13 +52,13 @@ export class SwitchCell {
   readonly object = input.required<SceneObject>();
   readonly titles = titles;
   readonly switches = computed(() => {
-    this.open.tick();
+    const { scene } = this.open;
     const object = this.object();
     const painted = this.paint.now();
     return switchNames.map((name) => {
       const painting = painted?.name === name && painted.ids.has(object.id);
       const on = painting ? painted.to : object.switches[name];
-      const off = on ? offBy(this.open.scene, object, name) : null;
+      const off = on ? offBy(scene, object, name) : null;
       return { name, on, off, title: `${titles[name]}, ${on ? ruledBy(off) : 'off'}` };
     });
   });

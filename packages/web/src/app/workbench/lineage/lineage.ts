@@ -1,5 +1,6 @@
 import {
   afterNextRender,
+  ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
@@ -30,6 +31,7 @@ const rowHeight = 27;
 /** The tree drawn as a map: what is above lies above, as wide as what it holds. Arrows walk it, a click picks. */
 @Component({
   selector: 'rq-lineage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe],
   template: `
     <div class="flex items-baseline gap-3 px-3 pt-2 pb-1">
@@ -102,15 +104,15 @@ export class Lineage {
   } | null = null;
   readonly width = signal(0);
   readonly hovered = signal<ObjectId | null>(null);
-  readonly #settled = settled(this.#open.drawTick, () => this.#open.scene.size);
+  readonly #settled = settled(() => this.#open.sceneDrawn);
   readonly blocks = computed<readonly Block[]>(() => {
     const counted = this.#settled() >= 0;
-    return counted && this.width() ? layLineage(this.#open.scene, this.widthBy(), 1.5 / this.width()) : [];
+    return counted && this.width() ? layLineage(this.#open.sceneNow, this.widthBy(), 1.5 / this.width()) : [];
   });
 
   /** How many branches there are when none is wide enough to be drawn; 0: some are, or there are none. */
   readonly tooFine = computed(() =>
-    this.#settled() >= 0 && this.width() && !this.blocks().length ? this.#open.scene.roots.length : 0,
+    this.#settled() >= 0 && this.width() && !this.blocks().length ? this.#open.sceneNow.roots.length : 0,
   );
 
   constructor() {
@@ -121,7 +123,7 @@ export class Lineage {
       destroy.onDestroy(() => observer.disconnect());
     });
     effect(() => {
-      this.#open.tick();
+      void this.#open.scene;
       this.#analysis.version();
       this.#theme.name();
       this.tint();

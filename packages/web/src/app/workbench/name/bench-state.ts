@@ -38,15 +38,13 @@ export class BenchState {
     const matches = this.#ledger.matches();
     return matches
       ? this.#inTreeOrder(matches)
-      : rows.length === this.#open.scene.size
+      : rows.length === this.#open.sceneNow.size
         ? Array.from(rows.ids)
         : this.#inTreeOrder(null);
   });
   /** How many they are, without listing them. */
   readonly count = computed(
-    () =>
-      this.#ledger.picking().picked.size ||
-      (this.#ledger.matches()?.size ?? (this.#open.tick(), this.#open.scene.size)),
+    () => this.#ledger.picking().picked.size || (this.#ledger.matches()?.size ?? this.#open.scene.size),
   );
   readonly target = computed(() =>
     this.#ledger.picking().picked.size ? 'picked' : this.#ledger.matches() ? 'shown' : 'all',
@@ -55,7 +53,8 @@ export class BenchState {
 
   constructor() {
     effect(() => {
-      this.#open.tick();
+      // What comes out of the steps depends on all of the scene.
+      void this.#open.scene;
       const [steps, policy, shown] = [this.steps(), this.policy(), this.shown()];
       const objects = steps.length && shown ? this.objects() : [];
       const mine = this.#ledger.previewBy() === 'bench';

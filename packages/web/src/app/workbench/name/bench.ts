@@ -1,6 +1,6 @@
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { StepId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
@@ -12,6 +12,7 @@ import { stepKinds } from './step-kinds';
 /** The rename bench: steps in order, each with how many names it changes; the ledger shows the outcome in place. */
 @Component({
   selector: 'rq-bench',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkDrag, CdkDropList, CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, RecipeMenu, StepCard],
   template: `
     <div class="flex items-baseline gap-2 px-3.5 pt-3.5 pb-2">

@@ -1,4 +1,4 @@
-import { Component, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, viewChild } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
 import { afterPaint } from '../../ui/after-paint';
 import { PaneSizes } from '../../ui/pane-sizes';
@@ -12,6 +12,7 @@ import { Tray } from './tray';
 
 @Component({
   selector: 'rq-name-step',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [SplitComponent, SplitAreaComponent, Ledger, Viewport, Bench, ProposePanel, Tray],
   template: `
     <as-split

@@ -1,5 +1,5 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   namedThings,
   otherThings,
@@ -16,6 +16,7 @@ import { SeverityMark } from '../../ui/severity-mark';
 /** Names of materials, shapes, layers and sets, held to patterns of their own. */
 @Component({
   selector: 'rq-other-names',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, SeverityMark],
   template: `
     <div class="sheet w-[700px] max-w-[94vw]">
@@ -108,7 +109,6 @@ export class OtherNames {
   readonly thing = signal<OtherThing>('material');
   readonly held = computed(() => this.open.held().pattern(this.thing()) !== null);
   readonly rows = computed(() => {
-    this.open.tick();
     return namedThings(this.open.scene, this.open.held(), this.thing());
   });
   readonly wrong = computed(
@@ -126,7 +126,6 @@ export class OtherNames {
     this.open.apply(`Put ${count(this.fixes().length, `${this.thing()} name`)} right`, edits);
   }
   follow(ending: string): Edit[] {
-    this.open.tick();
     return planShapesFollow(this.open.scene, ending.trim());
   }
   takeFollow(ending: string): void {

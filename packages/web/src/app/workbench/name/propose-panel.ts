@@ -1,4 +1,4 @@
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Reason, SlotGuess } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
@@ -8,6 +8,7 @@ import { ProposeState, reasonTitles } from './propose-state';
 /** Which of the proposed names are taken, by how sure, by slot, by reason; and why, for the row one is at. */
 @Component({
   selector: 'rq-propose-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe],
   templateUrl: './propose-panel.html',
   host: { class: 'flex h-full min-h-0 flex-col' },
@@ -23,7 +24,6 @@ export class ProposePanel {
   readonly active = this.propose.active;
   readonly activeName = computed(() => {
     const { active } = this.#ledger.picking();
-    this.open.tick();
     return active === null ? null : (this.open.scene.find(active)?.name ?? null);
   });
   readonly lines = computed(() => {

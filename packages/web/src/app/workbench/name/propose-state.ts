@@ -112,7 +112,8 @@ export class ProposeState {
       });
     });
     effect(() => {
-      this.#open.tick();
+      // What taking them would do depends on every name there is.
+      void this.#open.scene;
       const choices = this.choices();
       if (this.on() && this.#proposed())
         untracked(() => this.#analysis.take({ seq: this.#seq, asked: ++this.#asks, choices }));

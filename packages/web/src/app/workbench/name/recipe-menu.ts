@@ -1,5 +1,5 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
-import { Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import type { KeptRecipe } from '@renquil/api';
@@ -11,6 +11,7 @@ import { BenchState } from './bench-state';
 /** Recipes kept for the project: put on the bench, kept under a name, deleted, saved as a file for the command line. */
 @Component({
   selector: 'rq-recipe-menu',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger],
   template: `
     <button

@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { ObjectId } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 import { NameChange } from '../../ui/name-change';
@@ -22,6 +22,7 @@ export interface Review {
 /** Every name that will change, before and after, one under the other. Closes with true to apply. */
 @Component({
   selector: 'rq-review-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     CdkFixedSizeVirtualScroll,
     CdkVirtualForOf,

@@ -1,5 +1,13 @@
 import { CdkDragHandle } from '@angular/cdk/drag-drop';
-import { afterRenderEffect, Component, computed, ElementRef, inject, input } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+} from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideTrash2 } from '@ng-icons/lucide';
 import type { FromListStep, RecipeStep } from '@renquil/core';
@@ -14,6 +22,7 @@ import { summarise } from './step-summary';
 /** One step of the bench: a line when folded, its form when chosen. */
 @Component({
   selector: 'rq-step-card',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkDragHandle, CountPipe, NgIcon],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideTrash2 })],
   templateUrl: './step-card.html',

@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { ClashPolicy, ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
@@ -11,6 +11,7 @@ import { ReviewList, type Review, type ReviewLine } from './review-list';
 /** What applying would do, in one line, and the ways out of a clash. */
 @Component({
   selector: 'rq-tray',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, SeverityMark],
   template: `
     @if (shown(); as result) {

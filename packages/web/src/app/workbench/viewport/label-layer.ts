@@ -1,4 +1,4 @@
-import { Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { lastNumber, type ObjectId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
@@ -11,6 +11,7 @@ const most = 5000;
 /** One slot of the names, written on the objects in the slot's hue; what a preview would write stands out. */
 @Component({
   selector: 'rq-label-layer',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (label of shown(); track label.id) {
       <span
@@ -38,7 +39,6 @@ export class LabelLayer {
   readonly #drawn = signal(0);
 
   readonly #texts = computed(() => {
-    this.#open.tick();
     const { scene, convention } = this.#open;
     const slot = this.slot();
     const isNumber = convention.slots.get(slot)?.role === 'number';

@@ -35,7 +35,7 @@ export class StageHost implements OnDestroy {
   constructor() {
     this.#open.edits
       .pipe(takeUntilDestroyed())
-      .subscribe((edits) => this.#touch.note(this.#open.scene, edits));
+      .subscribe((edits) => this.#touch.note(this.#open.sceneNow, edits));
     addEventListener('keydown', this.#hearKey, { capture: true });
     effect(() => {
       this.#theme.name();
@@ -45,9 +45,9 @@ export class StageHost implements OnDestroy {
     });
     // Read anew from the server, the scene is another one: so is its stage.
     effect(() => {
-      this.#open.drawTick();
+      const { sceneDrawn } = this.#open;
       const stage = this.stage();
-      if (stage && this.#holder && stage.scene !== this.#open.scene) untracked(() => this.#restart());
+      if (stage && this.#holder && stage.scene !== sceneDrawn) untracked(() => this.#restart());
     });
   }
   /** Brings the picture to the scene as it is: all of it, or only what the edits since can have changed. */
@@ -87,7 +87,7 @@ export class StageHost implements OnDestroy {
   /** The canvas goes into a place on the page; where it was, it is no more. */
   attach(holder: HTMLElement): void {
     this.#holder = holder;
-    if (this.stage() && this.stage()!.scene !== this.#open.scene) this.#end();
+    if (this.stage() && this.stage()!.scene !== this.#open.sceneNow) this.#end();
     if (!this.#canvas) this.#canvas = makeCanvas();
     holder.prepend(this.#canvas);
     this.#observer.observe(holder);
@@ -107,7 +107,7 @@ export class StageHost implements OnDestroy {
   }
   boxOf(ids: Iterable<ObjectId>): Box3 {
     let box: Box | null = null;
-    const { scene } = this.#open;
+    const scene = this.#open.sceneNow;
     const home = this.#open.home().all;
     for (const id of ids) if (scene.find(id)) box = uniteBoxes(box, worldBounds(scene, id));
     if (!box && home.size) for (const id of home) box = uniteBoxes(box, worldBounds(scene, id));
@@ -137,13 +137,13 @@ export class StageHost implements OnDestroy {
     try {
       // Asked first on a canvas of its own: three says its piece in the console where there is none.
       if (!document.createElement('canvas').getContext('webgl2')) throw new Error('no WebGL');
-      stage = new Stage(canvas, this.#open.scene, colours());
+      stage = new Stage(canvas, this.#open.sceneNow, colours());
     } catch {
       this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
       this.loading.set(null);
       return;
     }
-    const whole = this.boxOf(this.#open.scene.roots);
+    const whole = this.boxOf(this.#open.sceneNow.roots);
     stage.setFloor(whole);
     stage.resize();
     stage.fit(whole);

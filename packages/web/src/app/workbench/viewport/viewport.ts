@@ -1,16 +1,17 @@
 import { CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterNextRender,
+  ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
   effect,
   ElementRef,
   inject,
+  input,
   signal,
   untracked,
   viewChild,
-  input,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import {
@@ -50,6 +51,7 @@ function rememberedLook(): Display {
 /** The scene in 3D. A click picks, here and in the ledger; Ctrl adds. */
 @Component({
   selector: 'rq-viewport',
+  changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger, LabelLayer, MenuChoice, NgIcon, CountPipe],
   viewProviders: [
     provideIcons({
@@ -122,28 +124,28 @@ export class Viewport {
       if (stage) untracked(() => this.#handlesOf(stage));
     });
     effect(() => {
-      this.#open.drawTick();
+      const { sceneDrawn } = this.#open;
       this.#ready();
       const [wish, stage] = [this.#wish(), this.stage()];
-      if (stage?.scene === this.#open.scene) untracked(() => this.#host.rebuild(stage, wish));
+      if (stage?.scene === sceneDrawn) untracked(() => this.#host.rebuild(stage, wish));
     });
     effect(() => {
-      this.#open.drawTick();
+      const { sceneDrawn } = this.#open;
       this.#ready();
       const { picked } = this.ledger.picking();
       const stage = this.stage();
-      if (stage?.scene === this.#open.scene) stage.markPicked(picked);
+      if (stage?.scene === sceneDrawn) stage.markPicked(picked);
     });
     effect(() => {
-      this.#open.drawTick();
+      const { sceneDrawn } = this.#open;
       this.#ready();
       const [frames, stage, shown] = [this.#analysis.frames(), this.stage(), this.plane()];
       const { active } = this.ledger.picking();
-      if (stage?.scene === this.#open.scene)
+      if (stage?.scene === sceneDrawn)
         untracked(() => this.#showFrame(stage, frames, shown ? active : undefined));
     });
     effect(() => {
-      this.#open.drawTick();
+      void this.#open.sceneDrawn;
       const id = this.gizmo() && this.#open.mayEdit() ? this.ledger.picking().active : null;
       this.stage()?.gizmo.on(id, this.mode(), this.arrange.snap());
     });
@@ -151,7 +153,7 @@ export class Viewport {
   fit(): void {
     const { picked } = this.ledger.picking();
     this.stage()?.fit(
-      this.#host.boxOf(picked.size ? picked : (this.ledger.isolated() ?? this.#open.scene.roots)),
+      this.#host.boxOf(picked.size ? picked : (this.ledger.isolated() ?? this.#open.sceneNow.roots)),
     );
   }
   isolate(): void {
@@ -256,7 +258,7 @@ export class Viewport {
     else if (!add) this.ledger.pickNothing();
   }
   #mayPick(id: ObjectId): boolean {
-    return offBy(this.#open.scene, this.#open.scene.get(id), 'pickable') === null;
+    return offBy(this.#open.sceneNow, this.#open.sceneNow.get(id), 'pickable') === null;
   }
   /** Not here, but anywhere else: and who says so. */
   #sayWhy(id: ObjectId): void {
