@@ -90,7 +90,7 @@ test('the whole story by keys: bring in, arrange, name, check, save and hand off
     await app.saved();
     await keys.press('Tab');
     await keys.column(app, 2);
-    await expect(page.locator('rq-ledger-row button[title="Fold this group"]').first()).toBeVisible();
+    await expect(page.locator('rq-ledger-row button.chip').first()).toBeVisible();
     await keys.column(app, 3);
   });
   await test.step('check: to a finding that has a fix, and fix it', async () => {

@@ -1,5 +1,11 @@
-import type { Type } from '@angular/core';
+import { getDebugNode, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { Tip } from '../app/ui/tip';
+
+/** What the tip of an element says. */
+export function tipOf(element: Element): string {
+  return getDebugNode(element)!.injector.get(Tip).rqTip() ?? '';
+}
 
 /** A component on the page as a person finds it: by role, label and words. */
 export class Page<T> {

@@ -3,19 +3,20 @@ import { checkRegistry, type Check, type CheckSetting, type Parameter, type Seve
 import { ConventionDraft } from './convention-draft';
 import { withCheck } from './convention-edits';
 import { ParameterField } from './parameter-field';
+import { Tip } from '../ui/tip';
 
 /** Every check with its severity here, and its parameters. */
 @Component({
   selector: 'rq-check-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ParameterField],
+  imports: [ParameterField, Tip],
   template: `
     @for (family of families; track family) {
       <h3 class="mt-3 mb-1 font-bold capitalize first:mt-0">{{ family }}</h3>
       <table class="w-full">
         @for (check of of(family); track check.id) {
           <tr class="border-b border-line/70">
-            <td class="w-48 py-2 pr-2 align-top" [title]="check.source">{{ check.title }}</td>
+            <td class="w-48 py-2 pr-2 align-top" [rqTip]="check.source">{{ check.title }}</td>
             <td class="py-1 pr-2">
               @for (one of parametersOf(check); track one.key) {
                 <rq-parameter-field

@@ -11,7 +11,7 @@ import { ConventionDraft } from './convention-draft';
   imports: [CountPipe, FormsModule],
   template: `
     <h2 class="font-bold">What this {{ draft.draft() ? 'draft' : 'convention' }} would do</h2>
-    <p class="mt-1 text-[12px] text-ink-2">
+    <p class="mt-1 text-small text-ink-2">
       {{ draft.trying() ? 'Trying it on…' : 'against what each scene is held to, on ' }}
       @if (!draft.trying()) {
         {{ scenes().length | count: 'scene' }}, {{ names() | count: 'name' }}
@@ -21,10 +21,7 @@ import { ConventionDraft } from './convention-draft';
       @for (one of scenes(); track one.id) {
         <div>
           <div class="h-3 bg-sunk">
-            <div
-              class="h-3 bg-[#9fb4a8] dark:bg-ink-2/45"
-              [style.width.%]="share(one.fitBefore, one.names)"
-            ></div>
+            <div class="h-3 bg-was" [style.width.%]="share(one.fitBefore, one.names)"></div>
           </div>
           <div class="mt-0.5 h-3 bg-sunk">
             <div class="h-3 bg-spruce dark:bg-ink" [style.width.%]="share(one.fitAfter, one.names)"></div>
@@ -32,7 +29,7 @@ import { ConventionDraft } from './convention-draft';
         </div>
       }
     </div>
-    <table class="mt-5 w-full text-[12px]">
+    <table class="mt-5 w-full text-small">
       <thead>
         <tr class="border-b border-line-strong">
           <th class="th py-1">Scene</th>
@@ -52,7 +49,7 @@ import { ConventionDraft } from './convention-draft';
               >
                 {{ one.name }}
               </button>
-              <span class="block text-[11px] text-ink-2"
+              <span class="block text-tiny text-ink-2"
                 >{{ one.convention }}{{ one.revision ? ' rev ' + one.revision : '' }}</span
               >
             </td>
@@ -63,7 +60,7 @@ import { ConventionDraft } from './convention-draft';
             <tr>
               <td colspan="3" class="pb-2">
                 @for (name of one.lost.slice(0, 12); track name.id) {
-                  <p class="font-mono text-[11px] text-block">
+                  <p class="font-mono text-tiny text-block">
                     <bdi>{{ name.name }}</bdi>
                     <span class="font-sans text-ink-2">{{
                       name.misfit?.wanted ? 'wants ' + name.misfit!.wanted : 'would not fit'
@@ -71,12 +68,12 @@ import { ConventionDraft } from './convention-draft';
                   </p>
                 }
                 @for (name of one.won.slice(0, 12); track name.id) {
-                  <p class="font-mono text-[11px] text-clear">
+                  <p class="font-mono text-tiny text-clear">
                     <bdi>{{ name.name }}</bdi> <span class="font-sans text-ink-2">would fit</span>
                   </p>
                 }
                 @if (!one.lost.length && !one.won.length) {
-                  <p class="text-[11px] text-ink-2">No name fits otherwise than now.</p>
+                  <p class="text-tiny text-ink-2">No name fits otherwise than now.</p>
                 }
               </td>
             </tr>
@@ -92,7 +89,7 @@ import { ConventionDraft } from './convention-draft';
     </table>
     @if (draft.draft()) {
       <h2 class="mt-5 font-bold">Changed in this draft</h2>
-      <ul class="mt-1.5 flex flex-col gap-1 text-[12px]" data-testid="differences">
+      <ul class="mt-1.5 flex flex-col gap-1 text-small" data-testid="differences">
         @for (line of draft.differences(); track line) {
           <li>{{ line }}</li>
         } @empty {
@@ -109,7 +106,7 @@ import { ConventionDraft } from './convention-draft';
     }
     @if (draft.mayEdit() && draft.draft()) {
       <form class="mt-5 flex flex-col gap-2" (ngSubmit)="publish()">
-        <label class="text-[12px] text-ink-2"
+        <label class="text-small text-ink-2"
           >Note for revision {{ draft.nextRevision()
           }}<input
             class="field mt-0.5 w-full"
@@ -118,7 +115,7 @@ import { ConventionDraft } from './convention-draft';
             [(ngModel)]="note"
             data-testid="publish-note"
         /></label>
-        <label class="flex items-center gap-1.5 text-[12px]"
+        <label class="flex items-center gap-1.5 text-small"
           ><input type="checkbox" name="all" [(ngModel)]="all" /> hold the {{ users() | count: 'scene' }} that
           use it to the new revision</label
         >

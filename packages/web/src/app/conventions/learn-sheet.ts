@@ -25,9 +25,7 @@ export interface LearnFrom {
   imports: [CountPipe, FormsModule],
   template: `
     <form class="sheet w-[680px] max-w-[94vw]" (ngSubmit)="learn()">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">
-        Learn a convention from clean names
-      </h2>
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">Learn a convention from clean names</h2>
       <div class="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
         @if (picked; as some) {
           <p data-testid="learn-picked">
@@ -47,7 +45,7 @@ export interface LearnFrom {
                 ><input type="checkbox" [checked]="chosen().has(one.id)" (change)="toggle(one.id)" />
                 {{ one.name }}
                 @if (one.standing; as standing) {
-                  <span class="font-sans text-[12px] text-ink-2"
+                  <span class="font-sans text-small text-ink-2"
                     >{{ standing.fitting | count }} of {{ standing.named | count }} fit now</span
                   >
                 }
@@ -84,7 +82,7 @@ export interface LearnFrom {
             <strong>{{ made.fits | count }} of {{ made.names | count: 'name' }} fit what was learned.</strong>
             Each guess, and how many names bear it out:
           </p>
-          <table class="w-full text-[12px]">
+          <table class="w-full text-small">
             @for (guess of made.guesses; track guess.says) {
               <tr class="border-b border-line">
                 <td class="py-1 pr-3">{{ guess.says }}</td>

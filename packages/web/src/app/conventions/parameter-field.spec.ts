@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { checkRegistry, type Parameter } from '@renquil/core';
+import { tipOf } from '../../testing/page';
 import { ParameterField } from './parameter-field';
 
 describe('the field of a parameter', () => {
@@ -24,7 +25,7 @@ describe('the field of a parameter', () => {
   };
   it('says what it takes, with its unit', () => {
     const { host } = show(of('size', 'least'));
-    expect(host.querySelector('label')!.title).toBe(
+    expect(tipOf(host.querySelector('label')!)).toBe(
       'An asset smaller than this is in the wrong unit. number of metres, 0 to 1000000000.',
     );
     expect(host.textContent).toContain('metres');

@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil/core';
+import { Tip } from '../ui/tip';
 
 /** One parameter of a check as its declaration says: its field, unit and text; what it does not take is said and not kept. */
 @Component({
   selector: 'rq-parameter-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Tip],
   template: `
     @let it = parameter();
-    <label class="flex items-start gap-1.5 text-[12px] text-ink-2" [title]="hint()">
+    <label class="flex items-start gap-1.5 text-small text-ink-2" [rqTip]="hint()">
       <span class="mt-1 w-16 shrink-0">{{ key() }}</span>
       @switch (shape()) {
         @case ('switch') {
@@ -58,7 +60,7 @@ import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil
       }
     </label>
     @if (wrong(); as text) {
-      <p class="ml-[70px] max-w-72 text-[12px] text-block" role="alert">{{ text }}</p>
+      <p class="ml-[70px] max-w-72 text-small text-block" role="alert">{{ text }}</p>
     }
   `,
 })

@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
-import { CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus } from '@ng-icons/lucide';
@@ -7,6 +7,9 @@ import type { PatternPart } from '@renquil/core';
 import { MenuChoice } from '../ui/menu-choice';
 import { ConventionDraft } from './convention-draft';
 import { patternAt, withPart, withPattern, type PatternPlace } from './convention-edits';
+import { MenuItem } from '../ui/menu-item';
+import { MenuPanel } from '../ui/menu-panel';
+import { Tip } from '../ui/tip';
 
 /** One pattern as chips in order: dashed ones may be left out, joined ones stand without a separator. */
 @Component({
@@ -15,16 +18,17 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
   imports: [
     CdkDrag,
     CdkDropList,
-    CdkMenu,
-    CdkMenuItem,
     CdkMenuItemCheckbox,
     CdkMenuTrigger,
     MenuChoice,
+    MenuItem,
+    MenuPanel,
     NgIcon,
+    Tip,
   ],
   viewProviders: [provideIcons({ lucidePlus })],
   template: `
-    <span class="w-[76px] shrink-0 truncate text-[12px] font-semibold text-ink-2" [title]="title()">{{
+    <span class="w-[76px] shrink-0 truncate text-small font-semibold text-ink-2" [rqTip]="title()">{{
       title()
     }}</span>
     <div
@@ -41,7 +45,7 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
           }
           <button
             type="button"
-            class="h-[30px] border px-2.5 font-mono text-[14px]"
+            class="h-[30px] border px-2.5 font-mono text-lead"
             [class]="
               (part.optional ? 'border-dashed ' : 'border-transparent ') +
               (part.glued && i
@@ -75,7 +79,7 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
       }
     </div>
     <ng-template #menu let-i="i" let-part="part">
-      <div class="sheet w-60 p-1" cdkMenu>
+      <div class="w-60" rqMenu>
         <p class="px-2.5 py-1 font-mono font-semibold">{{ part.slot }}</p>
         @if (draft.mayEdit()) {
           <button
@@ -126,46 +130,20 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
             </button>
           }
           <hr class="my-1 border-line" />
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start"
-            cdkMenuItem
-            [cdkMenuItemDisabled]="i === 0"
-            (cdkMenuItemTriggered)="move(i, i - 1)"
-          >
-            Move left
-          </button>
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start"
-            cdkMenuItem
-            [cdkMenuItemDisabled]="i === parts().length - 1"
-            (cdkMenuItemTriggered)="move(i, i + 1)"
-          >
+          <button rqMenuItem [disabled]="i === 0" (chosen)="move(i, i - 1)">Move left</button>
+          <button rqMenuItem [disabled]="i === parts().length - 1" (chosen)="move(i, i + 1)">
             Move right
           </button>
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="remove(i)"
-          >
-            Take out
-          </button>
+          <button rqMenuItem (chosen)="remove(i)">Take out</button>
         } @else {
           <p class="px-2.5 py-1 text-ink-2">{{ part.optional ? 'May be left out.' : 'Must be there.' }}</p>
         }
       </div>
     </ng-template>
     <ng-template #add>
-      <div class="sheet w-40 p-1" cdkMenu>
+      <div class="w-40" rqMenu>
         @for (slot of others(); track slot) {
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start font-mono"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="put(slot)"
-          >
+          <button class="font-mono" rqMenuItem (chosen)="put(slot)">
             {{ slot }}
           </button>
         }

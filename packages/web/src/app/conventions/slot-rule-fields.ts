@@ -2,11 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { wordCases, type SlotRule } from '@renquil/core';
 import { ConventionDraft } from './convention-draft';
 import { withSlot } from './convention-edits';
+import { Tip } from '../ui/tip';
 
 /** What may stand in a slot, beyond its words: how numbers are written, the case of words, and whether there are several. */
 @Component({
   selector: 'rq-slot-rule-fields',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Tip],
   template: `
     @if (isNumber()) {
       <label class="flex items-center gap-1.5"
@@ -36,7 +38,7 @@ import { withSlot } from './convention-edits';
         /></label>
         <label
           class="flex items-center gap-1.5"
-          title="Wider numbers fit too, without zeros before them: 1, 12, 345"
+          rqTip="Wider numbers fit too, without zeros before them: 1, 12, 345"
         >
           <input
             #more
@@ -47,7 +49,7 @@ import { withSlot } from './convention-edits';
             (change)="set({ atLeast: more.checked || undefined })"
           />or more</label
         >
-        <label class="flex items-center gap-1.5" title="What the digits have before them, as the v of v02"
+        <label class="flex items-center gap-1.5" rqTip="What the digits have before them, as the v of v02"
           >with<input
             #prefix
             class="field field-mono !h-6 w-14"
@@ -89,7 +91,7 @@ import { withSlot } from './convention-edits';
       @if (!draft.shown()?.humps) {
         <label
           class="flex items-center gap-1.5"
-          title="Empty: one word. Else several, with this between them: index_finger_tip"
+          rqTip="Empty: one word. Else several, with this between them: index_finger_tip"
           >several words with<input
             #joint
             class="field field-mono !h-6 w-14"

@@ -28,7 +28,7 @@ interface Piece {
   imports: [SeverityMark],
   template: `
     <div class="relative flex h-[44px] items-center gap-3 rounded-lg border border-ink bg-sheet px-3.5">
-      <div class="relative min-w-0 flex-1 overflow-hidden font-mono text-[16px]">
+      <div class="relative min-w-0 flex-1 overflow-hidden font-mono text-title">
         <div class="pointer-events-none whitespace-pre" aria-hidden="true" data-testid="try-pieces">
           @for (piece of pieces(); track $index) {
             <span

@@ -4,11 +4,13 @@ import { readRows } from '@renquil/formats';
 import { ToastList } from '../state/toast-list';
 import { ConventionDraft } from './convention-draft';
 import { readWord, sayWord, withSlot, withWordChanged, withWords } from './convention-edits';
+import { Tip } from '../ui/tip';
 
 /** The words of a slot, each with the spellings people use instead; a click opens one to be changed. */
 @Component({
   selector: 'rq-word-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Tip],
   template: `
     <div class="card flex flex-wrap gap-1.5 p-3.5">
       @for (word of words(); track word.word; let i = $index) {
@@ -44,15 +46,15 @@ import { readWord, sayWord, withSlot, withWordChanged, withWords } from './conve
             type="button"
             class="chip !gap-2"
             [disabled]="!draft.mayEdit()"
-            [title]="draft.mayEdit() ? 'Change this word' : ''"
+            [rqTip]="draft.mayEdit() ? 'Change this word' : ''"
             (click)="editing.set(i)"
           >
             {{ word.word }}
             @if (word.spellings?.length) {
-              <span class="text-[11px] text-ink-2">{{ word.spellings!.join(', ') }}</span>
+              <span class="text-tiny text-ink-2">{{ word.spellings!.join(', ') }}</span>
             }
             @if (word.means) {
-              <span class="font-sans text-[11px] text-ink-2">{{ word.means }}</span>
+              <span class="font-sans text-tiny text-ink-2">{{ word.means }}</span>
             }
           </button>
         }

@@ -6,12 +6,13 @@ import { OpenScene } from '../state/open-scene';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { CountPipe } from '../ui/count';
+import { Tip } from '../ui/tip';
 
 /** Numbered versions at the left, everything that was done at the right, newest first. */
 @Component({
   selector: 'rq-history-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, CountPipe],
+  imports: [AgoPipe, CountPipe, Tip],
   templateUrl: './history-step.html',
   host: { class: 'grid min-h-0 flex-1 grid-cols-[1fr_1fr] gap-6 overflow-y-auto px-5.5 py-4.5' },
 })

@@ -15,7 +15,7 @@ export interface SaveVersionData {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form class="sheet w-[460px] max-w-[92vw]" (submit)="save(note.value); $event.preventDefault()">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Save a version</h2>
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">Save a version</h2>
       <label class="block px-4 py-3"
         >What changed <span class="font-normal text-ink-2">(Enter saves, Shift Enter begins a new line)</span>
         <textarea

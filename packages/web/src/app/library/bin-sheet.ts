@@ -14,7 +14,7 @@ import { SureButton } from '../ui/sure-button';
   imports: [AgoPipe, CountPipe, SureButton],
   template: `
     <section class="sheet flex max-h-[80vh] w-[560px] max-w-[92vw] flex-col">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">The bin</h2>
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">The bin</h2>
       <div
         class="min-h-16 overflow-y-auto px-4 py-2"
         tabindex="0"
@@ -30,7 +30,7 @@ import { SureButton } from '../ui/sure-button';
               <li class="flex items-center gap-3 border-b border-line py-2" data-testid="binned">
                 <span class="min-w-0 flex-1">
                   <bdi class="block truncate font-mono font-bold">{{ scene.name }}</bdi>
-                  <span class="text-[12px] text-ink-2"
+                  <span class="text-small text-ink-2"
                     >{{ scene.objects | count: 'object' }}, put here by {{ scene.by }}
                     {{ scene.at | ago }}</span
                   >

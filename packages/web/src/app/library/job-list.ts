@@ -26,7 +26,7 @@ import { jobWords } from './job-words';
   template: `
     @if (shown().length) {
       <section class="mt-5" aria-label="Work of the server" data-testid="jobs">
-        <h2 class="text-[14px] font-bold">
+        <h2 class="text-lead font-bold">
           {{ busy() ? 'Under way' : 'What did not end well' }}
           @if (busy() && shown().length > busy()) {
             <span class="font-normal text-ink-2">and what did not end well</span>
@@ -48,7 +48,7 @@ import { jobWords } from './job-words';
                 <span class="text-ink-2">
                   {{ role() === 'lead' ? job.author + ', ' : '' }}{{ job.at | ago }}</span
                 >
-                <span class="block text-[12px]" [class]="job.state === 'failed' ? 'text-block' : 'text-ink-2'"
+                <span class="block text-small" [class]="job.state === 'failed' ? 'text-block' : 'text-ink-2'"
                   ><bdi>{{ words(job) }}</bdi
                   >{{ job.total ? ', ' + (job.done | count) + ' of ' + (job.total | count) : '' }}</span
                 >

@@ -33,6 +33,7 @@ import { filesFromDrop, filesFromList } from './dropped-files';
 import { JobList } from './job-list';
 import { libraryTitle } from './library-title';
 import { TrendChart } from './trend-chart';
+import { Tip } from '../ui/tip';
 
 /** The project's scenes and how each stands. */
 @Component({
@@ -48,6 +49,7 @@ import { TrendChart } from './trend-chart';
     ProjectCrumb,
     RouterLink,
     SeverityMark,
+    Tip,
     TopBar,
     TrendChart,
   ],

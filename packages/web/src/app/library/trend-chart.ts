@@ -43,8 +43,7 @@ export class TrendChart {
     () => `Names that fit: ${this.shares()[0]} percent at first, ${this.shares().at(-1)} percent now`,
   );
   readonly data = computed<ChartConfiguration<'line'>['data']>(() => {
-    const [line, fill] = this.#colours('--spruce', '--sunk');
-    const ink = this.#theme.name() === 'dark' ? '#b9c3bb' : line;
+    const [ink, fill, mark] = this.#colours('--trend', '--sunk', '--jonquil');
     const last = this.shares().length - 1;
     return {
       labels: this.trend().map(({ day }) => day.slice(5)),
@@ -56,7 +55,7 @@ export class TrendChart {
           fill: true,
           borderWidth: 2,
           pointRadius: this.shares().map((_, i) => (i === last ? 4 : 0)),
-          pointBackgroundColor: '#f5c518',
+          pointBackgroundColor: mark!,
           pointBorderColor: ink!,
         },
       ],

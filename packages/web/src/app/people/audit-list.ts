@@ -1,14 +1,24 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { map } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
 import type { AuditLine } from '@renquil/api';
+import { LoadState } from '../ui/load-state';
 
 /** What was done in a project and who tried to get in, newest first; the whole of it as CSV. */
 @Component({
   selector: 'rq-audit-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DatePipe],
+  imports: [DatePipe, LoadState],
   template: `
     <div class="mt-2 flex flex-wrap items-center gap-3">
       <label class="flex items-center gap-2"
@@ -22,9 +32,6 @@ import type { AuditLine } from '@renquil/api';
       <span class="flex-1"></span>
       <a class="btn" [href]="csv()" download data-testid="audit-csv">All of it as CSV</a>
     </div>
-    @if (error()) {
-      <p class="mt-3 text-block" role="alert">{{ error() }}</p>
-    }
     <table class="mt-3 w-full">
       <thead>
         <tr class="border-b border-line-strong">
@@ -47,17 +54,13 @@ import type { AuditLine } from '@renquil/api';
             <bdi>{{ line.scene }}</bdi>
           </td>
         </tr>
-      } @empty {
-        @if (!busy() && !error()) {
-          <tr>
-            <td class="py-3 text-ink-2" colspan="4">Nothing has been recorded yet.</td>
-          </tr>
-        }
       }
     </table>
-    @if (busy()) {
-      <p class="py-3 text-ink-2" role="status">Reading</p>
-    } @else if (more()) {
+    <rq-load-state [of]="page" waiting="Reading" />
+    @if (page.status() === 'resolved' && !lines().length) {
+      <p class="py-3 text-ink-2">Nothing has been recorded yet.</p>
+    }
+    @if (more()) {
       <button type="button" class="btn mt-3" (click)="go()">Further back</button>
     }
   `,
@@ -66,32 +69,25 @@ export class AuditList {
   readonly #api = inject(PeopleApi);
   readonly project = input.required<string>();
   readonly kind = signal<'' | AuditLine['kind']>('');
-  readonly lines = signal<readonly AuditLine[]>([]);
-  readonly more = signal(false);
-  readonly busy = signal(false);
-  readonly error = signal('');
+  /** What is listed goes on from here; it begins anew with another kind. */
+  readonly #after = linkedSignal<unknown, readonly AuditLine[]>({
+    source: () => [this.project(), this.kind()],
+    computation: () => [],
+  });
+  readonly page = rxResource({
+    params: () => ({ project: this.project(), kind: this.kind(), after: this.#after() }),
+    stream: ({ params: { project, kind, after } }) =>
+      this.#api
+        .audit(project, kind, after.at(-1)?.id)
+        .pipe(map(({ lines, more }) => ({ lines: [...after, ...lines], more }))),
+  });
+  readonly lines = computed(() => (this.page.hasValue() ? this.page.value().lines : this.#after()));
+  readonly more = computed(() => this.page.hasValue() && this.page.value().more);
 
-  constructor() {
-    effect(() => void this.#load(this.project(), this.kind(), []));
-  }
   csv(): string {
     return `/api/projects/${this.project()}/audit.csv${this.kind() ? `?kind=${this.kind()}` : ''}`;
   }
   go(): void {
-    void this.#load(this.project(), this.kind(), this.lines());
-  }
-  async #load(project: string, kind: '' | AuditLine['kind'], before: readonly AuditLine[]): Promise<void> {
-    this.busy.set(true);
-    try {
-      const { lines, more } = await firstValueFrom(this.#api.audit(project, kind, before.at(-1)?.id));
-      // What was asked for meanwhile counts.
-      if (project !== this.project() || kind !== this.kind()) return;
-      this.lines.set([...before, ...lines]);
-      this.more.set(more);
-      this.error.set('');
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-    this.busy.set(false);
+    this.#after.set(this.lines());
   }
 }

@@ -1,13 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
-import type { Role } from '@renquil/api';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import type { MemberInfo, Role } from '@renquil/api';
+import type { Observable } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
-import type { MemberInfo } from '@renquil/api';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
+import { Doing } from '../ui/doing';
+import { LoadState } from '../ui/load-state';
 import { InvitationList } from './invitation-list';
 import { OnceLink } from './once-link';
 import { SureButton } from '../ui/sure-button';
+import { Tip } from '../ui/tip';
 
 export const roles: readonly Role[] = ['viewer', 'artist', 'lead'];
 const can: Record<Role, string> = {
@@ -20,11 +23,9 @@ const can: Record<Role, string> = {
 @Component({
   selector: 'rq-member-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InvitationList, OnceLink, SureButton],
+  imports: [InvitationList, LoadState, OnceLink, SureButton, Tip],
   template: `
-    @if (error()) {
-      <p class="mt-3 text-block" role="alert">{{ error() }}</p>
-    }
+    <rq-load-state class="mt-3 block" [of]="members" waiting="Looking who is here" />
     <table class="mt-2 w-full">
       <thead>
         <tr class="border-b border-line-strong">
@@ -35,7 +36,7 @@ const can: Record<Role, string> = {
         </tr>
       </thead>
       <tbody>
-        @for (member of members(); track member.id) {
+        @for (member of members.hasValue() ? members.value() : []; track member.id) {
           <tr class="border-b border-line" data-testid="member">
             <td class="py-2 font-semibold">
               <bdi>{{ member.name }}</bdi>
@@ -49,7 +50,7 @@ const can: Record<Role, string> = {
                   #role
                   class="field"
                   [attr.aria-label]="'Role of ' + member.name"
-                  [title]="can[member.role]"
+                  [rqTip]="can[member.role]"
                   (change)="give(member, role.value)"
                 >
                   @for (one of roles; track one) {
@@ -57,7 +58,7 @@ const can: Record<Role, string> = {
                   }
                 </select>
                 @if (makesProjects() && member.role === 'lead' && member.id !== me()) {
-                  <label class="ml-3 inline-flex items-center gap-1.5 text-[12px]">
+                  <label class="ml-3 inline-flex items-center gap-1.5 text-small">
                     <input
                       #may
                       type="checkbox"
@@ -92,12 +93,6 @@ const can: Record<Role, string> = {
               <td class="text-ink-2">{{ can[member.role] }}</td>
             }
           </tr>
-        } @empty {
-          @if (!error()) {
-            <tr>
-              <td class="py-3 text-ink-2" colspan="4" role="status">Looking who is here</td>
-            </tr>
-          }
         }
       </tbody>
     </table>
@@ -107,7 +102,7 @@ const can: Record<Role, string> = {
       >
     }
     @if (isLead()) {
-      <p class="mt-2 text-[12px] text-ink-2">
+      <p class="mt-2 text-small text-ink-2">
         A viewer {{ can.viewer }}; an artist {{ can.artist }}; a lead does {{ can.lead }}.
       </p>
       <rq-invitation-list [project]="project()" />
@@ -122,53 +117,43 @@ export class MemberList {
   readonly #toasts = inject(ToastList);
   readonly project = input.required<string>();
   readonly isLead = input.required<boolean>();
-  readonly members = signal<readonly MemberInfo[]>([]);
-  readonly error = signal('');
+  readonly members = rxResource({
+    params: () => this.project(),
+    stream: ({ params }) => this.#api.members(params),
+  });
+  readonly doing = new Doing((error) => this.#toasts.complain(error));
   readonly forNew = signal<{ name: string; token: string } | null>(null);
   readonly me = computed(() => this.#session.info()?.account.id);
   readonly makesProjects = computed(() => this.#session.info()?.account.makesProjects === true);
   readonly roles = roles;
   readonly can = can;
 
-  constructor() {
-    effect(() => void this.load(this.project()));
-  }
-  async load(project: string): Promise<void> {
-    try {
-      this.members.set(await firstValueFrom(this.#api.members(project)));
-      this.error.set('');
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-  }
   give(member: MemberInfo, role: string): Promise<void> {
-    return this.#do(`${member.name} is ${role} now.`, () =>
-      firstValueFrom(this.#api.setRole(this.project(), member.id, role as Role)),
+    return this.#do(
+      () => this.#api.setRole(this.project(), member.id, role as Role),
+      () => this.#toasts.say(`${member.name} is ${role} now.`),
     );
   }
   permit(member: MemberInfo, may: boolean): Promise<void> {
-    return this.#do(`${member.name} ${may ? 'may make projects now' : 'makes no more projects'}.`, () =>
-      firstValueFrom(this.#api.letMakeProjects(this.project(), member.id, may)),
+    return this.#do(
+      () => this.#api.letMakeProjects(this.project(), member.id, may),
+      () => this.#toasts.say(`${member.name} ${may ? 'may make projects now' : 'makes no more projects'}.`),
     );
   }
   remove(member: MemberInfo): Promise<void> {
-    return this.#do(`${member.name} is in the project no more. What they did stays.`, () =>
-      firstValueFrom(this.#api.remove(this.project(), member.id)),
+    return this.#do(
+      () => this.#api.remove(this.project(), member.id),
+      () => this.#toasts.say(`${member.name} is in the project no more. What they did stays.`),
     );
   }
   reset(member: MemberInfo): Promise<void> {
-    return this.#do('', async () => {
-      const { token } = await firstValueFrom(this.#api.reset(this.project(), member.id));
-      this.forNew.set({ name: member.name, token });
-    });
+    return this.#do(
+      () => this.#api.reset(this.project(), member.id),
+      ({ token }) => this.forNew.set({ name: member.name, token }),
+    );
   }
-  async #do(says: string, work: () => Promise<unknown>): Promise<void> {
-    try {
-      await work();
-      if (says) this.#toasts.say(says);
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-    await this.load(this.project());
+  async #do<T>(asked: () => Observable<T>, then: (got: T) => void): Promise<void> {
+    await this.doing.run(asked, then);
+    this.members.reload();
   }
 }

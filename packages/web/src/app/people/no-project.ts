@@ -12,7 +12,7 @@ import { Session } from '../state/session';
     <rq-top-bar><rq-project-crumb crumbs project="" page="library" /></rq-top-bar>
     <main class="grid min-h-0 flex-1 place-items-center p-6">
       <div class="card max-w-md p-6 text-center">
-        <h1 class="text-[17px] font-bold">You are in no project</h1>
+        <h1 class="text-head font-bold">You are in no project</h1>
         <p class="mt-2 text-ink-2">
           {{
             session.info()?.account?.makesProjects

@@ -2,6 +2,8 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
+import { answer, turns } from '../../testing/answer';
+import { arrives } from '../../testing/arrives';
 import { Page } from '../../testing/page';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
@@ -39,15 +41,10 @@ describe('the people of a project', () => {
     fixture.componentRef.setInput('project', 'p');
     fixture.componentRef.setInput('isLead', isLead);
     fixture.detectChanges();
-    http
-      .expectOne(`${path}/members`)
-      .flush({ members: [member(1, 'Ines', 'lead'), member(2, 'Mo', 'lead'), member(3, 'Tam', 'viewer')] });
-    if (isLead) {
-      await fixture.whenStable();
-      http.expectOne(`${path}/invitations`).flush({ invitations: [] });
-    }
-    await fixture.whenStable();
-    fixture.detectChanges();
+    await answer(http, fixture, `${path}/members`, {
+      members: [member(1, 'Ines', 'lead'), member(2, 'Mo', 'lead'), member(3, 'Tam', 'viewer')],
+    });
+    if (isLead) await answer(http, fixture, `${path}/invitations`, { invitations: [] });
     return new Page(fixture);
   };
 
@@ -64,9 +61,7 @@ describe('the people of a project', () => {
     page.button('No').click();
     page.fixture.detectChanges();
     page.button('A new password for Tam').click();
-    http.expectOne(`${path}/members/3/reset`).flush({ token: 'secret' });
-    await page.fixture.whenStable();
-    page.fixture.detectChanges();
+    await answer(http, page.fixture, `${path}/members/3/reset`, { token: 'secret' });
     expect(page.field('secret').value).toBe(`${location.origin}/new-password#secret`);
   });
   it('who lead are given the right to make projects, by who has it and not to themselves', async () => {
@@ -78,20 +73,15 @@ describe('the people of a project', () => {
     const fixture = TestBed.createComponent(TokenList);
     fixture.componentRef.setInput('project', 'p');
     fixture.detectChanges();
-    http.expectOne(`${path}/tokens`).flush({ tokens: [] });
-    http.expectOne(path).flush({ scenes: [{ id: 4, name: 'cabin' }] });
-    await fixture.whenStable();
+    await answer(http, fixture, `${path}/tokens`, { tokens: [] });
+    await answer(http, fixture, path, { scenes: [{ id: 4, name: 'cabin' }] });
     const page = new Page(fixture);
+    expect(page.root.textContent).toContain('There is no token yet.');
     await page.type(page.root.querySelector('input[name=name]')!, ' nightly ');
     page.root.querySelector('form')!.dispatchEvent(new Event('submit'));
-    const asked = http.expectOne({ method: 'POST', url: `${path}/tokens` });
-    expect(asked.request.body).toEqual({ name: 'nightly', role: 'viewer', scene: null, days: 90 });
-    asked.flush({ token: 'once' });
-    await Promise.resolve();
-    await Promise.resolve();
-    http.expectOne({ method: 'GET', url: `${path}/tokens` }).flush({ tokens: [] });
-    await fixture.whenStable();
-    fixture.detectChanges();
+    const asked = await answer(http, fixture, { method: 'POST', url: `${path}/tokens` }, { token: 'once' });
+    expect(asked.body).toEqual({ name: 'nightly', role: 'viewer', scene: null, days: 90 });
+    await answer(http, fixture, { method: 'GET', url: `${path}/tokens` }, { tokens: [] });
     expect(page.field('secret').value).toBe('once');
   });
 
@@ -107,20 +97,14 @@ describe('the people of a project', () => {
       scene: null,
       at: '2026-11-29T10:00:00Z',
     });
-    const first = http.expectOne(`${path}/audit`);
+    const first = await arrives(http, `${path}/audit`);
     fixture.componentInstance.kind.set('people');
-    fixture.detectChanges();
-    http.expectOne(`${path}/audit?kind=people`).flush({ lines: [line(9), line(8)], more: true });
-    await fixture.whenStable();
-    first.flush({ lines: [line(99)], more: false });
-    await fixture.whenStable();
-    fixture.detectChanges();
+    await answer(http, fixture, `${path}/audit?kind=people`, { lines: [line(9), line(8)], more: true });
+    expect(first.cancelled).toBeTrue();
     const page = new Page(fixture);
     expect(page.text('[data-testid=audit-line] td:nth-child(3)')).toEqual(['did 9', 'did 8']);
     page.button('Further back').click();
-    http.expectOne(`${path}/audit?kind=people&before=8`).flush({ lines: [line(7)], more: false });
-    await fixture.whenStable();
-    fixture.detectChanges();
+    await answer(http, fixture, `${path}/audit?kind=people&before=8`, { lines: [line(7)], more: false });
     expect(page.text('[data-testid=audit-line]')).toHaveSize(3);
     expect(page.all('button')).toEqual([]);
     expect(page.root.querySelector('a')!.getAttribute('href')).toBe(`${path}/audit.csv?kind=people`);
@@ -128,15 +112,28 @@ describe('the people of a project', () => {
 
   it('change their password only when the new one is typed the same twice', async () => {
     const fixture = TestBed.createComponent(AccountPage);
-    http.expectOne('/api/account/sessions').flush({ sessions: [] });
-    await fixture.whenStable();
-    Object.assign(fixture.componentInstance.form, { now: 'a', next: 'one', again: 'other' });
+    await answer(http, fixture, '/api/account/sessions', { sessions: [] });
+    fixture.componentInstance.form.setValue({ now: 'a', next: 'one', again: 'other' });
     await fixture.componentInstance.change();
     http.expectNone('/api/account/password');
-    fixture.detectChanges();
+    await turns(fixture);
     expect(new Page(fixture).text('[role=alert]')[0]).toContain('not the same both times');
   });
 
+  it('are said not to be known when the server fails, and asked for again', async () => {
+    const fixture = TestBed.createComponent(MemberList);
+    fixture.componentRef.setInput('project', 'p');
+    fixture.componentRef.setInput('isLead', false);
+    const page = new Page(fixture);
+    const failed = { status: 503, statusText: 'no' };
+    const error = { code: 'database-unavailable', text: 'The database does not answer.' };
+    await answer(http, fixture, `${path}/members`, { error }, failed);
+    expect(page.text('[role=alert]')[0]).toContain('The database does not answer.');
+    page.button('Try again').click();
+    await answer(http, fixture, `${path}/members`, { members: [member(1, 'Ines', 'lead')] });
+    expect(page.text('[data-testid=member]')).toHaveSize(1);
+    expect(page.all('[role=alert]')).toEqual([]);
+  });
   it('archive a project only after asking', async () => {
     const fixture = TestBed.createComponent(ProjectSettings);
     fixture.componentRef.setInput('project', 'p');
@@ -146,9 +143,8 @@ describe('the people of a project', () => {
     fixture.detectChanges();
     http.expectNone(path);
     page.button('Archive it').click();
-    const asked = http.expectOne(path);
-    expect([asked.request.method, asked.request.body]).toEqual(['PUT', { archived: true }]);
-    asked.flush({});
+    const asked = await answer(http, fixture, path, null);
+    expect([asked.method, asked.body]).toEqual(['PUT', { archived: true }]);
   });
 
   it('are told when the browser lets nothing be copied', async () => {

@@ -1,50 +1,44 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { firstValueFrom } from 'rxjs';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { switchMap } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
+import { Doing } from '../ui/doing';
+import { FieldBox } from '../ui/field-box';
 import { SureButton } from '../ui/sure-button';
+import { filledIn } from '../ui/validators';
 
 /** The name of a project, and the archive: everybody in it still sees all of it, and nothing changes. */
 @Component({
   selector: 'rq-project-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SureButton],
+  imports: [FieldBox, ReactiveFormsModule, SureButton],
   template: `
-    <form class="mt-3 flex items-end gap-3" (ngSubmit)="rename()">
-      <label class="font-semibold"
-        >Name<input
+    <form class="mt-3 flex items-end gap-3" [formGroup]="form" (ngSubmit)="rename()">
+      <rq-field words="Name"
+        ><input
           class="field mt-1 block w-72"
           name="name"
-          required
           maxlength="120"
           data-testid="project-name"
-          [ngModel]="name()"
-          (ngModelChange)="name.set($event)"
-      /></label>
+          formControlName="name"
+      /></rq-field>
       <button
         type="submit"
         class="btn btn-main"
-        [disabled]="busy() || !name().trim() || name().trim() === here()?.name"
+        [disabled]="doing.busy() || form.invalid || typed().name?.trim() === here()?.name"
       >
         Rename
       </button>
     </form>
-    <h2 class="mt-7 text-[15px] font-bold">Archive</h2>
+    <h2 class="mt-7 text-title font-bold">Archive</h2>
     @if (here()?.archived) {
       <p class="mt-1 text-ink-2">
         The project is archived: its people see all of it, and nothing in it changes.
       </p>
-      <button type="button" class="btn btn-main mt-2" [disabled]="busy()" (click)="archive(false)">
+      <button type="button" class="btn btn-main mt-2" [disabled]="doing.busy()" (click)="archive(false)">
         Take it out of the archive
       </button>
     } @else {
@@ -56,7 +50,7 @@ import { SureButton } from '../ui/sure-button';
         <rq-sure-button
           ask="Nobody changes anything in it then."
           yes="Archive it"
-          [disabled]="busy()"
+          [disabled]="doing.busy()"
           (sure)="archive(true)"
           >Archive the project</rq-sure-button
         >
@@ -70,28 +64,28 @@ export class ProjectSettings {
   readonly #toasts = inject(ToastList);
   readonly project = input.required<string>();
   readonly here = computed(() => this.#session.info()?.projects.find(({ slug }) => slug === this.project()));
-  readonly name = linkedSignal(() => this.here()?.name ?? '');
-  readonly busy = signal(false);
+  readonly doing = new Doing((error) => this.#toasts.complain(error));
+  readonly form = inject(NonNullableFormBuilder).group({ name: ['', filledIn] });
+  readonly typed = toSignal(this.form.valueChanges, { initialValue: this.form.value });
 
-  rename(): Promise<void> {
-    const name = this.name().trim();
+  constructor() {
+    effect(() => this.form.setValue({ name: this.here()?.name ?? '' }));
+  }
+
+  rename(): Promise<boolean> {
+    const name = this.form.getRawValue().name.trim();
     return this.#change({ name }, `The project is called ${name} now.`);
   }
-  archive(archived: boolean): Promise<void> {
+  archive(archived: boolean): Promise<boolean> {
     return this.#change(
       { archived },
       archived ? 'The project is archived.' : 'The project is at work again.',
     );
   }
-  async #change(change: { name?: string; archived?: boolean }, says: string): Promise<void> {
-    this.busy.set(true);
-    try {
-      await firstValueFrom(this.#api.changeProject(this.project(), change));
-      await firstValueFrom(this.#session.again());
-      this.#toasts.say(says);
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-    this.busy.set(false);
+  #change(change: { name?: string; archived?: boolean }, says: string): Promise<boolean> {
+    return this.doing.run(
+      () => this.#api.changeProject(this.project(), change).pipe(switchMap(() => this.#session.again())),
+      () => this.#toasts.say(says),
+    );
   }
 }

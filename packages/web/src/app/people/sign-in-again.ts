@@ -1,57 +1,56 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { catchError, firstValueFrom, of } from 'rxjs';
+import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
+import { catchError, of } from 'rxjs';
 import { Api } from '../state/api';
 import { Session } from '../state/session';
+import { Doing } from '../ui/doing';
+import { FieldBox } from '../ui/field-box';
+import { Sheet } from '../ui/sheet';
 import { demoPassword } from './demo-password';
 
 /** In place, over the work: the session has ended, the edits wait. Only the same person may go on with them. */
 @Component({
   selector: 'rq-sign-in-again',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FieldBox, ReactiveFormsModule, Sheet],
   template: `
-    <form
-      class="sheet w-[420px] max-w-[92vw]"
-      (submit)="signIn(name.value, password.value); $event.preventDefault()"
-    >
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Sign in again</h2>
-      <p class="px-4 pt-3 text-ink-2">
-        The session of {{ who() }} has ended.
-        @if (data.waiting) {
-          {{ data.waiting === 1 ? 'One edit is' : data.waiting + ' edits are' }} kept here and sent once you
-          are signed in.
-        }
-      </p>
-      <label class="block px-4 pt-3 font-semibold"
-        >Name<input #name class="field mt-1 w-full" autocomplete="username" required
-      /></label>
-      <label class="block px-4 py-3 font-semibold"
-        >Password<input
-          #password
-          class="field mt-1 w-full"
-          type="password"
-          autocomplete="current-password"
-          required
-      /></label>
-      @if (error()) {
-        <p class="px-4 pb-3 text-block" role="alert">{{ error() }}</p>
-      }
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
-        <button type="button" class="btn" (click)="ref.close(false)">Not now</button>
+    <form [formGroup]="form" (ngSubmit)="send()">
+      <rq-sheet size="s" heading="Sign in again" [failure]="doing.failure()">
+        <p class="px-4 pt-3 text-ink-2">
+          The session of {{ who() }} has ended.
+          @if (data.waiting) {
+            {{ data.waiting === 1 ? 'One edit is' : data.waiting + ' edits are' }} kept here and sent once you
+            are signed in.
+          }
+        </p>
+        <rq-field class="px-4 pt-3" words="Name"
+          ><input class="field mt-1 w-full" autocomplete="username" formControlName="name"
+        /></rq-field>
+        <rq-field class="px-4 py-3" words="Password"
+          ><input
+            class="field mt-1 w-full"
+            type="password"
+            autocomplete="current-password"
+            formControlName="password"
+        /></rq-field>
+        <button foot type="button" class="btn" (click)="ref.close(false)">Not now</button>
         @if (demo(); as one) {
-          <button
-            type="button"
-            class="btn"
-            [disabled]="busy()"
-            data-testid="demo-again"
-            (click)="signIn(one.signIn, demoPassword)"
-          >
-            As {{ one.name }}
-          </button>
+          <ng-container ngProjectAs="[foot]">
+            <button
+              type="button"
+              class="btn"
+              [disabled]="doing.busy()"
+              data-testid="demo-again"
+              (click)="signIn(one.signIn, demoPassword)"
+            >
+              As {{ one.name }}
+            </button>
+          </ng-container>
         }
-        <button type="submit" class="btn btn-main" [disabled]="busy()">Sign in</button>
-      </div>
+        <button foot type="submit" class="btn btn-main" [disabled]="doing.busy()">Sign in</button>
+      </rq-sheet>
     </form>
   `,
 })
@@ -62,8 +61,11 @@ export class SignInAgain {
   readonly #session = inject(Session);
   readonly #before = this.#session.info()?.account;
   readonly who = computed(() => this.#before?.name ?? 'this page');
-  readonly busy = signal(false);
-  readonly error = signal('');
+  readonly doing = new Doing();
+  readonly form = inject(NonNullableFormBuilder).group({
+    name: ['', Validators.required],
+    password: ['', Validators.required],
+  });
   readonly #people = toSignal(
     inject(Api)
       .demoPeople()
@@ -71,19 +73,20 @@ export class SignInAgain {
   );
   readonly demo = computed(() => this.#people()?.find((one) => one.name === this.#before?.name) ?? null);
 
-  async signIn(name: string, password: string): Promise<void> {
-    if (this.busy()) return;
-    this.busy.set(true);
-    this.error.set('');
-    try {
-      const same = await firstValueFrom(this.#session.signInAgain(name, password));
-      if (same) return this.ref.close(true);
-      this.error.set(
-        `That is somebody else. What waits here is ${this.who()}'s: sign in as ${this.who()}, or reload the page to go on as another. It is kept in this browser meanwhile.`,
-      );
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-    this.busy.set(false);
+  send(): void {
+    const { name, password } = this.form.getRawValue();
+    if (this.form.invalid) this.doing.refuse('A name and a password are what it takes.');
+    else void this.signIn(name, password);
+  }
+  signIn(name: string, password: string): Promise<boolean> {
+    return this.doing.run(
+      () => this.#session.signInAgain(name, password),
+      (same) => {
+        if (same) return this.ref.close(true);
+        throw new Error(
+          `That is somebody else. What waits here is ${this.who()}'s: sign in as ${this.who()}, or reload the page to go on as another. It is kept in this browser meanwhile.`,
+        );
+      },
+    );
   }
 }

@@ -2,6 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
+import { answer, turns } from '../../testing/answer';
 import { SignIn } from './sign-in';
 
 describe('the sign-in page', () => {
@@ -13,43 +14,38 @@ describe('the sign-in page', () => {
     const fixture = TestBed.createComponent(SignIn);
     if (to !== undefined) fixture.componentRef.setInput('to', to);
     const http = TestBed.inject(HttpTestingController);
-    http
-      .expectOne('/api/people/demo')
-      .flush({ people: [{ signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' }] });
-    await fixture.whenStable();
+    await answer(http, fixture, '/api/people/demo', {
+      people: [{ signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' }],
+    });
     return { fixture, http, go, page: fixture.nativeElement as HTMLElement };
   };
-  const enter = (http: HttpTestingController) => {
-    http.expectOne('/api/session').flush({ account: { id: 1, name: 'Mo' } });
-    http.expectOne('/api/session').flush({ account: { id: 1, name: 'Mo' }, projects: [], demo: true });
+  const enter = async ({ http, fixture }: Awaited<ReturnType<typeof start>>) => {
+    await answer(http, fixture, '/api/session', { account: { id: 1, name: 'Mo' } });
+    await answer(http, fixture, '/api/session', { account: { id: 1, name: 'Mo' }, projects: [], demo: true });
   };
   it('lists the demo people and signs in with one click', async () => {
-    const { page, http, go } = await start();
-    page.querySelector<HTMLElement>('[data-testid=demo-mo]')!.click();
-    enter(http);
-    expect(go).toHaveBeenCalledWith('/');
+    const started = await start();
+    started.page.querySelector<HTMLElement>('[data-testid=demo-mo]')!.click();
+    await enter(started);
+    expect(started.go).toHaveBeenCalledWith('/');
   });
   it('goes to the page one wanted, but never off this site', async () => {
     const one = await start('/scenes/1/check');
-    one.fixture.componentInstance.signIn('mo', 'x');
-    enter(one.http);
+    void one.fixture.componentInstance.signIn('mo', 'x');
+    await enter(one);
     expect(one.go).toHaveBeenCalledWith('/scenes/1/check');
     TestBed.resetTestingModule();
     const two = await start('//elsewhere.example');
-    two.fixture.componentInstance.signIn('mo', 'x');
-    enter(two.http);
+    void two.fixture.componentInstance.signIn('mo', 'x');
+    await enter(two);
     expect(two.go).toHaveBeenCalledWith('/');
   });
   it('says in the words of the server why not', async () => {
     const { fixture, page, http } = await start();
-    fixture.componentInstance.signIn('mo', 'wrong');
-    http
-      .expectOne('/api/session')
-      .flush(
-        { error: { code: 'sign-in-refused', text: 'The name or the password is wrong.' } },
-        { status: 401, statusText: 'no' },
-      );
-    await fixture.whenStable();
+    void fixture.componentInstance.signIn('mo', 'wrong');
+    const error = { code: 'sign-in-refused', text: 'The name or the password is wrong.' };
+    await answer(http, fixture, '/api/session', { error }, { status: 401, statusText: 'no' });
+    await turns(fixture);
     expect(page.querySelector('[role=alert]')!.textContent).toBe('The name or the password is wrong.');
   });
 });

@@ -1,16 +1,18 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
+import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { Router } from '@angular/router';
 import { catchError, of } from 'rxjs';
 import { Api } from '../state/api';
 import { Session } from '../state/session';
+import { Doing } from '../ui/doing';
+import { FieldBox } from '../ui/field-box';
 import { demoPassword } from './demo-password';
 
 @Component({
   selector: 'rq-sign-in',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule],
+  imports: [FieldBox, ReactiveFormsModule],
   template: `
     <main class="grid h-full place-items-center overflow-y-auto bg-page p-6">
       <div class="w-[420px] max-w-full">
@@ -19,32 +21,26 @@ import { demoPassword } from './demo-password';
             ><img src="mark.svg" alt="" class="size-8"
           /></span>
           <div>
-            <h1 class="text-[22px] leading-tight font-bold">Renquil</h1>
+            <h1 class="text-page leading-tight font-bold">Renquil</h1>
             <p class="text-ink-2">Arrange, name, check and hand off 3D scenes.</p>
           </div>
         </div>
-        <form class="card p-4.5" (ngSubmit)="signIn(name(), password())">
-          <label class="block font-semibold"
-            >Name<input
-              class="field mt-1 w-full"
-              name="name"
-              autocomplete="username"
-              required
-              [(ngModel)]="name"
-          /></label>
-          <label class="mt-3 block font-semibold"
-            >Password<input
+        <form class="card p-4.5" [formGroup]="form" (ngSubmit)="send()">
+          <rq-field words="Name"
+            ><input class="field mt-1 w-full" name="name" autocomplete="username" formControlName="name"
+          /></rq-field>
+          <rq-field class="mt-3" words="Password"
+            ><input
               class="field mt-1 w-full"
               name="password"
               type="password"
               autocomplete="current-password"
-              required
-              [(ngModel)]="password"
-          /></label>
-          @if (error()) {
-            <p class="mt-3 text-block" role="alert">{{ error() }}</p>
+              formControlName="password"
+          /></rq-field>
+          @if (doing.failure()) {
+            <p class="mt-3 text-block" role="alert">{{ doing.failure() }}</p>
           }
-          <button type="submit" class="btn btn-main mt-4 w-full justify-center" [disabled]="busy()">
+          <button type="submit" class="btn btn-main mt-4 w-full justify-center" [disabled]="doing.busy()">
             Sign in
           </button>
         </form>
@@ -60,12 +56,12 @@ import { demoPassword } from './demo-password';
                   <button
                     type="button"
                     class="card flex h-11 w-full items-center gap-3 px-3 text-left hover:bg-sunk"
-                    [disabled]="busy()"
+                    [disabled]="doing.busy()"
                     [attr.data-testid]="'demo-' + person.signIn"
                     (click)="signIn(person.signIn, demo)"
                   >
                     <span
-                      class="grid size-7 place-items-center rounded-full bg-[#e3b18f] text-[11px] font-bold text-[#1c2b28]"
+                      class="grid size-7 place-items-center rounded-full bg-person text-tiny font-bold text-on-jonquil"
                       >{{ person.name[0] }}</span
                     >
                     <strong class="flex-1">{{ person.name }}</strong>
@@ -86,29 +82,29 @@ export class SignIn {
   readonly #router = inject(Router);
   readonly to = input<string>();
   readonly demo = demoPassword;
-  readonly name = signal('');
-  readonly password = signal('');
-  readonly busy = signal(false);
-  readonly error = signal('');
+  readonly doing = new Doing();
+  readonly form = inject(NonNullableFormBuilder).group({
+    name: ['', Validators.required],
+    password: ['', Validators.required],
+  });
   readonly people = toSignal(
     inject(Api)
       .demoPeople()
       .pipe(catchError(() => of([]))),
   );
 
-  signIn(name: string, password: string): void {
-    this.busy.set(true);
-    this.error.set('');
-    this.#session.signIn(name, password).subscribe({
-      next: () => {
-        const to = this.to();
-        // Only paths of our own: an address handed in from outside must not lead away.
-        void this.#router.navigateByUrl(to?.startsWith('/') && !to.startsWith('//') ? to : '/');
-      },
-      error: (error: Error) => {
-        this.busy.set(false);
-        this.error.set(error.message);
-      },
-    });
+  send(): void {
+    const { name, password } = this.form.getRawValue();
+    if (this.form.invalid) this.doing.refuse('A name and a password are what it takes.');
+    else void this.signIn(name, password);
+  }
+  signIn(name: string, password: string): Promise<boolean> {
+    const to = this.to();
+    // Only paths of our own: an address handed in from outside must not lead away.
+    const where = to?.startsWith('/') && !to.startsWith('//') ? to : '/';
+    return this.doing.run(
+      () => this.#session.signIn(name, password),
+      () => this.#router.navigateByUrl(where),
+    );
   }
 }

@@ -1,13 +1,16 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { firstValueFrom } from 'rxjs';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { Api } from '../state/api';
-import type { SceneSummary } from '@renquil/api';
 import { PeopleApi, type NewToken } from '../state/people-api';
 import type { TokenInfo } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
+import { Doing } from '../ui/doing';
+import { FieldBox } from '../ui/field-box';
+import { LoadState } from '../ui/load-state';
+import { filledIn } from '../ui/validators';
 import { OnceLink } from './once-link';
 import { SureButton } from '../ui/sure-button';
 
@@ -15,48 +18,49 @@ import { SureButton } from '../ui/sure-button';
 @Component({
   selector: 'rq-token-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, DatePipe, FormsModule, OnceLink, SureButton],
+  imports: [AgoPipe, DatePipe, FieldBox, LoadState, OnceLink, ReactiveFormsModule, SureButton],
   template: `
     <p class="mt-2 max-w-2xl text-ink-2">
       A script, a farm or a build works here with a token in place of a person:
       <span class="chip">renquil check SCENE --server …</span>. Viewers look and check; artists also bring in,
       change and hand off what passes the gate.
     </p>
-    <form class="mt-3 flex flex-wrap items-end gap-3" (ngSubmit)="make()">
-      <label class="font-semibold"
-        >What for<input
+    <form class="mt-3 flex flex-wrap items-end gap-3" [formGroup]="form" (ngSubmit)="make()">
+      <rq-field words="What for"
+        ><input
           class="field mt-1 block w-52 font-normal"
           name="name"
-          required
           maxlength="80"
           autocomplete="off"
-          [(ngModel)]="form.name"
-      /></label>
-      <label class="font-semibold"
-        >As
-        <select class="field mt-1 block font-normal" name="role" [(ngModel)]="form.role">
+          formControlName="name"
+      /></rq-field>
+      <rq-field words="As">
+        <select class="field mt-1 block font-normal" name="role" formControlName="role">
           <option value="viewer">viewer</option>
           <option value="artist">artist</option>
         </select>
-      </label>
-      <label class="font-semibold"
-        >Where
-        <select class="field mt-1 block max-w-52 font-normal" name="scene" [(ngModel)]="form.scene">
+      </rq-field>
+      <rq-field words="Where">
+        <select class="field mt-1 block max-w-52 font-normal" name="scene" formControlName="scene">
           <option [ngValue]="null">the whole project</option>
           @for (scene of scenes(); track scene.id) {
             <option [ngValue]="scene.id">{{ scene.name }}</option>
           }
         </select>
-      </label>
-      <label class="font-semibold"
-        >Ends after
-        <select class="field mt-1 block font-normal" name="days" [(ngModel)]="form.days">
+      </rq-field>
+      <rq-field words="Ends after">
+        <select class="field mt-1 block font-normal" name="days" formControlName="days">
           @for (days of ends; track days) {
             <option [ngValue]="days">{{ days }} days</option>
           }
         </select>
-      </label>
-      <button type="submit" class="btn btn-main" data-testid="make-token" [disabled]="!form.name.trim()">
+      </rq-field>
+      <button
+        type="submit"
+        class="btn btn-main"
+        data-testid="make-token"
+        [disabled]="form.invalid || doing.busy()"
+      >
         Make a token
       </button>
     </form>
@@ -65,10 +69,8 @@ import { SureButton } from '../ui/sure-button';
         >The token <b>{{ one.name }}</b>.</rq-once-link
       >
     }
-    @if (error()) {
-      <p class="mt-3 text-block" role="alert">{{ error() }}</p>
-    }
-    @if (tokens()?.length) {
+    <rq-load-state class="mt-3 block" [of]="tokens" empty="There is no token yet." />
+    @if (tokens.hasValue() && tokens.value().length) {
       <table class="mt-5 w-full">
         <thead>
           <tr class="border-b border-line-strong">
@@ -81,7 +83,7 @@ import { SureButton } from '../ui/sure-button';
             <th></th>
           </tr>
         </thead>
-        @for (token of tokens(); track token.id) {
+        @for (token of tokens.value(); track token.id) {
           <tr class="border-b border-line" data-testid="token" [class.text-ink-3]="token.isOver">
             <td class="py-1.5 font-semibold">
               <bdi>{{ token.name }}</bdi>
@@ -107,8 +109,6 @@ import { SureButton } from '../ui/sure-button';
           </tr>
         }
       </table>
-    } @else if (tokens()) {
-      <p class="mt-5 text-ink-2">There is no token yet.</p>
     }
   `,
 })
@@ -117,49 +117,46 @@ export class TokenList {
   readonly #library = inject(Api);
   readonly #toasts = inject(ToastList);
   readonly project = input.required<string>();
-  readonly tokens = signal<readonly TokenInfo[] | null>(null);
-  readonly scenes = signal<readonly SceneSummary[]>([]);
-  readonly error = signal('');
+  readonly tokens = rxResource({
+    params: () => this.project(),
+    stream: ({ params }) => this.#api.tokens(params),
+  });
+  /** To choose among; without them a token is for the whole project. */
+  readonly #scenes = rxResource({
+    params: () => this.project(),
+    stream: ({ params }) => this.#library.library(params),
+  });
+  readonly scenes = computed(() => (this.#scenes.hasValue() ? this.#scenes.value().scenes : []));
   readonly made = signal<{ name: string; token: string } | null>(null);
+  readonly doing = new Doing((error) => this.#toasts.complain(error));
   readonly ends = [7, 30, 90, 365];
-  readonly form = { name: '', role: 'viewer' as NewToken['role'], scene: null as number | null, days: 90 };
+  readonly form = inject(NonNullableFormBuilder).group({
+    name: ['', filledIn],
+    role: 'viewer' as NewToken['role'],
+    scene: null as number | null,
+    days: 90,
+  });
 
-  constructor() {
-    effect(() => {
-      const project = this.project();
-      void this.load(project);
-      this.#library
-        .library(project)
-        .subscribe({ next: ({ scenes }) => this.scenes.set(scenes), error: () => undefined });
-    });
-  }
-  async load(project: string): Promise<void> {
-    try {
-      this.tokens.set(await firstValueFrom(this.#api.tokens(project)));
-      this.error.set('');
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-  }
   async make(): Promise<void> {
-    try {
-      const wanted = { ...this.form, name: this.form.name.trim() };
-      const { token } = await firstValueFrom(this.#api.makeToken(this.project(), wanted));
-      this.made.set({ name: wanted.name, token });
-      this.form.name = '';
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-    await this.load(this.project());
+    const said = this.form.getRawValue();
+    const wanted = { ...said, name: said.name.trim() };
+    await this.doing.run(
+      () => this.#api.makeToken(this.project(), wanted),
+      ({ token }) => {
+        this.made.set({ name: wanted.name, token });
+        this.form.patchValue({ name: '' });
+      },
+    );
+    this.tokens.reload();
   }
   async end(token: TokenInfo): Promise<void> {
-    try {
-      await firstValueFrom(this.#api.endToken(this.project(), token.id));
-      this.made.set(null);
-      this.#toasts.say(`The token ${token.name} is ended.`);
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-    await this.load(this.project());
+    await this.doing.run(
+      () => this.#api.endToken(this.project(), token.id),
+      () => {
+        this.made.set(null);
+        this.#toasts.say(`The token ${token.name} is ended.`);
+      },
+    );
+    this.tokens.reload();
   }
 }

@@ -23,7 +23,7 @@ import { Session } from '../state/session';
     <div class="sheet mt-[10vh] w-[600px] max-w-[92vw]">
       <input
         #field
-        class="h-11 rounded-t-[10px] border-b border-line bg-transparent px-4 text-[15px] focus-visible:outline-none focus-visible:shadow-none"
+        class="h-11 rounded-t-[10px] border-b border-line bg-transparent px-4 text-title focus-visible:outline-none focus-visible:shadow-none"
         placeholder="A command, or the name of an object in any scene"
         role="combobox"
         aria-expanded="true"
@@ -55,9 +55,9 @@ import { Session } from '../state/session';
             (mousemove)="at.set(i)"
           >
             <bdi class="min-w-0 flex-1 truncate">{{ one.title }}</bdi>
-            <span class="text-[12px] text-ink-2">{{ one.hint }}</span>
+            <span class="text-small text-ink-2">{{ one.hint }}</span>
             @if (one.keys) {
-              <kbd class="chip text-[11px]">{{ one.keys }}</kbd>
+              <kbd class="chip text-tiny">{{ one.keys }}</kbd>
             }
           </button>
         } @empty {

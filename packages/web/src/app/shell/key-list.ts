@@ -27,7 +27,7 @@ const always: readonly (readonly [string, string])[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="sheet w-[560px] max-w-[92vw]">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">Keys</h2>
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">Keys</h2>
       <dl
         tabindex="0"
         aria-label="Keys and what they do"

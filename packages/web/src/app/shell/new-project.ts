@@ -1,35 +1,40 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { firstValueFrom } from 'rxjs';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { switchMap, map } from 'rxjs';
 import { PeopleApi } from '../state/people-api';
 import { Session } from '../state/session';
+import { Doing } from '../ui/doing';
+import { FieldBox } from '../ui/field-box';
+import { Sheet } from '../ui/sheet';
+import { filledIn } from '../ui/validators';
 
 /** A project of its own: with its scenes, conventions and people, led by who makes it. Closes with its address. */
 @Component({
   selector: 'rq-new-project',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule],
+  imports: [FieldBox, ReactiveFormsModule, Sheet],
   template: `
-    <form class="sheet w-[420px] max-w-[92vw] p-4" (ngSubmit)="make()">
-      <h2 class="text-[15px] font-bold">New project</h2>
-      <p class="mt-1 text-ink-2">With scenes, conventions and people of its own. You lead it.</p>
-      <label class="mt-3 block font-semibold"
-        >Name<input
-          class="field mt-1 w-full"
-          name="name"
-          required
-          maxlength="120"
-          autocomplete="off"
-          [(ngModel)]="name"
-      /></label>
-      @if (error()) {
-        <p class="mt-2 text-block" role="alert">{{ error() }}</p>
-      }
-      <div class="mt-4 flex justify-end gap-2">
-        <button type="button" class="btn" (click)="ref.close()">Cancel</button>
-        <button type="submit" class="btn btn-main" [disabled]="busy() || !name.trim()">Make it</button>
-      </div>
+    <form [formGroup]="form" (ngSubmit)="make()">
+      <rq-sheet
+        size="s"
+        heading="New project"
+        says="With scenes, conventions and people of its own. You lead it."
+        [failure]="doing.failure()"
+      >
+        <rq-field class="px-4 py-3" words="Name"
+          ><input
+            class="field mt-1 w-full"
+            name="name"
+            formControlName="name"
+            maxlength="120"
+            autocomplete="off"
+        /></rq-field>
+        <button foot type="button" class="btn" (click)="ref.close()">Cancel</button>
+        <button foot type="submit" class="btn btn-main" [disabled]="doing.busy() || form.invalid">
+          Make it
+        </button>
+      </rq-sheet>
     </form>
   `,
 })
@@ -37,20 +42,14 @@ export class NewProject {
   readonly ref = inject<DialogRef<string>>(DialogRef);
   readonly #api = inject(PeopleApi);
   readonly #session = inject(Session);
-  readonly error = signal('');
-  readonly busy = signal(false);
-  name = '';
+  readonly doing = new Doing();
+  readonly form = inject(NonNullableFormBuilder).group({ name: ['', filledIn] });
 
-  async make(): Promise<void> {
-    this.busy.set(true);
-    this.error.set('');
-    try {
-      const { slug } = await firstValueFrom(this.#api.makeProject(this.name.trim()));
-      await firstValueFrom(this.#session.again());
-      this.ref.close(slug);
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-    this.busy.set(false);
+  make(): Promise<boolean> {
+    const made = () =>
+      this.#api
+        .makeProject(this.form.getRawValue().name.trim())
+        .pipe(switchMap(({ slug }) => this.#session.again().pipe(map(() => slug))));
+    return this.doing.run(made, (slug) => this.ref.close(slug));
   }
 }

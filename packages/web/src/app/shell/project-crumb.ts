@@ -1,11 +1,13 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown } from '@ng-icons/lucide';
 import { Session } from '../state/session';
 import { NewProject } from './new-project';
+import { MenuItem } from '../ui/menu-item';
+import { MenuPanel } from '../ui/menu-panel';
 
 type Page = 'library' | 'people' | 'conventions';
 
@@ -13,7 +15,7 @@ type Page = 'library' | 'people' | 'conventions';
 @Component({
   selector: 'rq-project-crumb',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, NgIcon],
+  imports: [CdkMenuTrigger, MenuItem, MenuPanel, NgIcon],
   viewProviders: [provideIcons({ lucideChevronDown })],
   template: `
     @if (others().length || mayMake()) {
@@ -33,18 +35,17 @@ type Page = 'library' | 'people' | 'conventions';
       <span class="truncate font-semibold">{{ here()?.name }}</span>
     }
     @if (here()?.archived) {
-      <span class="ml-2 rounded bg-white/12 px-1.5 py-px text-[12px]" data-testid="archived">archived</span>
+      <span class="ml-2 rounded bg-white/12 px-1.5 py-px text-small" data-testid="archived">archived</span>
     }
     <ng-template #menu>
-      <div class="sheet max-h-[70vh] min-w-56 overflow-y-auto p-1" cdkMenu>
+      <div class="max-h-[70vh] min-w-56 overflow-y-auto" rqMenu>
         @for (one of listed(); track one.slug) {
           <button
-            type="button"
-            class="btn btn-bare w-full justify-between gap-4"
-            cdkMenuItem
+            class="justify-between gap-4"
+            rqMenuItem
             data-testid="project"
             [attr.aria-current]="one.slug === project() ? 'true' : null"
-            (cdkMenuItemTriggered)="go(one.slug)"
+            (chosen)="go(one.slug)"
           >
             <span class="min-w-0 truncate" [class.font-bold]="one.slug === project()"
               ><bdi>{{ one.name }}</bdi></span
@@ -53,15 +54,7 @@ type Page = 'library' | 'people' | 'conventions';
         }
         @if (mayMake()) {
           <hr class="my-1 border-line" />
-          <button
-            type="button"
-            class="btn btn-bare w-full"
-            cdkMenuItem
-            data-testid="new-project"
-            (cdkMenuItemTriggered)="make()"
-          >
-            New project
-          </button>
+          <button rqMenuItem data-testid="new-project" (chosen)="make()">New project</button>
         }
       </div>
     </ng-template>

@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
@@ -11,15 +11,17 @@ import { MenuChoice } from '../ui/menu-choice';
 import { DoAnything } from './do-anything';
 import { KeyList } from './key-list';
 import { WordSheet } from './word-sheet';
+import { MenuItem } from '../ui/menu-item';
+import { MenuPanel } from '../ui/menu-panel';
 
 /** Mark, where one is, what can be done, who one is. The steps of a scene go into the middle. */
 @Component({
   selector: 'rq-top-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, MenuChoice, NgIcon, RouterLink],
+  imports: [CdkMenuItem, CdkMenuTrigger, MenuChoice, MenuItem, MenuPanel, NgIcon, RouterLink],
   viewProviders: [provideIcons({ lucideSearch })],
   template: `
-    <a routerLink="/" class="flex items-center gap-2.5 text-[15px] font-bold"
+    <a routerLink="/" class="flex items-center gap-2.5 text-title font-bold"
       ><img src="mark.svg" alt="" class="size-6" /><span class="max-[760px]:sr-only">Renquil</span></a
     >
     <ng-content select="[crumbs]" />
@@ -32,19 +34,19 @@ import { WordSheet } from './word-sheet';
     >
       <ng-icon class="shrink-0" name="lucideSearch" size="14px" />
       <span class="min-w-0 overflow-hidden max-[1150px]:hidden">Do anything</span>
-      <kbd class="shrink-0 font-sans text-[11px] max-[760px]:sr-only">Ctrl K</kbd>
+      <kbd class="shrink-0 font-sans text-tiny max-[760px]:sr-only">Ctrl K</kbd>
     </button>
     <ng-content select="[right]" />
     <button
       type="button"
-      class="grid size-[26px] place-items-center rounded-full bg-[#e3b18f] text-[11px] font-bold text-[#1c2b28]"
+      class="grid size-[26px] place-items-center rounded-full bg-person text-tiny font-bold text-on-jonquil"
       [cdkMenuTriggerFor]="account"
       [attr.aria-label]="'Account of ' + session.info()?.account?.name"
     >
       {{ session.initials() }}
     </button>
     <ng-template #account>
-      <div class="sheet min-w-48 p-1" cdkMenu>
+      <div class="min-w-48" rqMenu>
         <p class="px-3 py-1.5 font-bold">{{ session.info()?.account?.name }}</p>
         <a class="btn btn-bare w-full" cdkMenuItem routerLink="/account" data-testid="account"
           >Password and sessions</a
@@ -57,18 +59,8 @@ import { WordSheet } from './word-sheet';
           </button>
         }
         <hr class="my-1 border-line" />
-        <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="keys()">
-          Keys
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="signOut()"
-          data-testid="sign-out"
-        >
-          Sign out
-        </button>
+        <button rqMenuItem (chosen)="keys()">Keys</button>
+        <button rqMenuItem (chosen)="signOut()" data-testid="sign-out">Sign out</button>
       </div>
     </ng-template>
   `,

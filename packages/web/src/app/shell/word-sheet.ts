@@ -15,7 +15,7 @@ import { CountPipe } from '../ui/count';
   imports: [CountPipe, FormsModule, RouterLink],
   template: `
     <form class="sheet w-[680px] max-w-[94vw]" (ngSubmit)="look()">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">A word in every scene</h2>
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">A word in every scene</h2>
       <div class="flex flex-wrap items-end gap-3 px-4 py-3">
         <label class="font-semibold"
           >Word<input
@@ -65,12 +65,12 @@ import { CountPipe } from '../ui/count';
                 ></label
               >
               @for (line of one.renames.slice(0, 5); track line.object) {
-                <p class="ml-6 truncate font-mono text-[12px]">
+                <p class="ml-6 truncate font-mono text-small">
                   <bdi class="text-ink-3 line-through">{{ line.before }}</bdi> → <bdi>{{ line.after }}</bdi>
                 </p>
               }
               @if (one.renames.length > 5) {
-                <p class="ml-6 text-[12px] text-ink-2">and {{ one.renames.length - 5 | count }} more</p>
+                <p class="ml-6 text-small text-ink-2">and {{ one.renames.length - 5 | count }} more</p>
               }
             </section>
           } @empty {
@@ -89,7 +89,7 @@ import { CountPipe } from '../ui/count';
                 >{{ one.name }}</a
               >
               {{ one.count | count }}
-              <span class="font-mono text-[12px] text-ink-2">{{ one.examples.join('  ') }}</span>
+              <span class="font-mono text-small text-ink-2">{{ one.examples.join('  ') }}</span>
             </p>
           }
         } @else {

@@ -11,6 +11,7 @@ import {
   lucideVideo,
 } from '@ng-icons/lucide';
 import type { Kind } from '@renquil/core';
+import { Tip } from './tip';
 
 const icons: Record<Kind, string> = {
   mesh: 'lucideBox',
@@ -26,7 +27,7 @@ const icons: Record<Kind, string> = {
 @Component({
   selector: 'rq-kind',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgIcon],
+  imports: [NgIcon, Tip],
   viewProviders: [
     provideIcons({
       lucideBox,
@@ -39,7 +40,7 @@ const icons: Record<Kind, string> = {
       lucideVideo,
     }),
   ],
-  template: `<ng-icon [name]="icon()" [title]="of()" size="15px" />`,
+  template: `<ng-icon [name]="icon()" [rqTip]="of()" size="15px" />`,
   host: { class: 'inline-flex shrink-0 text-ink-2' },
 })
 export class KindIcon {

@@ -5,7 +5,7 @@ import { DestroyRef, Directive, ElementRef, inject } from '@angular/core';
  * An item that opens a menu beside its own. The pointer opens it by coming near; a click that follows must not close it
  * again, as the toggle underneath would.
  */
-@Directive({ selector: '[cdkMenuItem][cdkMenuTriggerFor]' })
+@Directive({ selector: '[rqMenuItem][cdkMenuTriggerFor]' })
 export class Submenu {
   constructor() {
     const trigger = inject(CdkMenuTrigger);

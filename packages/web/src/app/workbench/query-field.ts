@@ -51,11 +51,9 @@ import { LedgerState } from './ledger/ledger-state';
         (blur)="leave()"
       />
       @if (ledger.looking()) {
-        <span class="shrink-0 text-[12px] text-ink-2">looking</span>
+        <span class="shrink-0 text-small text-ink-2">looking</span>
       } @else if (ledger.matches(); as found) {
-        <span class="shrink-0 text-[12px] text-ink-2" data-testid="found"
-          >{{ found.size | count }} found</span
-        >
+        <span class="shrink-0 text-small text-ink-2" data-testid="found">{{ found.size | count }} found</span>
       }
       @if (ledger.filter()) {
         <button
@@ -87,9 +85,9 @@ import { LedgerState } from './ledger/ledger-state';
             (mousedown)="$event.preventDefault(); take(offer)"
           >
             <bdi class="truncate font-mono">{{ offer.text }}</bdi>
-            <span class="min-w-0 flex-1 truncate text-[12px] text-ink-2">{{ offer.says }}</span>
+            <span class="min-w-0 flex-1 truncate text-small text-ink-2">{{ offer.says }}</span>
             @if (offer.found !== null) {
-              <span class="font-mono text-[12px] text-ink-2">{{ offer.found | count }}</span>
+              <span class="font-mono text-small text-ink-2">{{ offer.found | count }}</span>
             }
           </li>
         }

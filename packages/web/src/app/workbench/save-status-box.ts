@@ -2,20 +2,22 @@ import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { SignInAgain } from '../people/sign-in-again';
 import { OpenScene } from '../state/open-scene';
+import { Tip } from '../ui/tip';
 
 /** Whether what was done here is saved, in words; where something is in the way, a button that does what helps. */
 @Component({
   selector: 'rq-save-status',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Tip],
   template: `
     <span class="block" role="status" data-testid="saving">
       @if (isWell()) {
-        <span class="block min-w-12 text-right text-[12px] text-on-spruce/75">{{ open.saving() }}</span>
+        <span class="block min-w-12 text-right text-small text-on-spruce/75">{{ open.saving() }}</span>
       } @else {
         <button
           type="button"
-          class="flex h-[26px] items-center rounded-md bg-jonquil px-2 text-[12px] font-semibold whitespace-nowrap text-[#1c2b28]"
-          [title]="open.status().because"
+          class="flex h-[26px] items-center rounded-md bg-jonquil px-2 text-small font-semibold whitespace-nowrap text-on-jonquil"
+          [rqTip]="open.status().because"
           data-testid="save-again"
           (click)="help()"
         >

@@ -19,12 +19,13 @@ import { BenchState } from './name/bench-state';
 import { ProposeState } from './name/propose-state';
 import { QueryField } from './query-field';
 import type { StepName } from './steps';
+import { Tip } from '../ui/tip';
 
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark],
+  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark, Tip],
   viewProviders: [
     provideIcons({ lucideAsterisk, lucideListTree, lucideSave, lucideTags, lucideTextCursorInput }),
   ],

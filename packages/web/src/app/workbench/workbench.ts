@@ -50,6 +50,7 @@ import { StageHost } from './viewport/stage-host';
 import { steps, stepTitles, walked, type StepName } from './steps';
 import { ToolRow } from './tool-row';
 import { workbenchCommands } from './workbench-commands';
+import { Tip } from '../ui/tip';
 
 /** One scene at one step: the bar with the steps, the tool row of the step, the step's room. */
 @Component({
@@ -66,6 +67,7 @@ import { workbenchCommands } from './workbench-commands';
     NgIcon,
     RouterLink,
     SaveStatusBox,
+    Tip,
     ToolRow,
     TopBar,
   ],

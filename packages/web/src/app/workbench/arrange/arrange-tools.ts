@@ -1,5 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
@@ -27,6 +27,9 @@ import { TwinSheet, type TwinWish } from './twin-sheet';
 import { bytes as bytesText } from '../../ui/bytes';
 import { CountPipe } from '../../ui/count';
 import { TidyList } from './tidy-list';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
+import { Tip } from '../../ui/tip';
 
 const pivots: readonly (readonly [PivotAt, string])[] = [
   ['centre', 'centre of their bounds'],
@@ -40,7 +43,7 @@ const pivots: readonly (readonly [PivotAt, string])[] = [
 @Component({
   selector: 'rq-arrange-tools',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, Submenu],
+  imports: [CdkMenuTrigger, CountPipe, MenuItem, MenuPanel, NgIcon, Submenu, Tip],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideChevronDown })],
   templateUrl: './arrange-tools.html',
   host: { class: 'contents' },

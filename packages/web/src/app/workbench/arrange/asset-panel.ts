@@ -23,16 +23,16 @@ import { TemplateSheet, type TemplateSheetData } from './template-sheet';
   template: `
     <h2 class="px-1 pb-1 font-bold">Asset</h2>
     @if (root() === null) {
-      <p class="px-1.5 text-[12px] text-ink-2">
+      <p class="px-1.5 text-small text-ink-2">
         Put everything under one root first: it carries what the asset is.
       </p>
     } @else {
       <div class="grid grid-cols-[40px_minmax(0,1fr)] items-center gap-x-1.5 gap-y-1 px-1">
-        <label for="asset-type" class="text-[12px] text-ink-2">Type</label>
+        <label for="asset-type" class="text-small text-ink-2">Type</label>
         <select
           #type
           id="asset-type"
-          class="field !h-6 w-full min-w-0 !px-1 text-[12px]"
+          class="field !h-6 w-full min-w-0 !px-1 text-small"
           data-testid="asset-type"
           [disabled]="!open.mayEdit()"
           (change)="set(typeKey, type.value)"
@@ -42,11 +42,11 @@ import { TemplateSheet, type TemplateSheetData } from './template-sheet';
             <option [value]="one" [selected]="one === held().type">{{ one }}</option>
           }
         </select>
-        <label for="asset-skeleton" class="text-[12px] text-ink-2">Joints</label>
+        <label for="asset-skeleton" class="text-small text-ink-2">Joints</label>
         <select
           #skeleton
           id="asset-skeleton"
-          class="field !h-6 w-full min-w-0 !px-1 text-[12px]"
+          class="field !h-6 w-full min-w-0 !px-1 text-small"
           data-testid="asset-skeleton"
           [disabled]="!open.mayEdit()"
           (change)="set(skeletonKey, skeleton.value)"
@@ -58,7 +58,7 @@ import { TemplateSheet, type TemplateSheetData } from './template-sheet';
         </select>
       </div>
       @if (template(); as now) {
-        <p class="px-1.5 pt-1 text-[12px] text-ink-2">
+        <p class="px-1.5 pt-1 text-small text-ink-2">
           Holds {{ says(now) }}.
           <button
             type="button"

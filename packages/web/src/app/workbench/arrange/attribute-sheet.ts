@@ -23,7 +23,7 @@ export type AttributeWish =
   template: `
     <div class="sheet w-[520px] max-w-[92vw]">
       <div class="border-b border-line px-4 py-3">
-        <h2 class="font-mono text-[15px] font-bold">
+        <h2 class="font-mono text-title font-bold">
           <bdi>{{ data.key }}</bdi>
         </h2>
         <p class="text-ink-2">

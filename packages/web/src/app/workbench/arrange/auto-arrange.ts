@@ -32,7 +32,7 @@ const ways: readonly (readonly [Way, string])[] = [
   template: `
     <div class="sheet w-[620px] max-w-[92vw]">
       <div class="flex flex-wrap items-center gap-3 border-b border-line px-4 py-3">
-        <h2 class="text-[15px] font-bold">Group {{ data.objects.length | count: 'object' }} by</h2>
+        <h2 class="text-title font-bold">Group {{ data.objects.length | count: 'object' }} by</h2>
         <select
           #way
           class="field"
@@ -76,7 +76,7 @@ const ways: readonly (readonly [Way, string])[] = [
               <input type="checkbox" [checked]="!off().has(i)" (change)="toggle(i)" />
               <bdi class="font-mono">{{ cluster.under === undefined ? '' : 'under ' }}{{ cluster.name }}</bdi>
               <span class="text-ink-2">{{ cluster.objects.length | count: 'object' }}</span>
-              <bdi class="min-w-0 flex-1 truncate text-right text-[12px] text-ink-2">{{
+              <bdi class="min-w-0 flex-1 truncate text-right text-small text-ink-2">{{
                 sample(cluster)
               }}</bdi>
             </label>

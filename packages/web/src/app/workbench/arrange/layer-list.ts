@@ -1,4 +1,4 @@
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterRenderEffect,
   ChangeDetectionStrategy,
@@ -22,12 +22,15 @@ import { filterOf } from './filter-of';
 import { layerRows, type LayerRow } from './layer-rows';
 import { RulingMenu, rulingSays } from './ruling-menu';
 import { swatches, tally } from './tally';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
+import { Tip } from '../../ui/tip';
 
 /** The layers: every object is in one. What is off for a layer is off for its objects and the layers in it. */
 @Component({
   selector: 'rq-layer-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, NgIcon, RulingMenu, Submenu],
+  imports: [CdkMenuTrigger, CountPipe, MenuItem, MenuPanel, NgIcon, RulingMenu, Submenu, Tip],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus })],
   templateUrl: './layer-list.html',
   host: { class: 'block' },

@@ -1,15 +1,16 @@
-import { CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox } from '@angular/cdk/menu';
+import { CdkMenuGroup, CdkMenuItemCheckbox } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core';
 import { MenuChoice } from '../../ui/menu-choice';
+import { MenuPanel } from '../../ui/menu-panel';
 
 /** The switches and the look of a layer or set: what is off here is off for all its objects. */
 @Component({
   selector: 'rq-ruling-menu',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuGroup, CdkMenuItemCheckbox, MenuChoice],
+  imports: [CdkMenuGroup, CdkMenuItemCheckbox, MenuChoice, MenuPanel],
   template: `
-    <div class="sheet w-44 p-1" cdkMenu>
+    <div class="w-44" rqMenu>
       @for (name of switches; track name) {
         <button
           type="button"
@@ -19,7 +20,7 @@ import { MenuChoice } from '../../ui/menu-choice';
           (cdkMenuItemTriggered)="flip(name)"
         >
           <span class="first-letter:uppercase">{{ name }}</span>
-          <span class="text-[12px] text-ink-2">{{ on()[name] ? 'on' : 'off' }}</span>
+          <span class="text-small text-ink-2">{{ on()[name] ? 'on' : 'off' }}</span>
         </button>
       }
       <hr class="my-1 border-line" />

@@ -19,12 +19,13 @@ import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from './arrange-state';
 import { rulingSays } from './ruling-menu';
 import { SetMenu } from './set-menu';
+import { Tip } from '../../ui/tip';
 
 /** Named sets: from what is picked (kept by hand) or from the filter (kept by the query). Deleting one deletes no object. */
 @Component({
   selector: 'rq-set-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuTrigger, CountPipe, NgIcon, SetMenu],
+  imports: [CdkMenuTrigger, CountPipe, NgIcon, SetMenu, Tip],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus, lucideSquare, lucideZap })],
   templateUrl: './set-list.html',
   host: { class: 'block' },

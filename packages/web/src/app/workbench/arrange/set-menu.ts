@@ -1,4 +1,4 @@
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   combineSets,
@@ -14,6 +14,8 @@ import { OpenScene } from '../../state/open-scene';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from '../ledger/ledger-state';
 import { RulingMenu } from './ruling-menu';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
 
 const ways: Record<SetWay, string> = {
   together: 'Together with',
@@ -25,42 +27,24 @@ const ways: Record<SetWay, string> = {
 @Component({
   selector: 'rq-set-menu',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, RulingMenu, Submenu],
+  imports: [CdkMenuTrigger, MenuItem, MenuPanel, RulingMenu, Submenu],
   template: `
-    <div class="sheet w-56 p-1" cdkMenu>
-      <button type="button" class="btn btn-bare w-full" cdkMenuItem (cdkMenuItemTriggered)="pick()">
-        Pick all in it
-      </button>
+    <div class="w-56" rqMenu>
+      <button rqMenuItem (chosen)="pick()">Pick all in it</button>
       @if (set().how === 'fixed') {
-        <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          [cdkMenuItemDisabled]="!arrange.picked().length"
-          (cdkMenuItemTriggered)="change('add')"
-        >
+        <button rqMenuItem [disabled]="!arrange.picked().length" (chosen)="change('add')">
           Put what is picked in
         </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          [cdkMenuItemDisabled]="!arrange.picked().length"
-          (cdkMenuItemTriggered)="change('take')"
-        >
+        <button rqMenuItem [disabled]="!arrange.picked().length" (chosen)="change('take')">
           Take what is picked out
         </button>
       }
-      <button type="button" class="btn btn-bare w-full" cdkMenuItem [cdkMenuTriggerFor]="ruling">
-        Switches and look ▸
-      </button>
+      <button rqMenuItem [cdkMenuTriggerFor]="ruling">Switches and look ▸</button>
       <hr class="my-1 border-line" />
       @for (way of ways; track way[0]) {
         <button
-          type="button"
-          class="btn btn-bare w-full"
-          cdkMenuItem
-          [cdkMenuItemDisabled]="!others().length"
+          rqMenuItem
+          [disabled]="!others().length"
           [cdkMenuTriggerFor]="partner"
           [cdkMenuTriggerData]="{ way: way[0] }"
         >
@@ -68,42 +52,19 @@ const ways: Record<SetWay, string> = {
         </button>
       }
       <button
-        type="button"
-        class="btn btn-bare w-full"
-        cdkMenuItem
-        (cdkMenuItemTriggered)="
-          save('Double', freeName(set().name), { ...set(), name: freeName(set().name) })
-        "
+        rqMenuItem
+        (chosen)="save('Double', freeName(set().name), { ...set(), name: freeName(set().name) })"
       >
         Double it
       </button>
-      <button
-        type="button"
-        class="btn btn-bare w-full"
-        cdkMenuItem
-        (cdkMenuItemTriggered)="rename.emit(set())"
-      >
-        Rename…
-      </button>
-      <button
-        type="button"
-        class="btn btn-bare w-full"
-        cdkMenuItem
-        (cdkMenuItemTriggered)="save('Delete', set().name, null)"
-      >
-        Delete the set, keep its objects
-      </button>
+      <button rqMenuItem (chosen)="rename.emit(set())">Rename…</button>
+      <button rqMenuItem (chosen)="save('Delete', set().name, null)">Delete the set, keep its objects</button>
     </div>
     <ng-template #ruling><rq-ruling-menu [of]="set()" (changed)="rule($event)" /></ng-template>
     <ng-template #partner let-way="way">
-      <div class="sheet max-h-64 overflow-y-auto p-1" cdkMenu>
+      <div class="max-h-64 overflow-y-auto" rqMenu>
         @for (other of others(); track other.name) {
-          <button
-            type="button"
-            class="btn btn-bare w-full"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="combine(other, way)"
-          >
+          <button rqMenuItem (chosen)="combine(other, way)">
             <bdi>{{ other.name }}</bdi>
           </button>
         }

@@ -14,6 +14,7 @@ import { LayerList } from './layer-list';
 import { SetList } from './set-list';
 import { nothing, swatches, tally } from './tally';
 import { ViewList } from './view-list';
+import { Tip } from '../../ui/tip';
 
 const words = ['working on', 'waits', 'done'] as const;
 
@@ -21,7 +22,7 @@ const words = ['working on', 'waits', 'done'] as const;
 @Component({
   selector: 'rq-side-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AssetPanel, CountPipe, LayerList, NgIcon, SetList, ViewList],
+  imports: [AssetPanel, CountPipe, LayerList, NgIcon, SetList, Tip, ViewList],
   viewProviders: [provideIcons({ lucideChartColumn })],
   templateUrl: './side-panel.html',
   host: { class: 'block h-full overflow-y-auto bg-page px-2.5 py-3' },

@@ -22,7 +22,7 @@ const flags = [
   template: `
     <div class="sheet w-[520px] max-w-[92vw]">
       <div class="border-b border-line px-4 py-3">
-        <h2 class="text-[15px] font-bold">What {{ data.type ? 'this ' + data.type : 'the asset' }} holds</h2>
+        <h2 class="text-title font-bold">What {{ data.type ? 'this ' + data.type : 'the asset' }} holds</h2>
         <p class="text-ink-2">
           Directly under its root, in this order; names may be wildcards. Kept with this scene.
         </p>

@@ -3,15 +3,16 @@ import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } 
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import type { TidyItem } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
+import { Tip } from '../../ui/tip';
 
 /** What could be tidied, each on its own tick. Closes with those that are ticked. */
 @Component({
   selector: 'rq-tidy-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe],
+  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CountPipe, Tip],
   template: `
     <div class="sheet w-[620px] max-w-[92vw]">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">
         {{ items.length ? 'Tidy up' : 'Nothing to tidy up' }}
       </h2>
       @if (items.length) {
@@ -31,7 +32,7 @@ import { CountPipe } from '../../ui/count';
               class="shrink-0"
               [checked]="!off().has(item.object)"
               (change)="toggle(item.object)"
-            /><bdi class="line-clamp-2 min-w-0 break-words" [title]="item.because">{{
+            /><bdi class="line-clamp-2 min-w-0 break-words" [rqTip]="item.because">{{
               item.because
             }}</bdi></label
           >

@@ -2,6 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { planLike, twinDifferences, type ObjectId, type Plan, type Scene } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
+import { Tip } from '../../ui/tip';
 
 export interface TwinSheetData {
   readonly scene: Scene;
@@ -20,11 +21,11 @@ export interface TwinWish {
 @Component({
   selector: 'rq-twin-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe],
+  imports: [CountPipe, Tip],
   template: `
     <div class="sheet w-[760px] max-w-[92vw]">
       <div class="border-b border-line px-4 py-3">
-        <h2 class="text-[15px] font-bold">
+        <h2 class="text-title font-bold">
           {{ data.branches.length | count: 'twin' }}, held against a master
         </h2>
         <p class="text-ink-2">Names, and where the branches stand, may differ.</p>
@@ -33,7 +34,7 @@ export interface TwinWish {
         @for (row of rows(); track row.id) {
           <li class="border-b border-line/60 py-1.5">
             <div class="flex items-center gap-2.5">
-              <label class="flex items-center gap-1.5" title="Name this one the master">
+              <label class="flex items-center gap-1.5" rqTip="Name this one the master">
                 <input
                   type="radio"
                   name="master"
@@ -57,10 +58,10 @@ export interface TwinWish {
               }
             </div>
             @for (one of row.differences.slice(0, 6); track $index) {
-              <p class="pl-6 text-[12px] text-ink-2">{{ one.says }}</p>
+              <p class="pl-6 text-small text-ink-2">{{ one.says }}</p>
             }
             @if (row.differences.length > 6) {
-              <p class="pl-6 text-[12px] text-ink-2">and {{ row.differences.length - 6 | count }} more</p>
+              <p class="pl-6 text-small text-ink-2">and {{ row.differences.length - 6 | count }} more</p>
             }
           </li>
         }

@@ -12,12 +12,13 @@ import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus, lucideTrash2 } from '@ng-icons/lucide';
 import { planView, viewNow, type SceneView } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
+import { Tip } from '../../ui/tip';
 
 /** Views: saved combinations of what is shown. A click shows one; taking it back is an undo like any other. */
 @Component({
   selector: 'rq-view-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgIcon],
+  imports: [NgIcon, Tip],
   viewProviders: [provideIcons({ lucidePlus, lucideTrash2 })],
   template: `
     <div class="flex items-center justify-between px-1 pb-1">
@@ -27,7 +28,7 @@ import { OpenScene } from '../../state/open-scene';
         class="grid size-6 place-items-center rounded text-ink-2 hover:bg-sunk"
         [disabled]="!open.mayEdit()"
         aria-label="Keep what is shown now as a view"
-        title="Keep what is shown now as a view"
+        rqTip="Keep what is shown now as a view"
         data-testid="new-view"
         (click)="naming.set(true)"
       >

@@ -9,12 +9,13 @@ import { SeverityMark } from '../../ui/severity-mark';
 import { NameField } from '../ledger/name-field';
 import { LedgerState } from '../ledger/ledger-state';
 import { FindingsState } from './findings-state';
+import { Tip } from '../../ui/tip';
 
 /** One finding: which object, what is wrong, why, where the rule comes from, and the way to put it right. */
 @Component({
   selector: 'rq-finding-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, KindIcon, NameField, NameText, SeverityMark],
+  imports: [CountPipe, KindIcon, NameField, NameText, SeverityMark, Tip],
   templateUrl: './finding-card.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-4' },
 })

@@ -8,12 +8,13 @@ import { BytesPipe } from '../../ui/bytes';
 import { CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
 import { HandoffState } from './handoff-state';
+import { Tip } from '../../ui/tip';
 
 /** The gate, what goes and what stays home, and the package with its read-back. */
 @Component({
   selector: 'rq-handoff-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, BytesPipe, CountPipe, SeverityMark],
+  imports: [AgoPipe, BytesPipe, CountPipe, SeverityMark, Tip],
   providers: [HandoffState],
   templateUrl: './handoff-step.html',
   host: { class: 'flex min-h-0 flex-1' },

@@ -4,12 +4,13 @@ import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { metres } from './numbers';
+import { Tip } from '../../ui/tip';
 
 /** Of the root of an asset: which way it faces and why, where its left and right part; another facing can be told. */
 @Component({
   selector: 'rq-facing-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe],
+  imports: [CountPipe, Tip],
   template: `
     @if (frame(); as frame) {
       <div class="mt-3 flex items-center gap-2" data-testid="facing">
@@ -18,7 +19,7 @@ import { metres } from './numbers';
           <select
             #to
             class="field !h-6 font-mono"
-            title="Which way its front is, in the world"
+            rqTip="Which way its front is, in the world"
             data-testid="facing-told"
             [disabled]="!open.mayEdit()"
             (change)="tell(to.value)"
@@ -34,7 +35,7 @@ import { metres } from './numbers';
           </select>
         </label>
       </div>
-      <p class="mt-1 text-[12px] text-ink-2" data-testid="facing-why">
+      <p class="mt-1 text-small text-ink-2" data-testid="facing-why">
         @if (frame.of) {
           {{ frame.agree | count }} of {{ frame.of | count: 'sided name' }}
           {{ frame.of === 1 ? 'agrees' : 'agree' }} with that.

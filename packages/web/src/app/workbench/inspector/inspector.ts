@@ -21,6 +21,7 @@ import { FacingLine } from './facing-line';
 import { metres } from './numbers';
 import { PivotPicker, type Anchor } from './pivot-picker';
 import { fromDegrees, tidy, toDegrees } from './turns';
+import { Tip } from '../../ui/tip';
 
 interface Fact {
   readonly name: string;
@@ -32,7 +33,7 @@ const axes = ['X', 'Y', 'Z'] as const;
 @Component({
   selector: 'rq-inspector',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, FacingLine, NameText, PivotPicker],
+  imports: [CountPipe, FacingLine, NameText, PivotPicker, Tip],
   templateUrl: './inspector.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-3.5' },
 })

@@ -18,7 +18,9 @@ describe('the pivot picker', () => {
     expect(radios.map((one) => one.getAttribute('aria-checked'))).toEqual(
       radios.map((one) => String(one.getAttribute('aria-label') === 'bottom centre')),
     );
-    expect(radios.filter((one) => one.tabIndex === 0).map((one) => one.title)).toEqual(['bottom centre']);
+    expect(radios.filter((one) => one.tabIndex === 0).map((one) => one.getAttribute('aria-label'))).toEqual([
+      'bottom centre',
+    ]);
   });
   it('is walked by the arrows, not past its edge, and chosen by a press', async () => {
     const { picked, radios } = await make(null);

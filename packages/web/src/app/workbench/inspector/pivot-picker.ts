@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { Tip } from '../../ui/tip';
 
 /** Across and up, -1 to 1 each, as the object faces: -1 across is its right. */
 export interface Anchor {
@@ -15,6 +16,7 @@ const along = ['bottom', 'middle', 'top'];
 @Component({
   selector: 'rq-pivot-picker',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Tip],
   template: `
     <div
       class="relative size-[84px] rounded border border-line-strong bg-sheet"
@@ -34,7 +36,7 @@ const along = ['bottom', 'middle', 'top'];
           [style.top.px]="(1 - anchor.y) * 28"
           [attr.aria-checked]="isChosen(anchor)"
           [attr.aria-label]="nameOf(anchor)"
-          [title]="nameOf(anchor)"
+          [rqTip]="nameOf(anchor)"
           [tabindex]="$index === tabStop() ? 0 : -1"
           [disabled]="disabled()"
           [attr.data-anchor]="anchor.x + ' ' + anchor.y"

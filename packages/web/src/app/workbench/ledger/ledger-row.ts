@@ -16,11 +16,12 @@ import { shapeNameOf } from './shape-name';
 import { SwitchCell } from './switch-cell';
 import type { RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
+import { Tip } from '../../ui/tip';
 
 @Component({
   selector: 'rq-ledger-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [NgIcon, KindIcon, NameField, SlotField, NameText, SeverityMark, SwitchCell, CountPipe],
+  imports: [CountPipe, KindIcon, NameField, NameText, NgIcon, SeverityMark, SlotField, SwitchCell, Tip],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
   host: {

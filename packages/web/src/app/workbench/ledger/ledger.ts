@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
-import { CdkMenu, CdkMenuItem, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideColumns3 } from '@ng-icons/lucide';
 import {
@@ -41,27 +41,31 @@ import { RowDrag } from './row-drag';
 import { SlotCells } from './slot-cells';
 import { SlotHead } from './slot-head';
 import { viewRow, type RowContext, type RowView } from './row-view';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
+import { Tip } from '../../ui/tip';
 
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
   selector: 'rq-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    SlotHead,
     CdkDrag,
     CdkDropList,
     CdkFixedSizeVirtualScroll,
-    CdkMenu,
-    CdkMenuItem,
     CdkMenuItemCheckbox,
     CdkMenuTrigger,
     CdkVirtualForOf,
-    CdkVirtualScrollableElement,
     CdkVirtualScrollViewport,
+    CdkVirtualScrollableElement,
     ColumnEdge,
     LedgerRow,
     MenuChoice,
+    MenuItem,
+    MenuPanel,
     NgIcon,
+    SlotHead,
+    Tip,
   ],
   viewProviders: [provideIcons({ lucideColumns3 })],
   templateUrl: './ledger.html',

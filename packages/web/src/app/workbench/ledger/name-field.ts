@@ -21,6 +21,7 @@ import { EditedText } from './edited-text';
 import { LedgerState } from './ledger-state';
 import { Speaker } from '../speaker';
 import { Meanwhile } from './meanwhile';
+import { Tip } from '../../ui/tip';
 
 /**
  * The name as a field in its row: Enter keeps it and goes down, Tab keeps and goes on, Escape backs out. When somebody
@@ -29,7 +30,7 @@ import { Meanwhile } from './meanwhile';
 @Component({
   selector: 'rq-name-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkOverlayOrigin, Meanwhile],
+  imports: [CdkOverlayOrigin, Meanwhile, Tip],
   template: `
     <input
       #field
@@ -38,7 +39,7 @@ import { Meanwhile } from './meanwhile';
       class="h-[22px] w-full rounded border bg-sheet px-1 font-mono text-ink"
       [class]="finding() ? 'border-block' : 'border-clear'"
       [value]="text.draft()"
-      [title]="finding()?.because ?? 'fits'"
+      [rqTip]="finding()?.because ?? 'fits'"
       [attr.aria-label]="'New name of ' + object().name"
       [attr.aria-invalid]="finding() !== null"
       maxlength="65536"

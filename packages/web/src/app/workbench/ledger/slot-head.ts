@@ -1,4 +1,4 @@
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -12,18 +12,21 @@ import { openMenu } from '../../ui/open-menu';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from './ledger-state';
 import { SlotCells } from './slot-cells';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
+import { Tip } from '../../ui/tip';
 
 /** The title of a slot's column: sorts, groups, filters by what is picked, fills down. */
 @Component({
   selector: 'rq-slot-head',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger],
+  imports: [CdkMenuTrigger, MenuItem, MenuPanel, Tip],
   template: `
     <button
       type="button"
       tabindex="-1"
       class="flex min-w-0 flex-1 items-center gap-1.5 font-semibold"
-      [title]="'Sort, group, filter by ' + slot() + ' (Alt ↓)'"
+      [rqTip]="'Sort, group, filter by ' + slot() + ' (Alt ↓)'"
       [attr.data-testid]="'slot-head-' + slot()"
       #trigger="cdkMenuTriggerFor"
       [cdkMenuTriggerFor]="menu"
@@ -40,101 +43,28 @@ import { SlotCells } from './slot-cells';
       }
     </button>
     <ng-template #menu>
-      <div class="sheet w-56 p-1" cdkMenu>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="by(false, false)"
-        >
-          Sort up
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="by(true, false)"
-        >
-          Sort down
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="by(false, true)"
-        >
-          Group rows
-        </button>
+      <div class="w-56" rqMenu>
+        <button rqMenuItem (chosen)="by(false, false)">Sort up</button>
+        <button rqMenuItem (chosen)="by(true, false)">Sort down</button>
+        <button rqMenuItem (chosen)="by(false, true)">Group rows</button>
         @if (sort()) {
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="state.bySlot.set(null)"
-          >
-            Back to the tree
-          </button>
+          <button rqMenuItem (chosen)="state.bySlot.set(null)">Back to the tree</button>
         }
         <hr class="my-1 border-line" />
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="onlyEmpty()"
-        >
-          Only where it is empty
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="wider.emit(24)"
-        >
-          Wider
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="wider.emit(-24)"
-        >
-          Narrower
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="fitted.emit(slot())"
-        >
-          Fit to what stands in it
-        </button>
-        <button
-          type="button"
-          class="btn btn-bare w-full !justify-start"
-          cdkMenuItem
-          (cdkMenuItemTriggered)="fitted.emit(undefined)"
-        >
-          Fit all columns
-        </button>
+        <button rqMenuItem (chosen)="onlyEmpty()">Only where it is empty</button>
+        <button rqMenuItem (chosen)="wider.emit(24)">Wider</button>
+        <button rqMenuItem (chosen)="wider.emit(-24)">Narrower</button>
+        <button rqMenuItem (chosen)="fitted.emit(slot())">Fit to what stands in it</button>
+        <button rqMenuItem (chosen)="fitted.emit(undefined)">Fit all columns</button>
         <hr class="my-1 border-line" />
         @if (activeText(); as text) {
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="onlyText(text)"
-          >
+          <button rqMenuItem (chosen)="onlyText(text)">
             Only <span class="font-mono">{{ text }}</span>
           </button>
         }
         @if (open.mayEdit() && state.picking().picked.size > 1) {
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-between"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="cells.fillDown(slot())"
-          >
-            Fill down <kbd class="chip text-[11px]">Ctrl D</kbd>
+          <button class="!justify-between" rqMenuItem (chosen)="cells.fillDown(slot())">
+            Fill down <kbd class="chip text-tiny">Ctrl D</kbd>
           </button>
         }
       </div>

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { offBy, switchNames, type OffBy, type SceneObject, type SwitchName } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
 import { SwitchPaint } from './switch-paint';
+import { Tip } from '../../ui/tip';
 
 const titles: Record<SwitchName, string> = {
   shown: 'Shown',
@@ -17,12 +18,13 @@ const titles: Record<SwitchName, string> = {
 @Component({
   selector: 'rq-switch-cell',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Tip],
   template: `
     @for (one of switches(); track one.name) {
       <button
         type="button"
         tabindex="-1"
-        class="grid size-[18px] place-items-center rounded border text-[10px] font-bold"
+        class="grid size-[18px] place-items-center rounded border text-tiny font-bold"
         [class]="
           !one.on
             ? 'border-line bg-sheet text-ink-3 line-through'
@@ -30,7 +32,7 @@ const titles: Record<SwitchName, string> = {
               ? 'border-dashed border-line-strong bg-sheet text-ink-3'
               : 'border-clear/50 bg-clear/15 text-ink'
         "
-        [title]="one.title"
+        [rqTip]="one.title"
         [attr.aria-label]="titles[one.name] + ' for ' + object().name"
         [attr.aria-pressed]="one.on"
         [disabled]="!open.mayEdit()"

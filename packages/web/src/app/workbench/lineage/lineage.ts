@@ -36,19 +36,19 @@ const rowHeight = 27;
   template: `
     <div class="flex items-baseline gap-3 px-3 pt-2 pb-1">
       <h2 class="font-bold">Lineage</h2>
-      <label class="text-[12px] text-ink-2"
+      <label class="text-small text-ink-2"
         >width
-        <select #by class="field !h-5 !px-1 text-[12px]" (change)="setWidth(by.value)">
+        <select #by class="field !h-5 !px-1 text-small" (change)="setWidth(by.value)">
           @for (one of widths; track one) {
             <option [value]="one">{{ one }}</option>
           }
         </select>
       </label>
-      <label class="text-[12px] text-ink-2"
+      <label class="text-small text-ink-2"
         >tint
         <select
           #tinted
-          class="field !h-5 !px-1 text-[12px]"
+          class="field !h-5 !px-1 text-small"
           data-testid="lineage-tint"
           (change)="setTint(tinted.value)"
         >
@@ -58,7 +58,7 @@ const rowHeight = 27;
         </select>
       </label>
       <span class="flex-1"></span>
-      <span class="text-[12px] text-ink-2" aria-hidden="true">← → siblings · ↑ parent · ↓ first child</span>
+      <span class="text-small text-ink-2" aria-hidden="true">← → siblings · ↑ parent · ↓ first child</span>
     </div>
     <div class="min-h-0 flex-1 overflow-y-auto px-3 pb-2">
       @if (tooFine(); as roots) {

@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { StepId } from '@renquil/core';
 import { OpenScene } from '../../state/open-scene';
@@ -8,15 +8,17 @@ import { BenchState } from './bench-state';
 import { RecipeMenu } from './recipe-menu';
 import { StepCard } from './step-card';
 import { stepKinds } from './step-kinds';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
 
 /** The rename bench: steps in order, each with how many names it changes; the ledger shows the outcome in place. */
 @Component({
   selector: 'rq-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDrag, CdkDropList, CdkMenu, CdkMenuItem, CdkMenuTrigger, CountPipe, RecipeMenu, StepCard],
+  imports: [CdkDrag, CdkDropList, CdkMenuTrigger, CountPipe, MenuItem, MenuPanel, RecipeMenu, StepCard],
   template: `
     <div class="flex items-baseline gap-2 px-3.5 pt-3.5 pb-2">
-      <h2 class="text-[14px] font-bold">Rename bench</h2>
+      <h2 class="text-lead font-bold">Rename bench</h2>
       <span class="text-ink-2" data-testid="bench-target">
         on
         @switch (bench.target()) {
@@ -61,7 +63,7 @@ import { stepKinds } from './step-kinds';
           + Add step
         </button>
         @if (bench.result(); as result) {
-          <span class="text-[12px] text-ink-2"
+          <span class="text-small text-ink-2"
             >{{ bench.steps().length | count: 'step' }}, previewed in
             {{ result.took < 1 ? 'under 1' : result.took.toFixed(0) }} ms</span
           >
@@ -69,14 +71,9 @@ import { stepKinds } from './step-kinds';
       </div>
     </div>
     <ng-template #kinds>
-      <div class="sheet p-1" cdkMenu>
+      <div rqMenu>
         @for (kind of stepKinds; track kind[0]) {
-          <button
-            type="button"
-            class="btn btn-bare w-full !h-[26px] !justify-start"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="add(kind[0])"
-          >
+          <button class="!h-[26px]" rqMenuItem (chosen)="add(kind[0])">
             {{ kind[1].title }}
           </button>
         }

@@ -12,16 +12,17 @@ import {
 import { OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
+import { Tip } from '../../ui/tip';
 
 /** Names of materials, shapes, layers and sets, held to patterns of their own. */
 @Component({
   selector: 'rq-other-names',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, SeverityMark],
+  imports: [CountPipe, SeverityMark, Tip],
   template: `
     <div class="sheet w-[700px] max-w-[94vw]">
       <div class="flex items-center gap-2 border-b border-line px-4 py-3">
-        <h2 class="flex-1 text-[15px] font-bold">Names of</h2>
+        <h2 class="flex-1 text-title font-bold">Names of</h2>
         @for (one of things; track one) {
           <button
             type="button"
@@ -34,7 +35,7 @@ import { SeverityMark } from '../../ui/severity-mark';
           </button>
         }
       </div>
-      <p class="px-4 pt-2 text-[12px] text-ink-2">
+      <p class="px-4 pt-2 text-small text-ink-2">
         {{
           held()
             ? wrong() + ' do not fit the pattern of ' + thing() + 's.'
@@ -53,15 +54,15 @@ import { SeverityMark } from '../../ui/severity-mark';
               (keydown.enter)="field.blur()"
               (change)="rename(row, field.value.trim())"
             />
-            <span class="text-right text-[12px] text-ink-2">{{ row.used | count: 'object' }}</span>
-            <span class="flex min-w-0 items-center gap-1.5 text-[12px]">
+            <span class="text-right text-small text-ink-2">{{ row.used | count: 'object' }}</span>
+            <span class="flex min-w-0 items-center gap-1.5 text-small">
               @if (row.misfit) {
                 <rq-severity of="warning" />
                 @if (row.wanted; as wanted) {
                   <button
                     type="button"
                     class="chip truncate hover:bg-wash"
-                    title="Take this name"
+                    rqTip="Take this name"
                     (click)="rename(row, wanted)"
                   >
                     {{ wanted }}
@@ -80,7 +81,7 @@ import { SeverityMark } from '../../ui/severity-mark';
       </ul>
       <div class="flex flex-wrap items-center justify-end gap-2 border-t border-line px-4 py-3">
         @if (thing() === 'shape' && open.mayEdit()) {
-          <label class="flex items-center gap-1.5 text-[12px]"
+          <label class="flex items-center gap-1.5 text-small"
             >ending<input #ending class="field field-mono !h-6 w-24" placeholder="Shape"
           /></label>
           <button

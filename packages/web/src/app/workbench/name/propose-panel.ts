@@ -4,12 +4,13 @@ import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
 import { ProposeState, reasonTitles } from './propose-state';
+import { Tip } from '../../ui/tip';
 
 /** Which of the proposed names are taken, by how sure, by slot, by reason; and why, for the row one is at. */
 @Component({
   selector: 'rq-propose-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe],
+  imports: [CountPipe, Tip],
   templateUrl: './propose-panel.html',
   host: { class: 'flex h-full min-h-0 flex-col' },
 })

@@ -1,4 +1,4 @@
-import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
@@ -7,12 +7,15 @@ import { OpenScene } from '../../state/open-scene';
 import { saveJson } from '../../ui/save-file';
 import { ToastList } from '../../state/toast-list';
 import { BenchState } from './bench-state';
+import { MenuItem } from '../../ui/menu-item';
+import { MenuPanel } from '../../ui/menu-panel';
+import { Tip } from '../../ui/tip';
 
 /** Recipes kept for the project: put on the bench, kept under a name, deleted, saved as a file for the command line. */
 @Component({
   selector: 'rq-recipe-menu',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger],
+  imports: [CdkMenuTrigger, MenuItem, MenuPanel, Tip],
   template: `
     <button
       type="button"
@@ -24,25 +27,23 @@ import { BenchState } from './bench-state';
       Recipes
     </button>
     <ng-template #menu>
-      <div class="sheet w-64 p-1" cdkMenu>
+      <div class="w-64" rqMenu>
         @for (one of kept(); track one.id) {
           <div class="flex items-center">
             <button
-              type="button"
-              class="btn btn-bare min-w-0 flex-1 !justify-start"
-              cdkMenuItem
-              [title]="one.recipe.steps.length + ' steps, kept by ' + one.author"
-              (cdkMenuItemTriggered)="bench.load(one.recipe)"
+              class="min-w-0 flex-1"
+              rqMenuItem
+              [rqTip]="one.recipe.steps.length + ' steps, kept by ' + one.author"
+              (chosen)="bench.load(one.recipe)"
             >
               <span class="truncate">{{ one.recipe.name }}</span>
             </button>
             @if (open.mayEdit()) {
               <button
-                type="button"
-                class="btn btn-bare !px-2"
-                cdkMenuItem
+                class="!px-2"
+                rqMenuItem
                 [attr.aria-label]="'Delete the recipe ' + one.recipe.name"
-                (cdkMenuItemTriggered)="remove(one)"
+                (chosen)="remove(one)"
               >
                 ×
               </button>
@@ -70,14 +71,7 @@ import { BenchState } from './bench-state';
               Keep
             </button>
           </div>
-          <button
-            type="button"
-            class="btn btn-bare w-full !justify-start"
-            cdkMenuItem
-            (cdkMenuItemTriggered)="download()"
-          >
-            Save as a file
-          </button>
+          <button rqMenuItem (chosen)="download()">Save as a file</button>
         }
       </div>
     </ng-template>

@@ -33,7 +33,7 @@ export interface Review {
   ],
   template: `
     <div class="sheet w-[760px] max-w-[92vw]">
-      <h2 class="border-b border-line px-4 py-3 text-[15px] font-bold">
+      <h2 class="border-b border-line px-4 py-3 text-title font-bold">
         {{ review.ids.length | count: 'name' }} will change
       </h2>
       <div class="th grid grid-cols-[1fr_1fr_150px] gap-3 px-4 py-1.5">
@@ -53,7 +53,7 @@ export interface Review {
           @let line = review.lineOf(id);
           <rq-name-change class="text-ink-2" side="before" [before]="line.before" [after]="line.after" />
           <rq-name-change side="after" [before]="line.before" [after]="line.after" />
-          <span class="flex items-center gap-1.5 truncate font-sans text-[12px]">
+          <span class="flex items-center gap-1.5 truncate font-sans text-small">
             @if (line.clash) {
               <rq-severity of="blocker" /> {{ line.clash }}
             }

@@ -21,7 +21,7 @@ import { ReviewList, type Review, type ReviewLine } from './review-list';
         aria-label="What will change"
         data-testid="tray"
       >
-        <strong class="text-[14px]" data-testid="tray-count"
+        <strong class="text-lead" data-testid="tray-count"
           >{{ result.names.size | count: 'name' }} will change</strong
         >
         @if (clash(); as one) {

@@ -15,7 +15,7 @@ const most = 5000;
   template: `
     @for (label of shown(); track label.id) {
       <span
-        class="absolute -translate-x-1/2 -translate-y-1/2 rounded border px-1 font-mono text-[11px] leading-[15px] whitespace-nowrap"
+        class="absolute -translate-x-1/2 -translate-y-1/2 rounded border px-1 font-mono text-tiny leading-[15px] whitespace-nowrap"
         [class]="label.changes ? 'border-jonquil-line bg-wash' : 'border-line bg-sheet/90'"
         [style.left.px]="label.x"
         [style.top.px]="label.y"

@@ -1,4 +1,4 @@
-import { CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -40,6 +40,8 @@ import type { BoxPick } from './pick-box';
 import { ViewRoom } from './view-room';
 import type { Stage } from './stage';
 import type { ViewName } from './stage-camera';
+import { MenuPanel } from '../../ui/menu-panel';
+import { Tip } from '../../ui/tip';
 
 const lookKey = 'renquil.helpers';
 const planeKey = 'renquil.plane';
@@ -52,7 +54,7 @@ function rememberedLook(): Display {
 @Component({
   selector: 'rq-viewport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenu, CdkMenuItemCheckbox, CdkMenuTrigger, LabelLayer, MenuChoice, NgIcon, CountPipe],
+  imports: [CdkMenuItemCheckbox, CdkMenuTrigger, CountPipe, LabelLayer, MenuChoice, MenuPanel, NgIcon, Tip],
   viewProviders: [
     provideIcons({
       lucideBoxSelect,
