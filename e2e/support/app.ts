@@ -25,6 +25,13 @@ export class App {
   async bringIn(...files: (string | { name: string; mimeType: string; buffer: Buffer })[]): Promise<void> {
     await this.page.getByTestId('bring-in').setInputFiles(files as string[]);
   }
+  /** What is said of an element while the pointer rests on it. */
+  async tip(of: Locator, says: RegExp): Promise<void> {
+    await of.hover();
+    await expect(this.page.getByRole('tooltip')).toHaveText(says);
+    await this.page.mouse.move(0, 0);
+    await expect(this.page.getByRole('tooltip')).toHaveCount(0);
+  }
   /** The messy cabin once more, as a scene of its own, so that nobody else's story changes under them. */
   async bringInCabin(name: string): Promise<void> {
     const copy = await this.page.request.get('/api/scenes/1/copy');

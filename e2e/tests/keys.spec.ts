@@ -19,7 +19,7 @@ class Keys {
   /** The menu of a column, and so many entries down in it. */
   async column(app: App, down: number): Promise<void> {
     await this.press('Alt+ArrowDown');
-    await expect(this.page.locator('[cdkmenu] .cdk-menu-item').first()).toBeFocused();
+    await expect(this.page.locator('[role=menu] .cdk-menu-item').first()).toBeFocused();
     for (let i = 0; i < down; i++) await this.press('ArrowDown');
     await this.press('Enter');
     await expect(app.ledger).toBeFocused();

@@ -35,7 +35,7 @@ test('an own .glb goes in, is named, handed off, and differs only in its names',
     joint: (n) => `part${String(n).padStart(3, '0')}_jnt`,
   };
   for (const [i, id] of ids.entries()) {
-    const kind = (await page.locator(`#${id} rq-kind ng-icon`).getAttribute('title'))!;
+    const kind = (await page.locator(`#${id} rq-kind`).getAttribute('aria-label'))!;
     const field = page.locator(`#${id} input`);
     await field.fill(kinds[kind]!(i + 1));
     await field.press(i === ids.length - 1 ? 'Enter' : 'Tab');

@@ -1,5 +1,6 @@
 import { getDebugNode, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { turns } from './answer';
 import { Tip } from '../app/ui/tip';
 
 /** What the tip of an element says. */
@@ -55,9 +56,10 @@ export class Page<T> {
     target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }));
     await this.settle();
   }
+  /** Lets what follows happen; a request that is still open is not waited for. */
   async settle(): Promise<void> {
     TestBed.tick();
-    await this.fixture.whenStable();
+    await Promise.race([this.fixture.whenStable(), turns(this.fixture)]);
   }
 }
 

@@ -40,6 +40,7 @@ export class ConventionDraft implements OnDestroy {
     return shipped !== null ? (shippedConventions[shipped] ?? null) : (this.info()?.body ?? null);
   });
   readonly shown = computed(() => this.draft() ?? this.base());
+  readonly slots = computed(() => Object.keys(this.shown()?.slots ?? {}));
   readonly compiled = computed(() => {
     const shown = this.shown();
     try {

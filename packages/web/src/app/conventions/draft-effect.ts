@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { saveJson } from '../ui/save-file';
 import { CountPipe } from '../ui/count';
 import { ConventionDraft } from './convention-draft';
@@ -8,7 +8,7 @@ import { ConventionDraft } from './convention-draft';
 @Component({
   selector: 'rq-draft-effect',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, FormsModule],
+  imports: [CountPipe, ReactiveFormsModule],
   template: `
     <h2 class="font-bold">What this {{ draft.draft() ? 'draft' : 'convention' }} would do</h2>
     <p class="mt-1 text-small text-ink-2">
@@ -105,19 +105,19 @@ import { ConventionDraft } from './convention-draft';
       </p>
     }
     @if (draft.mayEdit() && draft.draft()) {
-      <form class="mt-5 flex flex-col gap-2" (ngSubmit)="publish()">
+      <form class="mt-5 flex flex-col gap-2" [formGroup]="form" (ngSubmit)="publish()">
         <label class="text-small text-ink-2"
           >Note for revision {{ draft.nextRevision()
           }}<input
             class="field mt-0.5 w-full"
             name="note"
             maxlength="1000"
-            [(ngModel)]="note"
+            formControlName="note"
             data-testid="publish-note"
         /></label>
         <label class="flex items-center gap-1.5 text-small"
-          ><input type="checkbox" name="all" [(ngModel)]="all" /> hold the {{ users() | count: 'scene' }} that
-          use it to the new revision</label
+          ><input type="checkbox" name="all" formControlName="all" /> hold the
+          {{ users() | count: 'scene' }} that use it to the new revision</label
         >
         <div class="flex flex-wrap items-center justify-end gap-2">
           <button type="button" class="btn btn-bare" (click)="draft.drop()">Drop draft</button>
@@ -146,14 +146,14 @@ export class DraftEffect {
   readonly scenes = computed(() => this.draft.tried() ?? []);
   readonly names = computed(() => this.scenes().reduce((sum, one) => sum + one.names, 0));
   readonly users = computed(() => this.draft.info()?.scenes.length ?? 0);
-  note = '';
-  all = true;
+  readonly form = inject(NonNullableFormBuilder).group({ note: '', all: true });
 
   share(part: number, of: number): number {
     return of ? (part / of) * 100 : 100;
   }
   async publish(): Promise<void> {
-    if (await this.draft.publish(this.note, this.all ? 'all' : 'none')) this.note = '';
+    const { note, all } = this.form.getRawValue();
+    if (await this.draft.publish(note, all ? 'all' : 'none')) this.form.patchValue({ note: '' });
   }
   exportJson(): void {
     const shown = this.draft.shown();

@@ -3,6 +3,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { partsConvention } from '@renquil/core';
+import { answer } from '../../testing/answer';
 import { show } from '../../testing/page';
 import { LearnSheet, type LearnFrom } from './learn-sheet';
 
@@ -29,7 +30,6 @@ describe('the sheet that learns a convention', () => {
     return { page, http, closed };
   };
   const url = '/api/projects/p/conventions/learn';
-  const wait = () => new Promise((done) => setTimeout(done));
 
   it('learns from what is picked without asking for scenes, and goes on with it', async () => {
     const { page, http, closed } = await start({
@@ -39,11 +39,8 @@ describe('the sheet that learns a convention', () => {
     http.expectNone('/api/projects/p');
     expect(page.text('[data-testid=learn-picked]')).toEqual(['From 2 objects picked in cabin']);
     await page.click(page.field('learn'));
-    const asked = http.expectOne(url);
-    expect(asked.request.body).toEqual({ scenes: [4], name: 'Learned', query: '', objects: [7, 9] });
-    asked.flush(learned);
-    await wait();
-    await page.settle();
+    const asked = await answer(http, page.fixture, url, learned);
+    expect(asked.body).toEqual({ scenes: [4], name: 'Learned', query: '', objects: [7, 9] });
     expect(page.text('[data-testid=learned]')[0]).toContain('9 of 10 names fit');
     expect(page.root.textContent).toContain('"_" stands between the slots');
     await page.click(page.field('learn-keep'));
@@ -51,20 +48,14 @@ describe('the sheet that learns a convention', () => {
   });
   it('learns from scenes that are chosen, and says what the server refuses', async () => {
     const { page, http } = await start({ project: 'p' });
-    http.expectOne('/api/projects/p').flush({ scenes: [{ id: 3, name: 'station', standing: null }] });
-    await wait();
-    await page.settle();
+    await answer(http, page.fixture, '/api/projects/p', {
+      scenes: [{ id: 3, name: 'station', standing: null }],
+    });
     expect((page.field('learn') as unknown as HTMLButtonElement).disabled).toBeTrue();
     await page.click(page.all('input[type=checkbox]')[0]!);
     await page.click(page.field('learn'));
-    http
-      .expectOne(url)
-      .flush(
-        { error: { code: 'query-invalid', text: 'The filter cannot be read.' } },
-        { status: 422, statusText: '' },
-      );
-    await wait();
-    await page.settle();
+    const error = { code: 'query-invalid', text: 'The filter cannot be read.' };
+    await answer(http, page.fixture, url, { error }, { status: 422, statusText: '' });
     expect(page.text('[role=alert]')).toEqual(['The filter cannot be read.']);
     expect(page.all('[data-testid=learn-keep]')).toEqual([]);
   });

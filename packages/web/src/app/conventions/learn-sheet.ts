@@ -1,11 +1,17 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { rxResource } from '@angular/core/rxjs-interop';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import type { Convention } from '@renquil/core';
-import { firstValueFrom } from 'rxjs';
+import { map } from 'rxjs';
 import { Api } from '../state/api';
-import type { Learned, SceneSummary } from '@renquil/api';
+import type { Learned } from '@renquil/api';
+import { Doing } from '../ui/doing';
+import { LoadState } from '../ui/load-state';
+import { TickSet } from '../ui/tick-set';
 import { CountPipe } from '../ui/count';
+import { Sheet, SheetFoot } from '../ui/sheet';
+import { Tick } from '../ui/tick';
 
 /** Where names are learned from: scenes that are chosen here, or what is picked in one. */
 export interface LearnFrom {
@@ -22,108 +28,105 @@ export interface LearnFrom {
 @Component({
   selector: 'rq-learn-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, FormsModule],
+  imports: [CountPipe, LoadState, ReactiveFormsModule, Sheet, SheetFoot, Tick],
   template: `
-    <form class="sheet w-[680px] max-w-[94vw]" (ngSubmit)="learn()">
-      <h2 class="border-b border-line px-4 py-3 text-title font-bold">Learn a convention from clean names</h2>
-      <div class="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
-        @if (picked; as some) {
-          <p data-testid="learn-picked">
-            From
-            @if (some.objects) {
-              <strong>{{ some.objects.length | count: 'object' }}</strong> picked in
-            } @else {
-              <strong>all names</strong> of
-            }
-            <span class="font-mono">{{ some.name }}</span>
-          </p>
-        } @else {
-          <fieldset class="flex flex-wrap gap-x-4 gap-y-1">
-            <legend class="mb-1 font-semibold">From these scenes</legend>
-            @for (one of scenes(); track one.id) {
-              <label class="flex items-center gap-1.5 font-mono"
-                ><input type="checkbox" [checked]="chosen().has(one.id)" (change)="toggle(one.id)" />
-                {{ one.name }}
-                @if (one.standing; as standing) {
-                  <span class="font-sans text-small text-ink-2"
-                    >{{ standing.fitting | count }} of {{ standing.named | count }} fit now</span
-                  >
-                }
-              </label>
-            } @empty {
-              <p class="text-ink-2">{{ failure() || 'Loading the scenes…' }}</p>
-            }
-          </fieldset>
-        }
-        <div class="grid grid-cols-2 gap-3">
-          <label class="font-semibold"
-            >Only what this filter finds (empty: everything)<input
-              class="field field-mono mt-1 w-full font-normal"
-              name="query"
-              [(ngModel)]="query"
-              placeholder="-finding:name-pattern *_geo"
-              spellcheck="false"
-          /></label>
-          <label class="font-semibold"
-            >Called<input
-              class="field mt-1 w-full font-normal"
-              name="name"
-              maxlength="120"
-              required
-              [(ngModel)]="name"
-              data-testid="learn-name"
-          /></label>
+    <form [formGroup]="form" (ngSubmit)="learn()">
+      <rq-sheet size="xl" heading="Learn a convention from clean names" [failure]="doing.failure()">
+        <div class="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto px-4 py-3">
+          @if (picked; as some) {
+            <p data-testid="learn-picked">
+              From
+              @if (some.objects) {
+                <strong>{{ some.objects.length | count: 'object' }}</strong> picked in
+              } @else {
+                <strong>all names</strong> of
+              }
+              <span class="font-mono">{{ some.name }}</span>
+            </p>
+          } @else {
+            <fieldset class="flex flex-wrap gap-x-4 gap-y-1">
+              <legend class="mb-1 font-semibold">From these scenes</legend>
+              <rq-load-state [of]="scenes" waiting="Loading the scenes…" empty="There is no scene yet." />
+              @for (one of scenes.hasValue() ? scenes.value() : []; track one.id) {
+                <rq-tick class="font-mono" [on]="chosen.has(one.id)" (onChange)="toggle(one.id)">
+                  {{ one.name }}
+                  @if (one.standing; as standing) {
+                    <span class="font-sans text-small text-ink-2"
+                      >{{ standing.fitting | count }} of {{ standing.named | count }} fit now</span
+                    >
+                  }
+                </rq-tick>
+              }
+            </fieldset>
+          }
+          <div class="grid grid-cols-2 gap-3">
+            <label class="font-semibold"
+              >Only what this filter finds (empty: everything)<input
+                class="field field-mono mt-1 w-full font-normal"
+                name="query"
+                formControlName="query"
+                placeholder="-finding:name-pattern *_geo"
+                spellcheck="false"
+            /></label>
+            <label class="font-semibold"
+              >Called<input
+                class="field mt-1 w-full font-normal"
+                name="name"
+                maxlength="120"
+                formControlName="name"
+                data-testid="learn-name"
+            /></label>
+          </div>
+          @if (learned(); as made) {
+            <p data-testid="learned">
+              <strong
+                >{{ made.fits | count }} of {{ made.names | count: 'name' }} fit what was learned.</strong
+              >
+              Each guess, and how many names bear it out:
+            </p>
+            <table class="w-full text-small">
+              @for (guess of made.guesses; track guess.says) {
+                <tr class="border-b border-line">
+                  <td class="py-1 pr-3">{{ guess.says }}</td>
+                  <td class="w-36 py-1">
+                    <div class="h-1.5 rounded bg-sunk">
+                      <div
+                        class="h-1.5 rounded bg-spruce dark:bg-ink-2"
+                        [style.width.%]="guess.asked ? (guess.holds / guess.asked) * 100 : 0"
+                      ></div>
+                    </div>
+                  </td>
+                  <td class="w-32 py-1 text-right font-mono whitespace-nowrap">
+                    {{ guess.holds | count }} of {{ guess.asked | count }}
+                  </td>
+                </tr>
+              }
+            </table>
+          }
         </div>
-        @if (failure()) {
-          <p class="text-block" role="alert">{{ failure() }}</p>
-        }
-        @if (learned(); as made) {
-          <p data-testid="learned">
-            <strong>{{ made.fits | count }} of {{ made.names | count: 'name' }} fit what was learned.</strong>
-            Each guess, and how many names bear it out:
-          </p>
-          <table class="w-full text-small">
-            @for (guess of made.guesses; track guess.says) {
-              <tr class="border-b border-line">
-                <td class="py-1 pr-3">{{ guess.says }}</td>
-                <td class="w-36 py-1">
-                  <div class="h-1.5 rounded bg-sunk">
-                    <div
-                      class="h-1.5 rounded bg-spruce dark:bg-ink-2"
-                      [style.width.%]="guess.asked ? (guess.holds / guess.asked) * 100 : 0"
-                    ></div>
-                  </div>
-                </td>
-                <td class="w-32 py-1 text-right font-mono whitespace-nowrap">
-                  {{ guess.holds | count }} of {{ guess.asked | count }}
-                </td>
-              </tr>
-            }
-          </table>
-        }
-      </div>
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
-        <button type="button" class="btn" (click)="ref.close()">Back</button>
-        <button
-          type="submit"
-          class="btn"
-          [class.btn-main]="!learned()"
-          [disabled]="!chosen().size || busy()"
-          data-testid="learn"
-        >
-          {{ busy() ? 'Reading names…' : 'Learn' }}
-        </button>
-        @if (learned(); as made) {
+        <rq-sheet-foot>
+          <button type="button" class="btn" (click)="ref.close()">Back</button>
           <button
-            type="button"
-            class="btn btn-main"
-            data-testid="learn-keep"
-            (click)="ref.close({ name: name.trim(), body: made.convention })"
+            type="submit"
+            class="btn"
+            [class.btn-main]="!learned()"
+            [disabled]="!chosen.size || doing.busy()"
+            data-testid="learn"
           >
-            Go on with it as a draft
+            {{ doing.busy() ? 'Reading names…' : 'Learn' }}
           </button>
-        }
-      </div>
+          @if (learned(); as made) {
+            <button
+              type="button"
+              class="btn btn-main"
+              data-testid="learn-keep"
+              (click)="ref.close({ name: form.getRawValue().name.trim(), body: made.convention })"
+            >
+              Go on with it as a draft
+            </button>
+          }
+        </rq-sheet-foot>
+      </rq-sheet>
     </form>
   `,
 })
@@ -133,47 +136,31 @@ export class LearnSheet {
   readonly #data = inject<LearnFrom>(DIALOG_DATA);
   readonly #project = this.#data.project;
   readonly picked = this.#data.picked;
-  readonly scenes = signal<readonly SceneSummary[]>([]);
-  readonly chosen = signal<ReadonlySet<number>>(new Set());
+  /** Asked for only where there is something to choose. */
+  readonly scenes = rxResource({
+    params: () => (this.picked ? undefined : this.#project),
+    stream: ({ params }) => this.#api.library(params).pipe(map(({ scenes }) => scenes)),
+  });
+  readonly chosen = new TickSet(this.picked ? [this.picked.scene] : []);
   readonly learned = signal<Learned | null>(null);
-  readonly busy = signal(false);
-  readonly failure = signal('');
-  query = '';
-  name = 'Learned';
+  readonly doing = new Doing();
+  readonly form = inject(NonNullableFormBuilder).group({ query: '', name: 'Learned' });
 
-  constructor() {
-    if (this.picked) this.chosen.set(new Set([this.picked.scene]));
-    else void this.#load();
-  }
   toggle(id: number): void {
-    this.chosen.update((now) => {
-      const next = new Set(now);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
+    this.chosen.toggle(id);
     this.learned.set(null);
   }
-  async learn(): Promise<void> {
-    this.busy.set(true);
-    this.failure.set('');
-    try {
-      const ask = {
-        scenes: [...this.chosen()],
-        name: this.name.trim() || 'Learned',
-        query: this.query,
-        ...(this.picked?.objects ? { objects: [...this.picked.objects] } : {}),
-      };
-      this.learned.set(await firstValueFrom(this.#api.learnConvention(this.#project, ask)));
-    } catch (error) {
-      this.failure.set((error as Error).message);
-    }
-    this.busy.set(false);
-  }
-  async #load(): Promise<void> {
-    try {
-      this.scenes.set((await firstValueFrom(this.#api.library(this.#project))).scenes);
-    } catch (error) {
-      this.failure.set((error as Error).message);
-    }
+  learn(): Promise<boolean> {
+    const { name, query } = this.form.getRawValue();
+    const ask = {
+      scenes: [...this.chosen.all()],
+      name: name.trim() || 'Learned',
+      query,
+      ...(this.picked?.objects ? { objects: [...this.picked.objects] } : {}),
+    };
+    return this.doing.run(
+      () => this.#api.learnConvention(this.#project, ask),
+      (learned) => this.learned.set(learned),
+    );
   }
 }

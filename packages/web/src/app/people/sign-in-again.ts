@@ -7,14 +7,14 @@ import { Api } from '../state/api';
 import { Session } from '../state/session';
 import { Doing } from '../ui/doing';
 import { FieldBox } from '../ui/field-box';
-import { Sheet } from '../ui/sheet';
+import { Sheet, SheetFoot } from '../ui/sheet';
 import { demoPassword } from './demo-password';
 
 /** In place, over the work: the session has ended, the edits wait. Only the same person may go on with them. */
 @Component({
   selector: 'rq-sign-in-again',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FieldBox, ReactiveFormsModule, Sheet],
+  imports: [FieldBox, ReactiveFormsModule, Sheet, SheetFoot],
   template: `
     <form [formGroup]="form" (ngSubmit)="send()">
       <rq-sheet size="s" heading="Sign in again" [failure]="doing.failure()">
@@ -35,9 +35,9 @@ import { demoPassword } from './demo-password';
             autocomplete="current-password"
             formControlName="password"
         /></rq-field>
-        <button foot type="button" class="btn" (click)="ref.close(false)">Not now</button>
-        @if (demo(); as one) {
-          <ng-container ngProjectAs="[foot]">
+        <rq-sheet-foot>
+          <button type="button" class="btn" (click)="ref.close(false)">Not now</button>
+          @if (demo(); as one) {
             <button
               type="button"
               class="btn"
@@ -47,9 +47,9 @@ import { demoPassword } from './demo-password';
             >
               As {{ one.name }}
             </button>
-          </ng-container>
-        }
-        <button foot type="submit" class="btn btn-main" [disabled]="doing.busy()">Sign in</button>
+          }
+          <button type="submit" class="btn btn-main" [disabled]="doing.busy()">Sign in</button>
+        </rq-sheet-foot>
       </rq-sheet>
     </form>
   `,

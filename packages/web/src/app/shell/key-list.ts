@@ -1,6 +1,7 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Commands } from '../state/commands';
+import { Sheet, SheetFoot } from '../ui/sheet';
 
 const always: readonly (readonly [string, string])[] = [
   ['Up, Down', 'walk the rows; with Shift, pick on'],
@@ -25,9 +26,9 @@ const always: readonly (readonly [string, string])[] = [
 @Component({
   selector: 'rq-key-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Sheet, SheetFoot],
   template: `
-    <div class="sheet w-[560px] max-w-[92vw]">
-      <h2 class="border-b border-line px-4 py-3 text-title font-bold">Keys</h2>
+    <rq-sheet heading="Keys">
       <dl
         tabindex="0"
         aria-label="Keys and what they do"
@@ -40,10 +41,10 @@ const always: readonly (readonly [string, string])[] = [
           <dd>{{ line[1] }}</dd>
         }
       </dl>
-      <div class="flex justify-end border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         <button type="button" class="btn" (click)="ref.close()">Close</button>
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class KeyList {

@@ -6,14 +6,14 @@ import { PeopleApi } from '../state/people-api';
 import { Session } from '../state/session';
 import { Doing } from '../ui/doing';
 import { FieldBox } from '../ui/field-box';
-import { Sheet } from '../ui/sheet';
+import { Sheet, SheetFoot } from '../ui/sheet';
 import { filledIn } from '../ui/validators';
 
 /** A project of its own: with its scenes, conventions and people, led by who makes it. Closes with its address. */
 @Component({
   selector: 'rq-new-project',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FieldBox, ReactiveFormsModule, Sheet],
+  imports: [FieldBox, ReactiveFormsModule, Sheet, SheetFoot],
   template: `
     <form [formGroup]="form" (ngSubmit)="make()">
       <rq-sheet
@@ -30,10 +30,12 @@ import { filledIn } from '../ui/validators';
             maxlength="120"
             autocomplete="off"
         /></rq-field>
-        <button foot type="button" class="btn" (click)="ref.close()">Cancel</button>
-        <button foot type="submit" class="btn btn-main" [disabled]="doing.busy() || form.invalid">
-          Make it
-        </button>
+        <rq-sheet-foot>
+          <button type="button" class="btn" (click)="ref.close()">Cancel</button>
+          <button type="submit" class="btn btn-main" [disabled]="doing.busy() || form.invalid">
+            Make it
+          </button>
+        </rq-sheet-foot>
       </rq-sheet>
     </form>
   `,

@@ -30,7 +30,7 @@ describe('a word in every scene', () => {
   };
   it('is proposed scene by scene, and only the ticked ones are renamed', async () => {
     const { page, http, closed } = await start();
-    page.component.to = 'lantern';
+    page.component.form.patchValue({ to: 'lantern' });
     const asked = page.component.rename(false);
     const url = '/api/projects/p/words/rename';
     const first = http.expectOne(url);
@@ -40,7 +40,7 @@ describe('a word in every scene', () => {
     await page.settle();
     expect(page.text('section')[0]).toContain('and 2 more');
     expect(page.component.total()).toBe(9);
-    page.component.toggle(1);
+    page.component.chosen.toggle(1);
     const applied = page.component.rename(true);
     const second = http.expectOne(url);
     expect(second.request.body).toEqual({ from: 'lamp', to: 'lantern', apply: true, scenes: [2] });
@@ -56,7 +56,7 @@ describe('a word in every scene', () => {
       .flush({ error: { code: 'request-invalid', text: 'No.' } }, { status: 400, statusText: '' });
     await asked;
     await page.settle();
-    expect([page.text('[role=alert]'), page.component.word]).toEqual([['No.'], 'lamp']);
+    expect([page.text('[role=alert]'), page.component.form.value.word]).toEqual([['No.'], 'lamp']);
   });
   it('is only looked for by a viewer', async () => {
     const { page } = await start(false);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { NgIcon } from '@ng-icons/core';
 import { Tip } from './tip';
 
@@ -25,5 +25,5 @@ export class IconButton {
   readonly rqIconButton = input.required<string>();
   readonly label = input.required<string>();
   readonly size = input('14px');
-  readonly quiet = input(false);
+  readonly quiet = input(false, { transform: booleanAttribute });
 }

@@ -41,7 +41,7 @@ const icons: Record<Kind, string> = {
     }),
   ],
   template: `<ng-icon [name]="icon()" [rqTip]="of()" size="15px" />`,
-  host: { class: 'inline-flex shrink-0 text-ink-2' },
+  host: { role: 'img', '[attr.aria-label]': 'of()', class: 'inline-flex shrink-0 text-ink-2' },
 })
 export class KindIcon {
   readonly of = input.required<Kind>();

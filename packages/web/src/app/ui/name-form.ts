@@ -22,7 +22,7 @@ import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angula
         autocomplete="off"
         [placeholder]="'name of the ' + of()"
         [attr.aria-label]="'Name of the ' + of()"
-        [attr.data-testid]="of() + '-name'"
+        [attr.data-testid]="of().split(' ').at(-1) + '-name'"
         (keydown.escape)="left.emit()"
       />
     </form>

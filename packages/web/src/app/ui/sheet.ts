@@ -1,31 +1,34 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 
 /** Widths of a sheet, by what is in it: a question, a form, a list with several columns, a table. */
-const widths = { s: 'w-[420px]', m: 'w-[520px]', l: 'w-[620px]', xl: 'w-[760px]' } as const;
+const widths = { s: 'w-[420px]', m: 'w-[520px]', l: 'w-[640px]', xl: 'w-[760px]' } as const;
 
 /**
- * What a dialog is drawn as: a heading, what it says beneath, its content, and a foot with what can be done (`foot`, the main
- * one last). Content that scrolls does so between the two. Around it stands a form, where there is one to send.
+ * What a dialog is drawn as: a heading, with what it says beneath and controls beside it (`head`), its content, and a foot
+ * (rq-sheet-foot). What scrolls does so between them. Around it stands a form, where there is one to send.
  */
 @Component({
   selector: 'rq-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header class="border-b border-line px-4 py-3">
-      <h2 class="text-title font-bold">{{ heading() }}</h2>
+      <div class="flex flex-wrap items-center gap-3">
+        <h2 class="text-title font-bold">
+          <bdi>{{ heading() }}</bdi>
+        </h2>
+        <ng-content select="[head]" />
+      </div>
       @if (says()) {
         <p class="text-ink-2">{{ says() }}</p>
       }
     </header>
     <ng-content />
     @if (failure()) {
-      <p class="px-4 pb-2 text-block" role="alert">{{ failure() }}</p>
+      <p class="px-4 py-2 text-block" role="alert">{{ failure() }}</p>
     }
-    <footer class="flex items-center justify-end gap-2 border-t border-line px-4 py-3">
-      <ng-content select="[foot]" />
-    </footer>
+    <ng-content select="rq-sheet-foot" />
   `,
-  host: { class: 'sheet max-w-[92vw]', '[class]': 'width()' },
+  host: { class: 'sheet max-w-[94vw]', '[class]': 'width()' },
 })
 export class Sheet {
   readonly heading = input.required<string>();
@@ -35,3 +38,12 @@ export class Sheet {
   readonly size = input<keyof typeof widths>('m');
   readonly width = (): string => widths[this.size()];
 }
+
+/** What can be done with a sheet, the main thing last. */
+@Component({
+  selector: 'rq-sheet-foot',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<ng-content />`,
+  host: { class: 'flex flex-wrap items-center justify-end gap-2 border-t border-line px-4 py-3' },
+})
+export class SheetFoot {}

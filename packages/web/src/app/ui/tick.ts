@@ -12,7 +12,7 @@ import { ChangeDetectionStrategy, Component, input, model } from '@angular/core'
         class="shrink-0"
         [checked]="on()"
         [disabled]="disabled()"
-        [attr.aria-label]="label() || null"
+        [attr.data-testid]="testid() || null"
         (change)="on.set(box.checked)"
       />
       <ng-content />
@@ -23,6 +23,5 @@ import { ChangeDetectionStrategy, Component, input, model } from '@angular/core'
 export class Tick {
   readonly on = model.required<boolean>();
   readonly disabled = input(false);
-  /** For one whose words stand elsewhere. */
-  readonly label = input('');
+  readonly testid = input('');
 }

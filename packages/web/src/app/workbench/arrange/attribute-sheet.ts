@@ -2,8 +2,10 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { attributeSpread, type Edit, type Json, type ObjectId, type Scene } from '@renquil/core';
 import { BarController, BarElement, CategoryScale, LinearScale, type ChartConfiguration } from 'chart.js';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
 import { count, CountPipe } from '../../ui/count';
+import { Sheet, SheetFoot } from '../../ui/sheet';
 
 export interface AttributeSheetData {
   readonly scene: Scene;
@@ -18,19 +20,10 @@ export type AttributeWish =
 @Component({
   selector: 'rq-attribute-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BaseChartDirective, CountPipe],
+  imports: [BaseChartDirective, CountPipe, ReactiveFormsModule, Sheet, SheetFoot],
   providers: [provideCharts({ registerables: [BarController, BarElement, CategoryScale, LinearScale] })],
   template: `
-    <div class="sheet w-[520px] max-w-[92vw]">
-      <div class="border-b border-line px-4 py-3">
-        <h2 class="font-mono text-title font-bold">
-          <bdi>{{ data.key }}</bdi>
-        </h2>
-        <p class="text-ink-2">
-          {{ spread().objects.length | count: 'object' }} hold it, {{ kinds() }};
-          {{ spread().values | count: 'value' }}{{ range() }}
-        </p>
-      </div>
+    <rq-sheet [heading]="data.key" [says]="says()" [failure]="problem()">
       <div class="h-52 px-4 py-3">
         <canvas
           baseChart
@@ -42,12 +35,16 @@ export type AttributeWish =
         ></canvas>
       </div>
       @if (data.mayEdit) {
-        <form class="flex items-center gap-2 px-4 pb-3" (submit)="$event.preventDefault(); set(value.value)">
+        <form
+          class="flex items-center gap-2 px-4 pb-3"
+          [formGroup]="form"
+          (ngSubmit)="set(form.getRawValue().value)"
+        >
           <label class="flex min-w-0 flex-1 items-center gap-2"
             ><span class="whitespace-nowrap">Set for {{ data.picked.length | count }} picked</span>
             <input
-              #value
               class="field field-mono min-w-0 flex-1"
+              formControlName="value"
               placeholder="12.5, true or some text"
               data-testid="attribute-value"
             />
@@ -58,10 +55,7 @@ export type AttributeWish =
           </button>
         </form>
       }
-      @if (problem()) {
-        <p class="px-4 pb-2 text-block" role="alert">{{ problem() }}</p>
-      }
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         <button type="button" class="btn" (click)="ref.close()">Back</button>
         <button
           type="button"
@@ -71,8 +65,8 @@ export type AttributeWish =
         >
           Pick all that have it
         </button>
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class AttributeSheet {
@@ -88,6 +82,11 @@ export class AttributeSheet {
   readonly range = computed(() => {
     const { numbers } = this.spread();
     return numbers ? `, from ${numbers.min} to ${numbers.max}, middle ${numbers.median}` : '';
+  });
+  readonly form = inject(NonNullableFormBuilder).group({ value: '' });
+  readonly says = computed(() => {
+    const { objects, values } = this.spread();
+    return `${count(objects.length, 'object')} hold it, ${this.kinds()}; ${count(values, 'value')}${this.range()}`;
   });
   readonly label = computed(() =>
     this.spread()

@@ -9,6 +9,9 @@ import {
   type Scene,
 } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
+import { Sheet, SheetFoot } from '../../ui/sheet';
+import { TickSet } from '../../ui/tick-set';
+import { Tick } from '../../ui/tick';
 
 export interface AutoArrangeData {
   readonly scene: Scene;
@@ -28,11 +31,10 @@ const ways: readonly (readonly [Way, string])[] = [
 @Component({
   selector: 'rq-auto-arrange',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe],
+  imports: [CountPipe, Sheet, SheetFoot, Tick],
   template: `
-    <div class="sheet w-[620px] max-w-[92vw]">
-      <div class="flex flex-wrap items-center gap-3 border-b border-line px-4 py-3">
-        <h2 class="text-title font-bold">Group {{ data.objects.length | count: 'object' }} by</h2>
+    <rq-sheet size="l" [heading]="'Group ' + (data.objects.length | count: 'object') + ' by'">
+      <ng-container ngProjectAs="[head]">
         <select
           #way
           class="field"
@@ -58,46 +60,39 @@ const ways: readonly (readonly [Way, string])[] = [
           >
         }
         @if (by() !== 'rig-order') {
-          <label class="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              data-testid="under-biggest"
-              [checked]="underBiggest()"
-              (change)="toggleBiggest()"
-            />
-            under the biggest part
-          </label>
+          <rq-tick testid="under-biggest" [on]="underBiggest()" (onChange)="toggleBiggest()"
+            >under the biggest part</rq-tick
+          >
         }
-      </div>
+      </ng-container>
       <ul class="max-h-[52vh] min-h-24 overflow-y-auto px-4 py-2">
         @for (cluster of clusters(); track $index; let i = $index) {
           <li>
-            <label class="flex items-center gap-2.5 py-1">
-              <input type="checkbox" [checked]="!off().has(i)" (change)="toggle(i)" />
+            <rq-tick class="py-1" [on]="!off.has(i)" (onChange)="off.toggle(i)">
               <bdi class="font-mono">{{ cluster.under === undefined ? '' : 'under ' }}{{ cluster.name }}</bdi>
               <span class="text-ink-2">{{ cluster.objects.length | count: 'object' }}</span>
               <bdi class="min-w-0 flex-1 truncate text-right text-small text-ink-2">{{
                 sample(cluster)
               }}</bdi>
-            </label>
+            </rq-tick>
           </li>
         } @empty {
           <li class="py-2 text-ink-2">No two of them share that.</li>
         }
       </ul>
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         <button type="button" class="btn" (click)="ref.close()">Back</button>
         <button
           type="button"
           class="btn btn-main"
           data-testid="arrange-apply"
-          [disabled]="clusters().length === off().size"
+          [disabled]="clusters().length === off.size"
           (click)="ref.close(chosen())"
         >
-          {{ verb() }} {{ clusters().length - off().size | count: noun() }}
+          {{ verb() }} {{ clusters().length - off.size | count: noun() }}
         </button>
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class AutoArrange {
@@ -110,7 +105,7 @@ export class AutoArrange {
   readonly verb = computed(() => (this.isUnder() ? 'Hang under' : 'Make'));
   readonly noun = computed(() => (this.isUnder() ? 'part' : 'group'));
   readonly within = signal(0.01);
-  readonly off = signal<ReadonlySet<number>>(new Set());
+  readonly off = new TickSet<number>();
   readonly clusters = computed(() => {
     const { scene, objects } = this.data;
     const [by, within] = [this.by(), this.within()];
@@ -121,11 +116,11 @@ export class AutoArrange {
 
   choose(by: string): void {
     this.by.set(by as Way);
-    this.off.set(new Set());
+    this.off.set([]);
   }
   toggleBiggest(): void {
     this.underBiggest.update((now) => !now);
-    this.off.set(new Set());
+    this.off.set([]);
   }
   setGap(field: HTMLInputElement): void {
     const n = Number(field.value.replace(',', '.'));
@@ -138,12 +133,7 @@ export class AutoArrange {
       .map((id) => this.data.scene.get(id).name)
       .join(', ');
   }
-  toggle(at: number): void {
-    const off = new Set(this.off());
-    if (!off.delete(at)) off.add(at);
-    this.off.set(off);
-  }
   chosen(): readonly Cluster[] {
-    return this.clusters().filter((_, i) => !this.off().has(i));
+    return this.clusters().filter((_, i) => !this.off.has(i));
   }
 }

@@ -1,14 +1,5 @@
 import { CdkMenuTrigger } from '@angular/cdk/menu';
-import {
-  afterRenderEffect,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucidePlus } from '@ng-icons/lucide';
 import { planLayer, planRemoveLayer, planRenameLayer, type Ruling } from '@renquil/core';
@@ -25,12 +16,25 @@ import { swatches, tally } from './tally';
 import { MenuItem } from '../../ui/menu-item';
 import { MenuPanel } from '../../ui/menu-panel';
 import { Tip } from '../../ui/tip';
+import { IconButton } from '../../ui/icon-button';
+import { NameForm } from '../../ui/name-form';
 
 /** The layers: every object is in one. What is off for a layer is off for its objects and the layers in it. */
 @Component({
   selector: 'rq-layer-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuTrigger, CountPipe, MenuItem, MenuPanel, NgIcon, RulingMenu, Submenu, Tip],
+  imports: [
+    CdkMenuTrigger,
+    CountPipe,
+    IconButton,
+    MenuItem,
+    MenuPanel,
+    NameForm,
+    NgIcon,
+    RulingMenu,
+    Submenu,
+    Tip,
+  ],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus })],
   templateUrl: './layer-list.html',
   host: { class: 'block' },
@@ -40,10 +44,8 @@ export class LayerList {
   readonly arrange = inject(ArrangeState);
   readonly ledger = inject(LedgerState);
   /** The field for a name takes the keys as soon as it is there. */
-  readonly field = viewChild<ElementRef<HTMLInputElement>>('name');
   /** What is being named: a new layer, or one that gets another name. */
   readonly naming = signal<{ readonly renames: string | null } | null>(null);
-  readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly swatches = swatches;
   readonly #settled = settled(() => this.open.scene, 1);
   readonly rows = computed(() => {
@@ -61,11 +63,10 @@ export class LayerList {
     const filter = filterOf('layer', layer);
     this.ledger.filter.update((now) => (now === filter ? '' : filter));
   }
-  named(typed: string): void {
+  named(name: string): void {
     const wanted = this.naming();
-    const name = typed.trim().slice(0, 200);
     this.naming.set(null);
-    if (!wanted || !name) return;
+    if (!wanted) return;
     if (wanted.renames === null) {
       this.arrange.layer.set(name);
       if (this.arrange.picked().length) this.arrange.toLayer(name);

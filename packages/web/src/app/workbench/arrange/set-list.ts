@@ -1,14 +1,5 @@
 import { CdkMenuTrigger } from '@angular/cdk/menu';
-import {
-  afterRenderEffect,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideEllipsis, lucidePlus, lucideSquare, lucideZap } from '@ng-icons/lucide';
 import { setCircle, setMembers, type SceneSet } from '@renquil/core';
@@ -20,12 +11,14 @@ import { ArrangeState } from './arrange-state';
 import { rulingSays } from './ruling-menu';
 import { SetMenu } from './set-menu';
 import { Tip } from '../../ui/tip';
+import { IconButton } from '../../ui/icon-button';
+import { NameForm } from '../../ui/name-form';
 
 /** Named sets: from what is picked (kept by hand) or from the filter (kept by the query). Deleting one deletes no object. */
 @Component({
   selector: 'rq-set-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuTrigger, CountPipe, NgIcon, SetMenu, Tip],
+  imports: [CdkMenuTrigger, CountPipe, IconButton, NameForm, NgIcon, SetMenu, Tip],
   viewProviders: [provideIcons({ lucideEllipsis, lucidePlus, lucideSquare, lucideZap })],
   templateUrl: './set-list.html',
   host: { class: 'block' },
@@ -36,11 +29,9 @@ export class SetList {
   readonly arrange = inject(ArrangeState);
   readonly #toasts = inject(ToastList);
   /** The field for a new name takes the keys as soon as it is there. */
-  readonly field = viewChild<ElementRef<HTMLInputElement>>('name');
   readonly naming = signal<'fixed' | 'live' | 'rename' | null>(null);
   readonly renamed = signal<SceneSet | null>(null);
   readonly says = rulingSays;
-  readonly focusing = afterRenderEffect(() => this.field()?.nativeElement.focus());
   readonly sets = computed(() => {
     const { scene } = this.open;
     const counted = [...scene.sets.values()].map((set) => ({ set, count: setMembers(scene, set).length }));
@@ -56,13 +47,12 @@ export class SetList {
   pick(set: SceneSet): void {
     this.ledger.pickAll(setMembers(this.open.scene, set));
   }
-  make(typed: string): void {
+  make(name: string): void {
     const how = this.naming();
-    const name = typed.trim().slice(0, 200);
     this.naming.set(null);
     const renamed = this.renamed();
     this.renamed.set(null);
-    if (!how || !name) return;
+    if (!how) return;
     if (how === 'rename') {
       if (renamed) this.#rename(renamed, name);
       return;

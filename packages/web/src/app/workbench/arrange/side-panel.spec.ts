@@ -30,7 +30,7 @@ describe('the side panel', () => {
     await page.settle();
     await page.click('New layer from what is picked');
     const field = page.field('layer-name');
-    field.value = 'Small';
+    await page.type(field, 'Small');
     field.form!.dispatchEvent(new Event('submit', { cancelable: true }));
     await page.settle();
     expect([2, 3, 4].map((id) => open.scene.get(id).layer)).toEqual(['Small', 'Small', 'Base']);
@@ -75,7 +75,7 @@ describe('the list of sets', () => {
     const page = await show(SetList);
     const make = async (button: string, name: string) => {
       await page.click(button);
-      page.field('set-name').value = name;
+      await page.type(page.field('set-name'), name);
       page.field('set-name').form!.dispatchEvent(new Event('submit', { cancelable: true }));
       await page.settle();
     };
@@ -93,7 +93,7 @@ describe('the list of sets', () => {
     const { page, ledger, open, make } = await start();
     ledger.filter.set('kind:mesh');
     await page.settle();
-    await make('New live set from the filter', 'meshes');
+    await make('New live set, kept by the filter', 'meshes');
     expect(page.text('[data-testid=set]')).toEqual(['meshes2']);
     open.apply('Make it a light', [{ kind: 'rename', object: 2, from: 'a', to: 'a2' }]);
     ledger.filter.set('set:meshes a2');

@@ -1,6 +1,8 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import type { AssetTemplate } from '@renquil/core';
+import { Sheet, SheetFoot } from '../../ui/sheet';
+import { Tick } from '../../ui/tick';
 
 export interface TemplateSheetData {
   readonly template: AssetTemplate;
@@ -19,14 +21,12 @@ const flags = [
 @Component({
   selector: 'rq-template-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Sheet, SheetFoot, Tick],
   template: `
-    <div class="sheet w-[520px] max-w-[92vw]">
-      <div class="border-b border-line px-4 py-3">
-        <h2 class="text-title font-bold">What {{ data.type ? 'this ' + data.type : 'the asset' }} holds</h2>
-        <p class="text-ink-2">
-          Directly under its root, in this order; names may be wildcards. Kept with this scene.
-        </p>
-      </div>
+    <rq-sheet
+      [heading]="'What ' + (data.type ? 'this ' + data.type : 'the asset') + ' holds'"
+      says="Directly under its root, in this order; names may be wildcards. Kept with this scene."
+    >
       <ul class="max-h-[44vh] overflow-y-auto px-4 py-2">
         @for (branch of branches(); track $index; let i = $index, first = $first) {
           <li class="flex items-center gap-2 py-1">
@@ -39,15 +39,12 @@ const flags = [
               data-testid="template-branch"
               (change)="change(i, { name: name.value })"
             />
-            <label class="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                [checked]="!branch.optional"
-                [disabled]="!data.mayEdit"
-                (change)="change(i, { optional: !branch.optional })"
-              />
-              must be there
-            </label>
+            <rq-tick
+              [on]="!branch.optional"
+              [disabled]="!data.mayEdit"
+              (onChange)="change(i, { optional: !branch.optional })"
+              >must be there</rq-tick
+            >
             @if (data.mayEdit) {
               <button
                 type="button"
@@ -78,19 +75,13 @@ const flags = [
         }
         @for (flag of flags; track flag[0]) {
           <li class="py-1">
-            <label class="flex items-center gap-2">
-              <input
-                type="checkbox"
-                [checked]="on()[flag[0]]"
-                [disabled]="!data.mayEdit"
-                (change)="flip(flag[0])"
-              />
-              {{ flag[1] }}
-            </label>
+            <rq-tick [on]="on()[flag[0]] === true" [disabled]="!data.mayEdit" (onChange)="flip(flag[0])">{{
+              flag[1]
+            }}</rq-tick>
           </li>
         }
       </ul>
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         @if (data.own && data.mayEdit) {
           <button type="button" class="btn" (click)="ref.close('shipped')">
             {{ data.type ? 'Back to the one of the type' : 'Ask for nothing' }}
@@ -103,8 +94,8 @@ const flags = [
             Keep
           </button>
         }
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class TemplateSheet {

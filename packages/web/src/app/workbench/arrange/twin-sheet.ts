@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { planLike, twinDifferences, type ObjectId, type Plan, type Scene } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 import { Tip } from '../../ui/tip';
+import { Sheet, SheetFoot } from '../../ui/sheet';
 
 export interface TwinSheetData {
   readonly scene: Scene;
@@ -21,15 +22,13 @@ export interface TwinWish {
 @Component({
   selector: 'rq-twin-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, Tip],
+  imports: [CountPipe, Sheet, SheetFoot, Tip],
   template: `
-    <div class="sheet w-[760px] max-w-[92vw]">
-      <div class="border-b border-line px-4 py-3">
-        <h2 class="text-title font-bold">
-          {{ data.branches.length | count: 'twin' }}, held against a master
-        </h2>
-        <p class="text-ink-2">Names, and where the branches stand, may differ.</p>
-      </div>
+    <rq-sheet
+      size="xl"
+      [heading]="(data.branches.length | count: 'twin') + ', held against a master'"
+      says="Names, and where the branches stand, may differ."
+    >
       <ul class="max-h-[52vh] min-h-24 overflow-y-auto px-4 py-2">
         @for (row of rows(); track row.id) {
           <li class="border-b border-line/60 py-1.5">
@@ -66,7 +65,7 @@ export interface TwinWish {
           </li>
         }
       </ul>
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         <button type="button" class="btn" (click)="ref.close()">Back</button>
         <button
           type="button"
@@ -77,8 +76,8 @@ export interface TwinWish {
         >
           Make {{ odd().length | count }} like the master
         </button>
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class TwinSheet {

@@ -13,16 +13,16 @@ import { OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
 import { Tip } from '../../ui/tip';
+import { Sheet, SheetFoot } from '../../ui/sheet';
 
 /** Names of materials, shapes, layers and sets, held to patterns of their own. */
 @Component({
   selector: 'rq-other-names',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, SeverityMark, Tip],
+  imports: [CountPipe, SeverityMark, Sheet, SheetFoot, Tip],
   template: `
-    <div class="sheet w-[700px] max-w-[94vw]">
-      <div class="flex items-center gap-2 border-b border-line px-4 py-3">
-        <h2 class="flex-1 text-title font-bold">Names of</h2>
+    <rq-sheet size="xl" heading="Names of">
+      <div head class="flex flex-wrap gap-2">
         @for (one of things; track one) {
           <button
             type="button"
@@ -79,7 +79,7 @@ import { Tip } from '../../ui/tip';
           <li class="text-ink-2">This scene has no {{ thing() }}s.</li>
         }
       </ul>
-      <div class="flex flex-wrap items-center justify-end gap-2 border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         @if (thing() === 'shape' && open.mayEdit()) {
           <label class="flex items-center gap-1.5 text-small"
             >ending<input #ending class="field field-mono !h-6 w-24" placeholder="Shape"
@@ -99,8 +99,8 @@ import { Tip } from '../../ui/tip';
           </button>
         }
         <button type="button" class="btn" (click)="ref.close()">Close</button>
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class OtherNames {

@@ -5,6 +5,7 @@ import type { ObjectId } from '@renquil/core';
 import { CountPipe } from '../../ui/count';
 import { NameChange } from '../../ui/name-change';
 import { SeverityMark } from '../../ui/severity-mark';
+import { Sheet, SheetFoot } from '../../ui/sheet';
 
 export interface ReviewLine {
   readonly before: string;
@@ -30,12 +31,11 @@ export interface Review {
     CountPipe,
     NameChange,
     SeverityMark,
+    Sheet,
+    SheetFoot,
   ],
   template: `
-    <div class="sheet w-[760px] max-w-[92vw]">
-      <h2 class="border-b border-line px-4 py-3 text-title font-bold">
-        {{ review.ids.length | count: 'name' }} will change
-      </h2>
+    <rq-sheet size="xl" [heading]="(review.ids.length | count: 'name') + ' will change'">
       <div class="th grid grid-cols-[1fr_1fr_150px] gap-3 px-4 py-1.5">
         <span>Before</span><span>After</span><span></span>
       </div>
@@ -60,11 +60,11 @@ export interface Review {
           </span>
         </div>
       </cdk-virtual-scroll-viewport>
-      <div class="flex justify-end gap-2 border-t border-line px-4 py-3">
+      <rq-sheet-foot>
         <button type="button" class="btn" (click)="ref.close(false)">Back</button>
         <button type="button" class="btn btn-main" (click)="ref.close(true)">Apply as one edit</button>
-      </div>
-    </div>
+      </rq-sheet-foot>
+    </rq-sheet>
   `,
 })
 export class ReviewList {
