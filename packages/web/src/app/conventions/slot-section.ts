@@ -91,7 +91,7 @@ export class SlotSection {
   readonly rule = computed<SlotRule>(() => this.draft.shown()?.slots[this.slot()] ?? {});
   readonly form = inject(NonNullableFormBuilder).group({
     name: '',
-    how: 'words' as 'words' | 'number' | 'version' | 'free',
+    how: 'words',
   });
 
   constructor() {

@@ -69,7 +69,7 @@ export class InvitationList {
   readonly made = signal('');
   readonly doing = new Doing((error) => this.#toasts.complain(error));
   readonly roles: readonly Role[] = ['viewer', 'artist', 'lead'];
-  readonly form = inject(NonNullableFormBuilder).group({ role: 'artist' as Role, note: '' });
+  readonly form = inject(NonNullableFormBuilder).group({ role: 'artist', note: '' });
 
   async invite(): Promise<void> {
     const { role, note } = this.form.getRawValue();

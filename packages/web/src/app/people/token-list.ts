@@ -132,7 +132,7 @@ export class TokenList {
   readonly ends = [7, 30, 90, 365];
   readonly form = inject(NonNullableFormBuilder).group({
     name: ['', filledIn],
-    role: 'viewer' as NewToken['role'],
+    role: 'viewer',
     scene: null as number | null,
     days: 90,
   });

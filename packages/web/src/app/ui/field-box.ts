@@ -6,9 +6,9 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="block font-semibold">
-      {{ words() }}
+      <span>{{ words() }}</span>
       @if (hint()) {
-        <span class="font-normal text-ink-2">{{ hint() }}</span>
+        <span class="font-normal text-ink-2">&ngsp;{{ hint() }}</span>
       }
       <ng-content />
     </label>

@@ -9,31 +9,27 @@ import { ToastList } from '../state/toast-list';
   imports: [NgIcon],
   viewProviders: [provideIcons({ lucideX })],
   template: `
-    <div class="fixed bottom-14 left-1/2 z-50 flex -translate-x-1/2 flex-col items-center gap-2">
-      <!-- What went wrong interrupts; what went well waits for its turn (WAI-ARIA 1.2, alert and status). -->
-      @for (role of ['alert', 'status']; track role) {
-        <div class="flex flex-col items-center gap-2" [attr.role]="role">
-          @for (toast of list.toasts(); track toast.id) {
-            @if (toast.bad === (role === 'alert')) {
-              <div
-                class="flex max-w-xl items-start gap-3 rounded-lg border px-3 py-2"
-                [class]="
-                  toast.bad ? 'border-block bg-sheet text-block' : 'border-spruce bg-spruce text-on-spruce'
-                "
-                data-testid="toast"
-              >
-                <span>{{ toast.text }}</span>
-                <button
-                  type="button"
-                  class="mt-px"
-                  aria-label="Put this message away"
-                  (click)="list.dismiss(toast.id)"
-                >
-                  <ng-icon name="lucideX" />
-                </button>
-              </div>
-            }
-          }
+    <!-- What went wrong interrupts; what went well waits for its turn (WAI-ARIA 1.2, alert and status). -->
+    <div
+      class="fixed bottom-14 left-1/2 z-50 flex -translate-x-1/2 flex-col items-center gap-2"
+      role="status"
+    >
+      @for (toast of list.toasts(); track toast.id) {
+        <div
+          class="flex max-w-xl items-start gap-3 rounded-lg border px-3 py-2"
+          [class]="toast.bad ? 'border-block bg-sheet text-block' : 'border-spruce bg-spruce text-on-spruce'"
+          [attr.role]="toast.bad ? 'alert' : null"
+          data-testid="toast"
+        >
+          <span>{{ toast.text }}</span>
+          <button
+            type="button"
+            class="mt-px"
+            aria-label="Put this message away"
+            (click)="list.dismiss(toast.id)"
+          >
+            <ng-icon name="lucideX" />
+          </button>
         </div>
       }
     </div>
