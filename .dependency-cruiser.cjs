@@ -19,6 +19,8 @@ module.exports = {
       path('core'),
       '^packages/(formats|api|server|web|cli|demo)/|^node_modules/(?!re2js|transliteration)|^(node:|fs|path)',
     ),
+    // What core cannot see at all it does not import either.
+    { ...never('core-is-pure', path('core'), '^'), to: { couldNotResolve: true } },
     never('formats-on-core-only', path('formats'), '^packages/(api|server|web|cli|demo)/'),
     never('api-on-core-and-formats', path('api'), '^packages/(server|web|cli|demo)/'),
     never('cli-is-thin', path('cli'), '^packages/(server|web|demo)/'),

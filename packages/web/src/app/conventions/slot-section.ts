@@ -89,10 +89,8 @@ export class SlotSection {
   readonly #toasts = inject(ToastList);
   readonly slot = signal('surface');
   readonly rule = computed<SlotRule>(() => this.draft.shown()?.slots[this.slot()] ?? {});
-  readonly form = inject(NonNullableFormBuilder).group({
-    name: '',
-    how: 'words',
-  });
+  readonly #build = inject(NonNullableFormBuilder);
+  readonly form = this.#build.group({ name: '', how: this.#build.control<keyof typeof fresh>('words') });
 
   constructor() {
     effect(() => {

@@ -69,7 +69,8 @@ export class InvitationList {
   readonly made = signal('');
   readonly doing = new Doing((error) => this.#toasts.complain(error));
   readonly roles: readonly Role[] = ['viewer', 'artist', 'lead'];
-  readonly form = inject(NonNullableFormBuilder).group({ role: 'artist', note: '' });
+  readonly #build = inject(NonNullableFormBuilder);
+  readonly form = this.#build.group({ role: this.#build.control<Role>('artist'), note: '' });
 
   async invite(): Promise<void> {
     const { role, note } = this.form.getRawValue();

@@ -130,10 +130,11 @@ export class TokenList {
   readonly made = signal<{ name: string; token: string } | null>(null);
   readonly doing = new Doing((error) => this.#toasts.complain(error));
   readonly ends = [7, 30, 90, 365];
-  readonly form = inject(NonNullableFormBuilder).group({
+  readonly #build = inject(NonNullableFormBuilder);
+  readonly form = this.#build.group({
     name: ['', filledIn],
-    role: 'viewer',
-    scene: null as number | null,
+    role: this.#build.control<NewToken['role']>('viewer'),
+    scene: this.#build.control<number | null>(null),
     days: 90,
   });
 
