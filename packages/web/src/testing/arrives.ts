@@ -16,3 +16,13 @@ export async function arrives(
   }
   throw new Error(`no request came to ${JSON.stringify(what)}`);
 }
+
+/** What is looked for on the page, waited for until it is there. Fails after 20 s. */
+export async function arrivesOnPage<T>(look: () => T | null): Promise<T> {
+  for (const until = performance.now() + 20_000; performance.now() < until;) {
+    const found = look();
+    if (found !== null) return found;
+    await new Promise((done) => setTimeout(done, 5));
+  }
+  throw new Error('it did not come');
+}
