@@ -21,7 +21,7 @@ import { demoPassword } from './demo-password';
             ><img src="mark.svg" alt="" class="size-8"
           /></span>
           <div>
-            <h1 class="text-page leading-tight font-bold">Renquil</h1>
+            <h1 class="text-large leading-tight font-bold">Renquil</h1>
             <p class="text-ink-2">Arrange, name, check and hand off 3D scenes.</p>
           </div>
         </div>
