@@ -34,8 +34,6 @@ describe('the layers', () => {
     expect(found).withContext(said).toHaveSize(5);
   });
   it('of core let in what it may have', () => {
-    expect(judged('./math/box.js', 're2js', 'transliteration')).toContain(
-      'no dependency violations found',
-    );
+    expect(judged('./math/box.js', 're2js', 'transliteration')).toContain('no dependency violations found');
   });
 });

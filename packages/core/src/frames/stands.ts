@@ -1,7 +1,7 @@
 import { drawnWorld } from '../scene/bounds.js';
 import { ownBoxes } from '../scene/places.js';
 import { kinOrder } from './kin-order.js';
-import { remembered } from '../scene/remembered.js';
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { Scene } from '../scene/scene.js';
 
@@ -21,16 +21,16 @@ export interface Stands {
   readonly count: number;
 }
 
-/** What stands in a scene, where, and what it looks like; remembered until something moves. */
-export const standsOf = remembered((scene) => scene.placesVersion, findStands);
+/** What stands in a scene, where, and what it looks like; memoizeByVersion until something moves. */
+export const standsOf = memoizeByVersion((scene) => scene.placesVersion, findStands);
 
 /** Those that could mirror each other, along each axis. */
 export const kinAlong = {
-  0: remembered(
+  0: memoizeByVersion(
     (scene) => scene.placesVersion,
     (scene) => kinOrder(standsOf(scene), 0),
   ),
-  2: remembered(
+  2: memoizeByVersion(
     (scene) => scene.placesVersion,
     (scene) => kinOrder(standsOf(scene), 2),
   ),

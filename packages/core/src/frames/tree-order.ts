@@ -1,4 +1,4 @@
-import { remembered } from '../scene/remembered.js';
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 
 /** Every object's place in a walk of the tree, and where its branch ends: a branch is a stretch of places. */
 export interface TreeOrder {
@@ -9,7 +9,7 @@ export interface TreeOrder {
   readonly end: Int32Array;
 }
 
-export const treeOrder = remembered(
+export const treeOrder = memoizeByVersion(
   (scene) => scene.structure,
   (scene): TreeOrder => {
     const ids = new Int32Array(scene.size);

@@ -1,4 +1,4 @@
-import { remembered } from '../scene/remembered.js';
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import type { Scene } from '../scene/scene.js';
 import { isDefaultName } from './default-names.js';
 
@@ -8,9 +8,9 @@ const numbered = /^([A-Za-z]+)[ _.-]?\d+$/;
 
 /**
  * Words that stand with nothing but a number on shapes unlike each other: whatever made them counted what it made. In
- * lower case; remembered until a name changes.
+ * lower case; memoizeByVersion until a name changes.
  */
-export const defaultWords = remembered(
+export const defaultWords = memoizeByVersion(
   (scene: Scene) => scene.namesVersion,
   (scene): ReadonlySet<string> => {
     const looks = new Map<string, { readonly seen: Set<string>; count: number }>();

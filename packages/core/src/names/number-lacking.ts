@@ -1,6 +1,6 @@
 import type { ObjectId } from '../scene/scene-object.js';
 import { keptUp } from '../scene/kept-up.js';
-import { remembered } from '../scene/remembered.js';
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import type { Rename, Scene } from '../scene/scene.js';
 import type { CompiledConvention } from './slots/compiled-convention.js';
 import { joinTexts } from './slots/join-slots.js';
@@ -114,7 +114,7 @@ const byConvention = keptUp(
 );
 
 /** Which pattern a name is held to may hang on anything where there are special ones: then nothing is followed. */
-const bySpecial = remembered(
+const bySpecial = memoizeByVersion(
   (scene) => scene.anyVersion,
   () => new Map<CompiledConvention, LackingNumbers>(),
 );

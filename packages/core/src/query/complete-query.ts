@@ -1,7 +1,7 @@
 import { factsOf } from './query-facts.js';
 import { checkRegistry } from '../checks/registry.js';
 import { kinds, switchNames } from '../scene/scene-object.js';
-import { remembered } from '../scene/remembered.js';
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import type { Scene } from '../scene/scene.js';
 import { parseQuery, runQuery } from './query.js';
 import { queryKeyRegistry } from './query-keys.js';
@@ -119,7 +119,7 @@ function held(scene: Scene, key: 'layer' | 'mark' | 'under'): Set<string> {
   return found;
 }
 /** Asked with every letter of a filter, so worked out once. */
-const attributeNames = remembered(
+const attributeNames = memoizeByVersion(
   (scene) => scene.attributesVersion,
   (scene) => {
     const names = new Set<string>();

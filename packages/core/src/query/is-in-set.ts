@@ -1,3 +1,4 @@
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId, SceneObject, SceneSet } from '../scene/scene-object.js';
 import type { Query } from './query.js';
@@ -5,13 +6,15 @@ import type { Query } from './query.js';
 /** Sets that ask for sets that ask for sets, so many deep at most. */
 const deepest = 64;
 interface Known {
-  readonly version: number;
   readonly fixed: Map<string, ReadonlySet<ObjectId>>;
   readonly live: Map<string, Query | null>;
   /** Sets whose query closes a circle: the way round, from the set it asks for to itself. */
   readonly circles: Map<string, readonly string[]>;
 }
-const known = new WeakMap<Scene, Known>();
+const knownSets = memoizeByVersion(
+  (scene) => scene.setsVersion,
+  (): Known => ({ fixed: new Map(), live: new Map(), circles: new Map() }),
+);
 /** The live sets that are being asked, the outermost first. */
 const asking: string[] = [];
 /** What was found while one question is answered, by object and set; null: it is being asked just now. */
@@ -27,12 +30,7 @@ export function isInSet(
   set: SceneSet,
   parse: (text: string) => Query,
 ): boolean {
-  let here = known.get(scene);
-  if (here?.version !== scene.setsVersion)
-    known.set(
-      scene,
-      (here = { version: scene.setsVersion, fixed: new Map(), live: new Map(), circles: new Map() }),
-    );
+  const here = knownSets(scene);
   if (set.how === 'fixed') {
     let ids = here.fixed.get(set.name);
     if (!ids) here.fixed.set(set.name, (ids = new Set(set.objects)));
@@ -64,8 +62,7 @@ export function isInSet(
  * once somebody asked who is in it; null: it closes no circle.
  */
 export function setCircle(scene: Scene, name: string): readonly string[] | null {
-  const here = known.get(scene);
-  return here?.version === scene.setsVersion ? (here.circles.get(name) ?? null) : null;
+  return knownSets(scene).circles.get(name) ?? null;
 }
 
 function readable(text: string, parse: (text: string) => Query): Query | null {

@@ -1,3 +1,4 @@
+import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { findTwins } from '../twins/find-twins.js';
@@ -21,15 +22,16 @@ export function factsOf(scene: Scene): QueryFacts {
   return told.get(scene) ?? {};
 }
 
-const known = new WeakMap<Scene, { version: number; twins: ReadonlyMap<ObjectId, readonly ObjectId[]> }>();
+const allTwins = memoizeByVersion(
+  (scene) => scene.placesVersion,
+  (scene) => {
+    const twins = new Map<ObjectId, readonly ObjectId[]>();
+    for (const group of findTwins(scene, { inner: true })) for (const one of group) twins.set(one, group);
+    return twins;
+  },
+);
 
 /** The twins of an object, itself among them; worked out once for a state of the scene. Empty: it has none. */
 export function twinsOf(scene: Scene, id: ObjectId): readonly ObjectId[] {
-  let now = known.get(scene);
-  if (!now || now.version !== scene.placesVersion) {
-    const twins = new Map<ObjectId, readonly ObjectId[]>();
-    for (const group of findTwins(scene, { inner: true })) for (const one of group) twins.set(one, group);
-    known.set(scene, (now = { version: scene.placesVersion, twins }));
-  }
-  return now.twins.get(id) ?? [];
+  return allTwins(scene).get(id) ?? [];
 }

@@ -1,4 +1,4 @@
-import { remembered } from './remembered.js';
+import { memoizeByVersion } from './memoize-by-version.js';
 import type { Rename, Scene } from './scene.js';
 
 interface Held<T> {
@@ -7,7 +7,7 @@ interface Held<T> {
 }
 
 /**
- * What is worked out of the names of a whole scene, and follows renames instead of being made anew: as `remembered`,
+ * What is worked out of the names of a whole scene, and follows renames instead of being made anew: as `memoizeByVersion`,
  * made once for a state of the tree. `follow` is told who was called otherwise since, each once, with its name before; it
  * returns false where making anew is simpler. Law tests hold what followed equal to what is made anew.
  */
@@ -15,7 +15,7 @@ export function keptUp<T>(
   make: (scene: Scene) => T,
   follow: (value: T, scene: Scene, renamed: readonly Rename[]) => boolean,
 ): (scene: Scene) => T {
-  const held = remembered(
+  const held = memoizeByVersion(
     (scene) => scene.structure,
     (scene): Held<T> => ({ value: make(scene), renames: scene.renames }),
   );

@@ -1,4 +1,4 @@
-import { remembered } from './remembered.js';
+import { memoizeByVersion } from './memoize-by-version.js';
 import type { Scene } from './scene.js';
 import type { ObjectId } from './scene-object.js';
 
@@ -9,7 +9,7 @@ const most = 2000;
  * The root that everything should hang under: the first control, else the first root with children; null: there is none.
  * Asked once for every root by some checks.
  */
-export const mainRoot = remembered((scene) => scene.structure, findMainRoot);
+export const mainRoot = memoizeByVersion((scene) => scene.structure, findMainRoot);
 
 function findMainRoot(scene: Scene): ObjectId | null {
   const roots = scene.roots.length > most ? scene.roots.slice(0, most) : scene.roots;

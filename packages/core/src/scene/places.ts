@@ -2,14 +2,14 @@ import { putTransformedBox } from '../math/box.js';
 import { multiplyInto } from '../math/mat4.js';
 import { toMatrix } from '../math/transform.js';
 import { drawnWorld } from './bounds.js';
-import { remembered } from './remembered.js';
+import { memoizeByVersion } from './memoize-by-version.js';
 import type { ObjectId } from './scene-object.js';
 
 /** Six numbers an id: the least x, y, z of a world box and the most, in metres; NaN where there is no box. */
 export type Boxes = Float64Array;
 
-/** World boxes of objects' own shapes, as ownBounds has them; remembered until something moves. */
-export const ownBoxes = remembered(
+/** World boxes of objects' own shapes, as ownBounds has them; memoizeByVersion until something moves. */
+export const ownBoxes = memoizeByVersion(
   (scene) => scene.placesVersion,
   (scene): Boxes => {
     const boxes = new Float64Array(scene.nextId * 6).fill(NaN);
@@ -28,7 +28,7 @@ export const ownBoxes = remembered(
 );
 
 /** World boxes of an object and all below it. */
-export const branchBoxes = remembered(
+export const branchBoxes = memoizeByVersion(
   (scene) => scene.placesVersion,
   (scene): Boxes => {
     const boxes = ownBoxes(scene).slice();

@@ -59,7 +59,7 @@ export class Scene {
   #count = 0;
   #nextId = 1;
 
-  /** For remembered: what was worked out, and of which version. */
+  /** For memoizeByVersion: what was worked out, and of which version. */
   readonly memory: ({ readonly at: number; readonly value: unknown } | undefined)[] = [];
   /** How much of its file the reader knew that made it: a writer compares with what that one saw. */
   reading = 1;

@@ -1,6 +1,6 @@
 import { isInSet } from '../query/is-in-set.js';
 import { parseQuery } from '../query/query.js';
-import { remembered } from './remembered.js';
+import { memoizeByVersion } from './memoize-by-version.js';
 import type { Scene } from './scene.js';
 import {
   switchNames,
@@ -20,19 +20,11 @@ export interface OffBy {
 
 /** Layers and sets that rule over a switch or a look, worked out once for a state of them. */
 interface Rules {
-  readonly version: number;
   /** By switch: layer -> the layer (itself or above it) that turns it off. */
   readonly layers: Readonly<Record<SwitchName, ReadonlyMap<string, string>>>;
   readonly sets: Readonly<Record<SwitchName, readonly SceneSet[]>>;
   readonly looks: ReadonlyMap<string, Display>;
   readonly setLooks: readonly SceneSet[];
-}
-const known = new WeakMap<Scene, Rules>();
-
-function rulesOf(scene: Scene): Rules {
-  let rules = known.get(scene);
-  if (rules?.version !== scene.setsVersion) known.set(scene, (rules = makeRules(scene)));
-  return rules;
 }
 function makeRules(scene: Scene): Rules {
   const perSwitch = <T>(make: (name: SwitchName) => T): Record<SwitchName, T> =>
@@ -54,7 +46,6 @@ function makeRules(scene: Scene): Rules {
     if (look) looks.set(layer.name, look);
   }
   return {
-    version: scene.setsVersion,
     layers: perSwitch((name) => {
       const off = new Map<string, string>();
       for (const layer of scene.layers.values()) {
@@ -68,6 +59,8 @@ function makeRules(scene: Scene): Rules {
     setLooks: [...scene.sets.values()].filter((set) => set.display !== undefined),
   };
 }
+
+const rulesOf = memoizeByVersion((scene) => scene.setsVersion, makeRules);
 
 /** Why a switch is off for an object, or null when it is on: off wins, wherever it is said. */
 export function offBy(scene: Scene, object: SceneObject, name: SwitchName): OffBy | null {
@@ -86,7 +79,7 @@ function deepOffBy(scene: Scene, object: SceneObject, name: SwitchName): OffBy |
   return by ? { by: 'above', name: scene.get(by).name } : ruledOff(scene, object, name, rulesOf(scene));
 }
 /** By switch and id: the nearest above an object that turns it off; 0: none does. */
-const nearestOff = remembered(
+const nearestOff = memoizeByVersion(
   (scene) => scene.switchesVersion,
   (scene): Readonly<Record<SwitchName, Int32Array>> => {
     const found = Object.fromEntries(

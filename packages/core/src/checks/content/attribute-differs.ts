@@ -1,5 +1,5 @@
+import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import type { Json } from '../../scene/scene-object.js';
-import type { Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 
 /** Objects of a kind that must hold a key before their majority counts as agreed, and its share. */
@@ -59,27 +59,25 @@ export const attributeDiffers = defineCheck({
   },
 });
 
-const known = new WeakMap<Scene, { version: number; values: ReadonlyMap<string, string> }>();
-
 /** By kind and key: the value that nearly all hold. Counted once for a state of the attributes. */
-function majorities(scene: Scene): ReadonlyMap<string, string> {
-  const now = known.get(scene);
-  if (now?.version === scene.attributesVersion) return now.values;
-  const counts = new Map<string, Map<string, number>>();
-  for (const { kind, attributes } of scene.walk())
-    for (const key in attributes) {
-      const at = `${kind} ${key}`;
-      let values: Map<string, number> | undefined = counts.get(at);
-      if (!values) counts.set(at, (values = new Map<string, number>()));
-      const value = JSON.stringify(attributes[key]);
-      values.set(value, (values.get(value) ?? 0) + 1);
+const majorities = memoizeByVersion(
+  (scene) => scene.attributesVersion,
+  (scene): ReadonlyMap<string, string> => {
+    const counts = new Map<string, Map<string, number>>();
+    for (const { kind, attributes } of scene.walk())
+      for (const key in attributes) {
+        const at = `${kind} ${key}`;
+        let values: Map<string, number> | undefined = counts.get(at);
+        if (!values) counts.set(at, (values = new Map<string, number>()));
+        const value = JSON.stringify(attributes[key]);
+        values.set(value, (values.get(value) ?? 0) + 1);
+      }
+    const values = new Map<string, string>();
+    for (const [at, held] of counts) {
+      const total = [...held.values()].reduce((sum, n) => sum + n, 0);
+      const [value, most] = [...held].reduce((best, one) => (one[1] > best[1] ? one : best));
+      if (held.size > 1 && total >= enough && most / total >= share) values.set(at, value);
     }
-  const values = new Map<string, string>();
-  for (const [at, held] of counts) {
-    const total = [...held.values()].reduce((sum, n) => sum + n, 0);
-    const [value, most] = [...held].reduce((best, one) => (one[1] > best[1] ? one : best));
-    if (held.size > 1 && total >= enough && most / total >= share) values.set(at, value);
-  }
-  known.set(scene, { version: scene.attributesVersion, values });
-  return values;
-}
+    return values;
+  },
+);

@@ -1,6 +1,6 @@
+import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import { drawnWorld } from '../../scene/bounds.js';
 import type { ObjectId } from '../../scene/scene-object.js';
-import type { Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 
 /** Beyond this many objects looking for them after every move would be felt. */
@@ -32,24 +32,23 @@ export const overlapping = defineCheck({
   },
 });
 
-const known = new WeakMap<Scene, { version: number; alike: ReadonlyMap<ObjectId, readonly ObjectId[]> }>();
 /** For every object that shares shape and place with others: all of them in tree order. */
-function places(scene: Scene): ReadonlyMap<ObjectId, readonly ObjectId[]> {
-  const now = known.get(scene);
-  if (now?.version === scene.placesVersion) return now.alike;
-  const byPlace = new Map<string, ObjectId[]>();
-  for (const { id, shape } of scene.walk()) {
-    if (shape === null) continue;
-    const look = scene.shapes[shape]!.digest ?? shape;
-    const key = `${look} ${drawnWorld(scene, id)
-      .map((n) => Math.round(n * 1e5))
-      .join()}`;
-    const held = byPlace.get(key);
-    if (held) held.push(id);
-    else byPlace.set(key, [id]);
-  }
-  const alike = new Map<ObjectId, readonly ObjectId[]>();
-  for (const ids of byPlace.values()) if (ids.length > 1) for (const id of ids) alike.set(id, ids);
-  known.set(scene, { version: scene.placesVersion, alike });
-  return alike;
-}
+const places = memoizeByVersion(
+  (scene) => scene.placesVersion,
+  (scene): ReadonlyMap<ObjectId, readonly ObjectId[]> => {
+    const byPlace = new Map<string, ObjectId[]>();
+    for (const { id, shape } of scene.walk()) {
+      if (shape === null) continue;
+      const look = scene.shapes[shape]!.digest ?? shape;
+      const key = `${look} ${drawnWorld(scene, id)
+        .map((n) => Math.round(n * 1e5))
+        .join()}`;
+      const held = byPlace.get(key);
+      if (held) held.push(id);
+      else byPlace.set(key, [id]);
+    }
+    const alike = new Map<ObjectId, readonly ObjectId[]>();
+    for (const ids of byPlace.values()) if (ids.length > 1) for (const id of ids) alike.set(id, ids);
+    return alike;
+  },
+);

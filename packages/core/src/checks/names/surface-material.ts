@@ -1,4 +1,4 @@
-import { remembered } from '../../scene/remembered.js';
+import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import { surfaceWord } from '../../names/propose/surface-of.js';
 import type { CompiledSlot } from '../../names/slots/compiled-convention.js';
 import type { SceneObject } from '../../scene/scene-object.js';
@@ -7,7 +7,7 @@ import { defineCheck, readingOf } from '../check.js';
 import { putAt, saidIn } from '../support/said-slot.js';
 import { renameTo } from '../support/rename-to.js';
 
-const wordsOf = remembered(
+const wordsOf = memoizeByVersion(
   (scene) => scene.thingsVersion,
   () => new Map<CompiledSlot, (string | null)[]>(),
 );

@@ -1,7 +1,7 @@
 import { parseQuery } from '../../query/query.js';
 import { isInSet } from '../../query/is-in-set.js';
 import type { ObjectId } from '../../scene/scene-object.js';
-import { remembered } from '../../scene/remembered.js';
+import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import type { Scene } from '../../scene/scene.js';
 import type { OtherThing } from '../../names/slots/convention.js';
 
@@ -15,7 +15,7 @@ export function firstUsers(scene: Scene, thing: OtherThing): ReadonlyMap<ObjectI
   if (!known) by.set(thing, (known = find(scene, thing)));
   return known;
 }
-const byThing = remembered(
+const byThing = memoizeByVersion(
   (scene) => scene.anyVersion,
   () => new Map<OtherThing, ReadonlyMap<ObjectId, readonly string[]>>(),
 );

@@ -1,4 +1,4 @@
-import { remembered } from '../../scene/remembered.js';
+import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import type { Scene } from '../../scene/scene.js';
 import { vocabularyOf } from '../vocabulary.js';
 import { english } from './english.js';
@@ -19,7 +19,7 @@ export function spokenLexicon(scene: Scene): Lexicon | null {
   held.english = english();
   return (held.lexicon = speaks(counts.keys(), counts.size));
 }
-const spoken = remembered(
+const spoken = memoizeByVersion(
   (scene) => scene.structure,
   (): { words: number; english: Lexicon | null; lexicon: Lexicon | null } => ({
     words: -1,

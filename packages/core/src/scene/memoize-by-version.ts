@@ -7,7 +7,7 @@ let count = 0;
  * what it hangs on (names, places, the tree); when that has grown it is made anew. It is kept with the scene, where a
  * look costs next to nothing: some are asked of every object.
  */
-export function remembered<T>(
+export function memoizeByVersion<T>(
   version: (scene: Scene) => number,
   make: (scene: Scene) => T,
 ): (scene: Scene) => T {

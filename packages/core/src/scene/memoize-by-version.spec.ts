@@ -1,14 +1,14 @@
 import { sceneFromOutline } from '../testing/outline.js';
-import { remembered } from './remembered.js';
+import { memoizeByVersion } from './memoize-by-version.js';
 
-describe('what is remembered of a scene', () => {
+describe('what is memoizeByVersion of a scene', () => {
   it('is made once for a version, for each scene its own, and anew when the version has grown', () => {
     let made = 0;
-    const names = remembered(
+    const names = memoizeByVersion(
       (scene) => scene.namesVersion,
       (scene) => (made++, [...scene.walk()].map((object) => object.name).join()),
     );
-    const sizes = remembered(
+    const sizes = memoizeByVersion(
       (scene) => scene.structure,
       (scene) => scene.size,
     );
