@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
-import { CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus } from '@ng-icons/lucide';
@@ -10,22 +10,13 @@ import { patternAt, withPart, withPattern, type PatternPlace } from './conventio
 import { MenuItem } from '../ui/menu-item';
 import { MenuPanel } from '../ui/menu-panel';
 import { Tip } from '../ui/tip';
+import { MenuCheck } from '../ui/menu-check';
 
 /** One pattern as chips in order: dashed ones may be left out, joined ones stand without a separator. */
 @Component({
   selector: 'rq-pattern-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    CdkDrag,
-    CdkDropList,
-    CdkMenuItemCheckbox,
-    CdkMenuTrigger,
-    MenuChoice,
-    MenuItem,
-    MenuPanel,
-    NgIcon,
-    Tip,
-  ],
+  imports: [CdkDrag, CdkDropList, CdkMenuTrigger, MenuCheck, MenuChoice, MenuItem, MenuPanel, NgIcon, Tip],
   viewProviders: [provideIcons({ lucidePlus })],
   template: `
     <span class="w-[76px] shrink-0 truncate text-small font-semibold text-ink-2" [rqTip]="title()">{{
@@ -82,30 +73,12 @@ import { Tip } from '../ui/tip';
       <div class="w-60" rqMenu>
         <p class="px-2.5 py-1 font-mono font-semibold">{{ part.slot }}</p>
         @if (draft.mayEdit()) {
-          <button
-            type="button"
-            class="btn btn-bare w-full justify-between"
-            cdkMenuItemCheckbox
-            [cdkMenuItemChecked]="part.optional === true"
-            (cdkMenuItemTriggered)="set(i, { optional: !part.optional })"
-          >
+          <button [rqMenuCheck]="part.optional === true" (chosen)="set(i, { optional: !part.optional })">
             May be left out
-            @if (part.optional) {
-              <span aria-hidden="true">✓</span>
-            }
           </button>
           @if (i) {
-            <button
-              type="button"
-              class="btn btn-bare w-full justify-between"
-              cdkMenuItemCheckbox
-              [cdkMenuItemChecked]="part.glued === true"
-              (cdkMenuItemTriggered)="set(i, { glued: !part.glued })"
-            >
+            <button [rqMenuCheck]="part.glued === true" (chosen)="set(i, { glued: !part.glued })">
               Joined to the one before
-              @if (part.glued) {
-                <span aria-hidden="true">✓</span>
-              }
             </button>
           }
           @if (i && !draft.shown()?.humps) {
@@ -117,16 +90,11 @@ import { Tip } from '../ui/tip';
           }
           @for (word of wordsOf(part.slot); track word) {
             <button
-              type="button"
-              class="btn btn-bare w-full justify-between font-mono"
-              cdkMenuItemCheckbox
-              [cdkMenuItemChecked]="part.only?.includes(word) ?? false"
-              (cdkMenuItemTriggered)="toggleWord(i, word)"
+              class="font-mono"
+              [rqMenuCheck]="part.only?.includes(word) ?? false"
+              (chosen)="toggleWord(i, word)"
             >
               only {{ word }}
-              @if (part.only?.includes(word)) {
-                <span aria-hidden="true">✓</span>
-              }
             </button>
           }
           <hr class="my-1 border-line" />

@@ -1,26 +1,20 @@
-import { CdkMenuGroup, CdkMenuItemCheckbox } from '@angular/cdk/menu';
+import { CdkMenuGroup } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core';
 import { MenuChoice } from '../../ui/menu-choice';
 import { MenuPanel } from '../../ui/menu-panel';
+import { MenuCheck } from '../../ui/menu-check';
 
 /** The switches and the look of a layer or set: what is off here is off for all its objects. */
 @Component({
   selector: 'rq-ruling-menu',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuGroup, CdkMenuItemCheckbox, MenuChoice, MenuPanel],
+  imports: [CdkMenuGroup, MenuCheck, MenuChoice, MenuPanel],
   template: `
     <div class="w-44" rqMenu>
       @for (name of switches; track name) {
-        <button
-          type="button"
-          class="btn btn-bare w-full justify-between"
-          cdkMenuItemCheckbox
-          [cdkMenuItemChecked]="on()[name]"
-          (cdkMenuItemTriggered)="flip(name)"
-        >
+        <button [rqMenuCheck]="on()[name]" (chosen)="flip(name)" mark="on" unmark="off">
           <span class="first-letter:uppercase">{{ name }}</span>
-          <span class="text-small text-ink-2">{{ on()[name] ? 'on' : 'off' }}</span>
         </button>
       }
       <hr class="my-1 border-line" />

@@ -1,5 +1,5 @@
 import { CdkDrag, CdkDropList, type CdkDragDrop } from '@angular/cdk/drag-drop';
-import { CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideColumns3 } from '@ng-icons/lucide';
 import {
@@ -44,6 +44,7 @@ import { viewRow, type RowContext, type RowView } from './row-view';
 import { MenuItem } from '../../ui/menu-item';
 import { MenuPanel } from '../../ui/menu-panel';
 import { Tip } from '../../ui/tip';
+import { MenuCheck } from '../../ui/menu-check';
 
 /** Tree and table in one: every object a line, its name taken apart into the convention's slots, its verdict at the end. */
 @Component({
@@ -53,13 +54,13 @@ import { Tip } from '../../ui/tip';
     CdkDrag,
     CdkDropList,
     CdkFixedSizeVirtualScroll,
-    CdkMenuItemCheckbox,
     CdkMenuTrigger,
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
     CdkVirtualScrollableElement,
     ColumnEdge,
     LedgerRow,
+    MenuCheck,
     MenuChoice,
     MenuItem,
     MenuPanel,

@@ -199,14 +199,15 @@ export class Lineage {
     pen.textBaseline = 'middle';
     const css = getComputedStyle(document.documentElement);
     const colour = (name: string): string => css.getPropertyValue(name).trim();
-    const [plain, jonquil, line, ink, block, warn] = [
+    const [plain, jonquil, line, ink, block, warn, onJonquil] = [
       '--picked',
       '--jonquil',
       '--line-strong',
       '--ink',
       '--block',
       '--warn',
-    ].map(colour) as [string, string, string, string, string, string];
+      '--on-jonquil',
+    ].map(colour) as [string, string, string, string, string, string, string];
     const tintOf = this.#tintOf({ block, warn, line });
     for (const { id, depth, x0, x1 } of blocks) {
       const object = this.#open.scene.find(id);
@@ -225,7 +226,7 @@ export class Lineage {
         pen.strokeStyle = id === hovered ? (this.dragged?.moved ? jonquil : ink) : line;
         pen.strokeRect(x + 0.5, y + 0.5, w - 2.5, h - 1);
       }
-      if (w > 26) this.#label(pen, object.name, x + 6, y + h / 2, w - 12, picked.has(id) ? '#1c2b28' : ink);
+      if (w > 26) this.#label(pen, object.name, x + 6, y + h / 2, w - 12, picked.has(id) ? onJonquil : ink);
     }
   }
   /** The colour of a block: of its worst finding, its mark, or its layer. */

@@ -1,4 +1,4 @@
-import { CdkMenuItemCheckbox, CdkMenuTrigger } from '@angular/cdk/menu';
+import { CdkMenuTrigger } from '@angular/cdk/menu';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -42,6 +42,7 @@ import type { Stage } from './stage';
 import type { ViewName } from './stage-camera';
 import { MenuPanel } from '../../ui/menu-panel';
 import { Tip } from '../../ui/tip';
+import { MenuCheck } from '../../ui/menu-check';
 
 const lookKey = 'renquil.helpers';
 const planeKey = 'renquil.plane';
@@ -54,7 +55,7 @@ function rememberedLook(): Display {
 @Component({
   selector: 'rq-viewport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuItemCheckbox, CdkMenuTrigger, CountPipe, LabelLayer, MenuChoice, MenuPanel, NgIcon, Tip],
+  imports: [CdkMenuTrigger, CountPipe, LabelLayer, MenuCheck, MenuChoice, MenuPanel, NgIcon, Tip],
   viewProviders: [
     provideIcons({
       lucideBoxSelect,
