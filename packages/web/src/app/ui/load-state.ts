@@ -20,6 +20,8 @@ import type { ResourceRef } from '@angular/core';
       <p class="py-2 text-ink-2">{{ empty() }}</p>
     }
   `,
+  // With nothing to say it takes no room, nor a gap.
+  host: { class: 'empty:hidden' },
 })
 export class LoadState {
   readonly of = input.required<ResourceRef<unknown>>();
