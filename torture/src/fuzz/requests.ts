@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { endpoints, type Endpoint } from '@renquil/api';
 import { seededRandom } from '@renquil/core/testing';
 import { World } from '../world.js';
 import { anyJson, Dice, mutated, texts } from './values.js';
@@ -14,13 +14,8 @@ interface Route {
   readonly method: string;
   readonly path: string;
 }
-/** docs/api.md is held equal to the registry by a spec. */
-const routes: readonly Route[] = [
-  ...readFileSync(new URL('../../../docs/api.md', import.meta.url), 'utf8').matchAll(
-    /^\| (GET|POST|PUT|DELETE) \| `([^`]+)` /gm,
-  ),
-]
-  .map(([, method, path]) => ({ method: method!, path: path! }))
+const routes: readonly Route[] = Object.values<Endpoint>(endpoints)
+  .map(({ method, path }) => ({ method: method.toUpperCase(), path }))
   // Ends what all others need.
   .filter(
     ({ method, path }) =>

@@ -76,7 +76,7 @@ import { getNearWord } from './words/get-near-word.js';
 import { getWordUse } from './words/get-word.js';
 import { renameWord } from './words/rename-word.js';
 
-/** Every route, sorted by its file. A test holds this list, the folder and docs/api.md together. */
+/** Every route, sorted by its file. A test holds this list to the folder and the contract. */
 export const routeRegistry: readonly Route[] = [
   changePassword,
   endOtherSessions,
