@@ -21,7 +21,12 @@ test('the ledger is walked, folded and picked by keys alone', async ({ page }) =
   await page.keyboard.press('Shift+ArrowDown');
   await expect(page.getByTestId('picked-count')).toContainText('3 picked');
   await page.keyboard.press('End');
-  await expect(page.locator(`#${await active()}`)).toBeInViewport();
+  // The row it leads to is drawn a moment later; until then the ledger points at none.
+  await expect(async () => {
+    const cell = await active();
+    expect(cell).not.toBeNull();
+    await expect(page.locator(`#${cell}`)).toBeInViewport({ timeout: 1000 });
+  }).toPass();
   await page.keyboard.press('Escape');
   await expect(page.getByTestId('picked-count')).toBeHidden();
   await page.keyboard.press('?');
