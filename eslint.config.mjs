@@ -135,6 +135,24 @@ export default tseslint.config(
   forbid('web', ['node:*']),
   {
     files: ['packages/web/src/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@renquil/api',
+              allowTypeImports: true,
+              message:
+                'The page has the types of the contract only; `@renquil/api/address` builds addresses.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ['packages/web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {

@@ -74,9 +74,15 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
       const pale = Object.assign(document.createElement('p'), { textContent: 'pale words' });
       pale.style.color = '#eee';
       pale.style.background = '#fff';
-      document.querySelector('main')!.append(document.createElement('button'), pale);
+      const unseen = Object.assign(document.createElement('h2'), { textContent: 'unseen words' });
+      unseen.style.color = unseen.style.background = 'rgb(245, 241, 230)';
+      document.querySelector('main')!.append(document.createElement('button'), pale, unseen);
     });
-    expect(await violations(page, null)).toEqual(['button-name: main > button', 'color-contrast: main > p']);
+    expect(await violations(page, null)).toEqual([
+      'button-name: main > button',
+      'color-contrast: main > p',
+      'color-contrast: main > h2',
+    ]);
   });
 
   test('sign in, library and what lies over it', async ({ page, app, look }) => {

@@ -17,7 +17,7 @@ export const changePassword = endpoint({
   path: '/api/account/password',
   needs: 'signed-in',
   says: 'Gives yourself another password. Wrong tries at the one you have count as those of signing in; all your other sessions end.',
-  body: object({ now: text({ max: 200 }), next: text({ max: 1000 }) }),
+  body: object({ now: text({ min: 1, max: 200 }), next: text({ min: 1, max: 1000 }) }),
   reply: object({ ended: count() }),
 });
 
@@ -49,6 +49,6 @@ export const useReset = endpoint({
   path: '/api/account/reset',
   needs: 'anyone',
   says: 'Sets a new password by the link a lead made, once. All sessions of its account end; signing in is the next step.',
-  body: object({ token: text({ max: 200 }), password: text({ max: 1000 }) }),
+  body: object({ token: text({ min: 1, max: 200 }), password: text({ min: 1, max: 1000 }) }),
   reply: object({ signIn: text() }),
 });

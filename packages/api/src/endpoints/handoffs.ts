@@ -1,4 +1,5 @@
-import { filled, nullable, optional } from '../shape.js';
+import type { Gate } from '@renquil/core';
+import { filled, nullable, optional, type Shape } from '../shape.js';
 import { list, object, record } from '../objects.js';
 import { count, flag, id, oneOf, requestId, text, time } from '../values.js';
 import { endpoint } from '../endpoint.js';
@@ -11,7 +12,8 @@ const gateLine = object({
   asked: count(),
   wrong: count(),
 });
-export const gate = object({
+/** Of core; held to its type. */
+export const gate: Shape<Gate> = object({
   passes: flag(),
   blockers: count(),
   warnings: count(),
@@ -25,6 +27,7 @@ export const readBack = object({
   arrived: count(),
   /** What differs, in words; empty when all arrived as it was sent. */
   problems: list(text()),
+  /** False when the geometry is compressed and only the tree could be opened by the second reader. */
   geometry: flag(),
 });
 export const handoffInfo = object({

@@ -21,7 +21,7 @@ export const acceptInvitation = endpoint({
   says: 'Joins a project by its link, once: as who is signed in, or with `signIn`, `name` and `password` as somebody new, who is signed in then.',
   body: object(
     {
-      token: text({ max: 200 }),
+      token: text({ min: 1, max: 200 }),
       signIn: optional(text({ min: 1, max: 120, trim: true })),
       name: optional(text({ min: 1, max: 120, trim: true })),
       password: optional(text({ min: 1, max: 1000 })),
@@ -62,6 +62,6 @@ export const lookAtInvitation = endpoint({
   path: '/api/invitations/look',
   needs: 'anyone',
   says: 'What an invitation is to: the project, the role and who invites. For whoever holds the link.',
-  body: object({ token: text({ max: 200 }) }),
+  body: object({ token: text({ min: 1, max: 200 }) }),
   reply: invited,
 });

@@ -1,7 +1,7 @@
 import { RenquilError } from '@renquil/core';
 import express, { type Express, type Request, type Response } from 'express';
-import Joi, { type Schema } from 'joi';
-import type { Endpoint } from '@renquil/api';
+import type { Schema } from 'joi';
+import { object } from '@renquil/api';
 import { sessionDays } from '../db/sessions.js';
 import type { Services } from '../services/services.js';
 import { grant, type Credentials, type Granted } from './access.js';
@@ -14,8 +14,6 @@ export interface Mounting {
   readonly names: OwnNames;
   readonly limit: RequestLimit;
 }
-const joiOf = (members: NonNullable<Endpoint['query']>): Joi.SchemaMap =>
-  Object.fromEntries(Object.entries(members).map(([key, { joi }]) => [key, joi]));
 export const cookieName = 'renquil_session';
 
 /**
@@ -26,7 +24,7 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
   const parser = parserOf(route);
   const { endpoint } = route;
   const { method, path, needs } = endpoint;
-  const schemas = { query: endpoint.query && Joi.object(joiOf(endpoint.query)), body: endpoint.body?.joi };
+  const schemas = { query: endpoint.query && object(endpoint.query).joi, body: endpoint.body?.joi };
   app[method](path, async (request: Request, response: Response) => {
     if (method !== 'get') refuseStrangers(request, names);
     // Signing in and out, stopping and deleting must be possible on a full disk too.

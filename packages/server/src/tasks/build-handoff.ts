@@ -19,7 +19,8 @@ import {
 } from '@renquil/formats';
 import { openStored, type StoredScene } from './stored-scene.js';
 import type { Tell } from './tasks.js';
-import { readBack, type ReadBack } from './read-back.js';
+import type { ReadBack } from '@renquil/api';
+import { readBack } from './read-back.js';
 
 export interface BuildHandoffInput {
   readonly name: string;

@@ -1,15 +1,7 @@
+import type { ReadBack } from '@renquil/api';
 import { NodeIO, type Document } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { distance, type ObjectId, type Scene } from '@renquil/core';
-
-export interface ReadBack {
-  readonly objects: number;
-  readonly arrived: number;
-  /** What differs, in words; empty when all arrived as they were sent. */
-  readonly problems: readonly string[];
-  /** False when the geometry is compressed and only the tree could be opened by the second reader. */
-  readonly geometry: boolean;
-}
 
 /** Metres and unit matrix elements; relative to the size of the numbers, since the file holds what was read. */
 const tolerance = 1e-6;

@@ -1,10 +1,11 @@
 import { endpoints, openApi } from '@renquil/api';
 import { defineRoute } from '../../http/route.js';
 
-let made: ReturnType<typeof openApi> | undefined;
+/** Made once: it is the same for everybody, and anybody may ask. */
+let text: string | undefined;
 
 export const getOpenApi = defineRoute(endpoints.getOpenApi, {
   async handle() {
-    return { json: (made ??= openApi()) };
+    return { jsonText: (text ??= JSON.stringify(openApi())) };
   },
 });

@@ -52,7 +52,12 @@ import { LearnSheet } from './learn-sheet';
       @if (beginning()) {
         <form class="card mt-2 flex flex-col gap-2 p-2" [formGroup]="form" (ngSubmit)="start()">
           <label class="text-small"
-            >Called<input class="field mt-0.5 w-full" name="name" maxlength="120" formControlName="name"
+            >Called<input
+              class="field mt-0.5 w-full"
+              name="name"
+              maxlength="120"
+              required
+              formControlName="name"
           /></label>
           <label class="text-small"
             >Begin as a copy of

@@ -44,6 +44,7 @@ import { secretOfLink } from './from-link';
                   name="name"
                   autocomplete="name"
                   maxlength="120"
+                  required
                   formControlName="name"
               /></rq-field>
               <rq-field words="What you sign in as"
@@ -52,6 +53,7 @@ import { secretOfLink } from './from-link';
                   name="signIn"
                   autocomplete="username"
                   maxlength="120"
+                  required
                   formControlName="signIn"
               /></rq-field>
               <rq-field words="A password" hint="(12 characters or more)"
@@ -60,6 +62,7 @@ import { secretOfLink } from './from-link';
                   name="password"
                   type="password"
                   autocomplete="new-password"
+                  required
                   formControlName="password"
               /></rq-field>
               <button

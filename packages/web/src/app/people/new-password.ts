@@ -29,6 +29,7 @@ import { secretOfLink } from './from-link';
                 type="password"
                 name="password"
                 autocomplete="new-password"
+                required
                 formControlName="password"
             /></rq-field>
             <rq-field words="The same again"
@@ -37,6 +38,7 @@ import { secretOfLink } from './from-link';
                 type="password"
                 name="again"
                 autocomplete="new-password"
+                required
                 formControlName="again"
             /></rq-field>
             @if (doing.failure()) {

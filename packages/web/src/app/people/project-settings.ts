@@ -23,6 +23,7 @@ import { filledIn } from '../ui/validators';
           name="name"
           maxlength="120"
           data-testid="project-name"
+          required
           formControlName="name"
       /></rq-field>
       <button

@@ -26,13 +26,14 @@ import { demoPassword } from './demo-password';
           }
         </p>
         <rq-field class="px-4 pt-3" words="Name"
-          ><input class="field mt-1 w-full" autocomplete="username" formControlName="name"
+          ><input class="field mt-1 w-full" autocomplete="username" required formControlName="name"
         /></rq-field>
         <rq-field class="px-4 py-3" words="Password"
           ><input
             class="field mt-1 w-full"
             type="password"
             autocomplete="current-password"
+            required
             formControlName="password"
         /></rq-field>
         <rq-sheet-foot>

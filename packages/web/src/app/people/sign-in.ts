@@ -27,7 +27,12 @@ import { demoPassword } from './demo-password';
         </div>
         <form class="card p-4.5" [formGroup]="form" (ngSubmit)="send()">
           <rq-field words="Name"
-            ><input class="field mt-1 w-full" name="name" autocomplete="username" formControlName="name"
+            ><input
+              class="field mt-1 w-full"
+              name="name"
+              autocomplete="username"
+              required
+              formControlName="name"
           /></rq-field>
           <rq-field class="mt-3" words="Password"
             ><input
@@ -35,6 +40,7 @@ import { demoPassword } from './demo-password';
               name="password"
               type="password"
               autocomplete="current-password"
+              required
               formControlName="password"
           /></rq-field>
           @if (doing.failure()) {

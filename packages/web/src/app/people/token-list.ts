@@ -32,6 +32,7 @@ import { SureButton } from '../ui/sure-button';
           name="name"
           maxlength="80"
           autocomplete="off"
+          required
           formControlName="name"
       /></rq-field>
       <rq-field words="As">

@@ -26,6 +26,7 @@ import { filledIn } from '../ui/validators';
           ><input
             class="field mt-1 w-full"
             name="name"
+            required
             formControlName="name"
             maxlength="120"
             autocomplete="off"

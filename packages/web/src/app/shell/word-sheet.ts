@@ -26,6 +26,7 @@ import { Tick } from '../ui/tick';
               class="field field-mono mt-1 block w-40 font-normal"
               name="word"
               maxlength="100"
+              required
               formControlName="word"
               spellcheck="false"
               data-testid="word"

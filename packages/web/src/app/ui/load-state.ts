@@ -15,7 +15,7 @@ import type { ResourceRef } from '@angular/core';
         <button type="button" class="btn" (click)="of().reload()">Try again</button>
       </p>
     } @else if (isFirst()) {
-      <p class="rq-late py-2 text-ink-2" role="status">{{ waiting() }}</p>
+      <p class="py-2 text-ink-2" role="status">{{ waiting() }}</p>
     } @else if (isEmpty()) {
       <p class="py-2 text-ink-2">{{ empty() }}</p>
     }

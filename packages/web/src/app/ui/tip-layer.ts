@@ -1,6 +1,6 @@
 import { Overlay, type OverlayRef } from '@angular/cdk/overlay';
 import { ComponentPortal } from '@angular/cdk/portal';
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, untracked } from '@angular/core';
 import { TipBox } from './tip-box';
 
 /** Milliseconds that a tip stays after the pointer left its element, so that it can be reached. */
@@ -17,7 +17,6 @@ export class TipLayer {
   #shown: {
     readonly of: HTMLElement;
     readonly overlay: OverlayRef;
-    readonly box: TipBox;
     readonly describes: HTMLElement;
     readonly before: string | null;
   } | null = null;
@@ -27,9 +26,9 @@ export class TipLayer {
   };
 
   /** `describes` is the element that it says something of, where that is one within `of`. */
-  show(of: HTMLElement, text: string, describes = of): void {
+  show(of: HTMLElement, says: () => string, describes = of): void {
     this.#end();
-    if (!text || !of.isConnected) return;
+    if (!untracked(says) || !of.isConnected) return;
     const overlay = this.#overlay.create({
       positionStrategy: this.#overlay
         .position()
@@ -39,20 +38,14 @@ export class TipLayer {
       scrollStrategy: this.#overlay.scrollStrategies.close(),
     });
     const { instance: box, location } = overlay.attach(new ComponentPortal(TipBox));
-    box.text.set(text);
+    box.says.set(says);
     const element = location.nativeElement as HTMLElement;
     element.addEventListener('pointerenter', () => clearTimeout(this.#timer));
     element.addEventListener('pointerleave', () => this.hideSoon(of));
-    this.#shown = { of, overlay, box, describes, before: describes.getAttribute('aria-describedby') };
+    this.#shown = { of, overlay, describes, before: describes.getAttribute('aria-describedby') };
     describes.setAttribute('aria-describedby', box.id);
     document.addEventListener('keydown', this.#hearEscape, { capture: true });
     overlay.detachments().subscribe(() => this.#shown?.overlay === overlay && this.#end());
-  }
-  /** What is said of an element became something else while it is shown. */
-  change(of: HTMLElement, text: string): void {
-    if (this.#shown?.of !== of) return;
-    if (text) this.#shown.box.text.set(text);
-    else this.#end();
   }
   hide(of: HTMLElement): void {
     if (this.#shown?.of === of) this.#end();

@@ -1,4 +1,4 @@
-import { DestroyRef, Directive, effect, ElementRef, inject, input } from '@angular/core';
+import { DestroyRef, Directive, ElementRef, inject, input } from '@angular/core';
 import { TipLayer } from './tip-layer';
 
 /** Milliseconds that a pointer rests before a tip is shown. */
@@ -16,7 +16,8 @@ export class Tip {
     const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
     const layer = inject(TipLayer);
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const show = (of: HTMLElement = nativeElement): void => layer.show(nativeElement, this.rqTip() ?? '', of);
+    const show = (of: HTMLElement = nativeElement): void =>
+      layer.show(nativeElement, () => this.rqTip() ?? '', of);
     const hide = (): void => {
       clearTimeout(timer);
       layer.hide(nativeElement);
@@ -36,7 +37,6 @@ export class Tip {
       pointerdown: hide,
     };
     for (const [event, hear] of Object.entries(hears)) nativeElement.addEventListener(event, hear);
-    effect(() => layer.change(nativeElement, this.rqTip() ?? ''));
     inject(DestroyRef).onDestroy(hide);
   }
 }

@@ -33,7 +33,7 @@ const titles: Record<SwitchName, string> = {
               : 'border-clear/50 bg-clear/15 text-ink'
         "
         [rqTip]="one.title"
-        [attr.aria-label]="titles[one.name] + ' for ' + object().name"
+        [attr.aria-label]="titles[one.name] + ' for ' + object().name + (one.off ? ', ' + one.rules : '')"
         [attr.aria-pressed]="one.on"
         [disabled]="!open.mayEdit()"
         (mousedown)="$event.preventDefault()"
@@ -61,7 +61,7 @@ export class SwitchCell {
       const painting = painted?.name === name && painted.ids.has(object.id);
       const on = painting ? painted.to : object.switches[name];
       const off = on ? offBy(scene, object, name) : null;
-      return { name, on, off, title: `${titles[name]}, ${on ? ruledBy(off) : 'off'}` };
+      return { name, on, off, rules: ruledBy(off), title: `${titles[name]}, ${on ? ruledBy(off) : 'off'}` };
     });
   });
 }
