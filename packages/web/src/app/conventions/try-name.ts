@@ -28,31 +28,43 @@ interface Piece {
   imports: [SeverityMark],
   template: `
     <div class="relative flex h-[44px] items-center gap-3 rounded-lg border border-ink bg-sheet px-3.5">
-      <div class="relative min-w-0 flex-1 overflow-hidden font-mono text-title">
-        <div class="pointer-events-none whitespace-pre" aria-hidden="true" data-testid="try-pieces">
-          @for (piece of pieces(); track $index) {
-            <span
-              [class.underline]="piece.slot"
-              class="decoration-2 underline-offset-4"
-              [style.color]="piece.slot ? 'var(--' + piece.slot + ', var(--ink))' : 'var(--ink-3)'"
-              >{{ piece.text }}</span
-            >
-          } @empty {
-            <span class="text-ink-3">L_F_sheave001_nylon_geo</span>
-          }
+      <div class="min-w-0 flex-1 overflow-x-auto font-mono text-title [scrollbar-width:none]">
+        <div class="relative w-max min-w-full">
+          <!--
+          The words are the field's own, so that they can be read and picked; only the tint lies behind. It gives the
+          field its width: the box around both is what scrolls.
+        -->
+          <div
+            class="pointer-events-none min-h-lh whitespace-pre pr-[2ch] text-transparent"
+            aria-hidden="true"
+            data-testid="try-pieces"
+          >
+            @for (piece of pieces(); track $index) {
+              <span
+                [class.underline]="piece.slot"
+                class="decoration-2 underline-offset-4"
+                [style.background]="
+                  piece.slot && 'color-mix(in srgb, var(--' + piece.slot + ', var(--ink)) 12%, var(--sheet))'
+                "
+                [style.text-decoration-color]="'var(--' + piece.slot + ', var(--ink))'"
+                >{{ piece.text }}</span
+              >
+            }
+          </div>
+          <input
+            #field
+            class="absolute inset-0 w-full bg-transparent placeholder:text-ink-3 focus-visible:shadow-none focus-visible:outline-none"
+            placeholder="L_F_sheave001_nylon_geo"
+            spellcheck="false"
+            autocomplete="off"
+            aria-label="A name to try"
+            aria-describedby="try-says"
+            data-testid="try-name"
+            maxlength="1000"
+            [value]="name()"
+            (input)="name.set(field.value)"
+          />
         </div>
-        <input
-          #field
-          class="absolute inset-0 w-full bg-transparent text-transparent caret-ink focus-visible:shadow-none focus-visible:outline-none"
-          spellcheck="false"
-          autocomplete="off"
-          aria-label="A name to try"
-          aria-describedby="try-says"
-          data-testid="try-name"
-          maxlength="1000"
-          [value]="name()"
-          (input)="name.set(field.value)"
-        />
       </div>
       <label class="flex shrink-0 items-center gap-1.5 text-ink-2"
         >as a

@@ -41,7 +41,9 @@ export class NameForm {
     const { nativeElement } = inject<ElementRef<HTMLElement>>(ElementRef);
     afterNextRender(() => {
       this.form.setValue({ name: this.now() });
-      nativeElement.querySelector('input')!.select();
+      const field = nativeElement.querySelector('input')!;
+      field.focus();
+      field.select();
     });
   }
   send(): void {
