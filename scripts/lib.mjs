@@ -15,17 +15,16 @@ export function run(command, args, options = {}) {
   if (made.status !== 0)
     throw new Error(`${command} ${args.join(' ')} ended with ${made.status ?? made.signal}`);
 }
-/** Runs a command, shows its output as it comes, and returns it with the exit code. */
+/** Runs a command and returns what it printed with the exit code. */
 export function capture(command, args, options = {}) {
   return new Promise((done) => {
     const child = spawn(command, args, { cwd: root, ...options });
     let output = '';
-    const take = (to) => (part) => {
+    const take = (part) => {
       output += part;
-      to.write(part);
     };
-    child.stdout.on('data', take(process.stdout));
-    child.stderr.on('data', take(process.stderr));
+    child.stdout.setEncoding('utf8').on('data', take);
+    child.stderr.setEncoding('utf8').on('data', take);
     child.on('error', (error) => done({ code: 1, output: output + error.message }));
     child.on('close', (code) => done({ code: code ?? 1, output }));
   });

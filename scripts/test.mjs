@@ -1,4 +1,5 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import {
   build,
@@ -13,7 +14,8 @@ import {
 
 /**
  * `npm test [-- suite...]`: all set-up, then every suite; the last line is `N passed, N failed` over all of them. A suite
- * that cannot run counts as one failure, so that nothing is ever silently left out.
+ * that cannot run counts as one failure, so that nothing is ever silently left out. The end-to-end tests, which mostly
+ * wait for a browser to draw, run beside the rest where there are two cores; each suite is printed whole when it ends.
  */
 const jasmine = [
   '--import',
@@ -103,6 +105,24 @@ function failureLines(output) {
   return (from < 0 ? lines.slice(-40) : lines.slice(from, from + 60)).join('\n');
 }
 
+const seconds = (began) => ((Date.now() - began) / 1000).toFixed(0);
+async function inTurn(list) {
+  for (const suite of list) await runSuite(suite);
+}
+async function runSuite(suite) {
+  console.log(`== ${suite.name} begins`);
+  const began = Date.now();
+  const made = await suite.run();
+  const counts = suite.count(made.output, made) ?? { passed: 0, failed: 1 };
+  if (made.code !== 0 && counts.failed === 0) counts.failed = 1;
+  if (counts.failed) broken.push(`-- ${suite.name}\n${failureLines(made.output)}`);
+  totals.passed += counts.passed;
+  totals.failed += counts.failed;
+  console.log(
+    `${made.output.trimEnd()}\n== ${suite.name}: ${counts.passed} passed, ${counts.failed} failed, ${seconds(began)} s\n`,
+  );
+}
+
 const totals = { passed: 0, failed: 0 };
 const broken = [];
 try {
@@ -111,20 +131,11 @@ try {
   await installPackages();
   await build();
   const wanted = process.argv.slice(2);
-  for (const suite of suites) {
-    if (wanted.length && !wanted.includes(suite.name)) continue;
-    console.log(`\n== ${suite.name}`);
-    const began = Date.now();
-    const made = await suite.run();
-    const counts = suite.count(made.output, made) ?? { passed: 0, failed: 1 };
-    if (made.code !== 0 && counts.failed === 0) counts.failed = 1;
-    if (counts.failed) broken.push(`-- ${suite.name}\n${failureLines(made.output)}`);
-    totals.passed += counts.passed;
-    totals.failed += counts.failed;
-    console.log(
-      `== ${suite.name}: ${counts.passed} passed, ${counts.failed} failed, ${((Date.now() - began) / 1000).toFixed(0)} s`,
-    );
-  }
+  const chosen = suites.filter(({ name }) => !wanted.length || wanted.includes(name));
+  const beside = availableParallelism() > 1 ? chosen.filter(({ name }) => name === 'e2e') : [];
+  const began = Date.now();
+  await Promise.all([inTurn(beside), inTurn(chosen.filter((suite) => !beside.includes(suite)))]);
+  console.log(`\n== all suites: ${seconds(began)} s`);
 } catch (error) {
   console.error(error.message);
   totals.failed++;

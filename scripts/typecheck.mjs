@@ -13,12 +13,24 @@ for (const project of [
   'torture/tsconfig.json',
   'packages/web/tsconfig.worker.json',
 ]) {
-  const { code } = await capture('npx', ['--no-install', 'tsc', '--noEmit', '-p', join(root, project)]);
+  const { code, output } = await capture('npx', [
+    '--no-install',
+    'tsc',
+    '--noEmit',
+    '-p',
+    join(root, project),
+  ]);
+  process.stdout.write(output);
   console.log(`${code ? 'FAILED' : 'ok'} ${project}`);
   failed += code ? 1 : 0;
 }
-const { code } = await capture('npx', ['--no-install', 'ngc', '--noEmit', '-p', 'tsconfig.spec.json'], {
-  cwd: join(root, 'packages/web'),
-});
+const { code, output } = await capture(
+  'npx',
+  ['--no-install', 'ngc', '--noEmit', '-p', 'tsconfig.spec.json'],
+  {
+    cwd: join(root, 'packages/web'),
+  },
+);
+process.stdout.write(output);
 console.log(`${code ? 'FAILED' : 'ok'} packages/web`);
 process.exit(failed + (code ? 1 : 0) ? 1 : 0);

@@ -72,7 +72,7 @@ export * from './names/slots/read-name.js';
 export * from './names/split-words.js';
 export * from './plans/auto-arrange.js';
 export * from './plans/combine-sets.js';
-export * from './plans/draft.js';
+export * from './plans/plan-on-fork.js';
 export * from './plans/pivot-point.js';
 export * from './plans/plan-control.js';
 export * from './plans/plan-group.js';

@@ -4,7 +4,8 @@ import type { CompiledConvention, PatternKey } from '../names/slots/compiled-con
 import { readName, type NameReading } from '../names/slots/read-name.js';
 import type { Parameters } from './parameter.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { Rename, Scene } from '../scene/scene.js';
+import type { Rename } from '../scene/rename-log.js';
+import type { Scene } from '../scene/scene.js';
 
 export const severities = ['blocker', 'warning', 'note'] as const;
 export type Severity = (typeof severities)[number];

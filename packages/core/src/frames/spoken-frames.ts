@@ -34,11 +34,15 @@ const told = new WeakMap<Scene, Told>();
 export function tellFrames(scene: Scene, frames: () => Frames, instead = false): void {
   told.set(scene, { frames, instead });
 }
+/** What was told of a scene, or of what it was forked from. */
+function toldOf(scene: Scene): Told | undefined {
+  return told.get(scene) ?? (scene.base ? toldOf(scene.base) : undefined);
+}
 export function toldInstead(scene: Scene): Frames | null {
-  const known = told.get(scene);
+  const known = toldOf(scene);
   return known?.instead ? known.frames() : null;
 }
 /** The frames for whoever has no convention at hand: as they were told, else as names commonly say. */
 export function framesHere(scene: Scene): Frames {
-  return told.get(scene)?.frames() ?? spokenFrames(scene);
+  return toldOf(scene)?.frames() ?? spokenFrames(scene);
 }

@@ -21,7 +21,7 @@ export interface Stands {
   readonly count: number;
 }
 
-/** What stands in a scene, where, and what it looks like; memoizeByVersion until something moves. */
+/** What stands in a scene, where, and what it looks like; remembered until something moves. */
 export const standsOf = memoizeByVersion((scene) => scene.placesVersion, findStands);
 
 /** Those that could mirror each other, along each axis. */

@@ -2,7 +2,8 @@ import { IdChains } from '../scene/id-chains.js';
 import { keptUp } from '../scene/kept-up.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Rename, Scene } from '../scene/scene.js';
+import type { Rename } from '../scene/rename-log.js';
+import type { Scene } from '../scene/scene.js';
 import { beyondAscii, smallLetter } from './ascii.js';
 
 /** Names that are the same but for capitals; kept up as names change. */

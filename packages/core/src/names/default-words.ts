@@ -8,7 +8,7 @@ const numbered = /^([A-Za-z]+)[ _.-]?\d+$/;
 
 /**
  * Words that stand with nothing but a number on shapes unlike each other: whatever made them counted what it made. In
- * lower case; memoizeByVersion until a name changes.
+ * lower case; remembered until a name changes.
  */
 export const defaultWords = memoizeByVersion(
   (scene: Scene) => scene.namesVersion,

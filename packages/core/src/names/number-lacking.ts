@@ -1,7 +1,8 @@
 import type { ObjectId } from '../scene/scene-object.js';
 import { keptUp } from '../scene/kept-up.js';
 import { memoizeByVersion } from '../scene/memoize-by-version.js';
-import type { Rename, Scene } from '../scene/scene.js';
+import type { Rename } from '../scene/rename-log.js';
+import type { Scene } from '../scene/scene.js';
 import type { CompiledConvention } from './slots/compiled-convention.js';
 import { joinTexts } from './slots/join-slots.js';
 import { readName, slotText } from './slots/read-name.js';

@@ -1,6 +1,7 @@
 import { keptUp } from '../scene/kept-up.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { Rename, Scene } from '../scene/scene.js';
+import type { Rename } from '../scene/rename-log.js';
+import type { Scene } from '../scene/scene.js';
 import { shapeKey } from '../scene/shape-key.js';
 import type { Lexicon } from './lexicon/lexicon.js';
 import { isWellKnown, meantBy, spokenLexicon } from './lexicon/speaks-english.js';

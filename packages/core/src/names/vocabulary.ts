@@ -1,5 +1,6 @@
 import { keptUp } from '../scene/kept-up.js';
-import type { Rename, Scene } from '../scene/scene.js';
+import type { Rename } from '../scene/rename-log.js';
+import type { Scene } from '../scene/scene.js';
 import { editDistance } from './slots/near-word.js';
 import { eachWord, WordCount } from './word-count.js';
 

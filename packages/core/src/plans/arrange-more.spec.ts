@@ -4,7 +4,7 @@ import { partsConvention } from '../names/slots/parts.js';
 import { worldBounds } from '../scene/bounds.js';
 import { outlineOf, sceneFromOutline } from '../testing/index.js';
 import { planClusters, proposeClusters } from './auto-arrange.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { footprint, leftOutside, planControl } from './plan-control.js';
 import { planPivot } from './plan-pivot.js';
 import { planZero } from './plan-zero.js';

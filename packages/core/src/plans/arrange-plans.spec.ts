@@ -4,7 +4,7 @@ import { outlineOf, sceneFromOutline } from '../testing/index.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import type { Scene } from '../scene/scene.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { planGroup } from './plan-group.js';
 import { planBackToRest, planPlace, planRest, placeIn } from './plan-place.js';
 import { planSort } from './plan-sort.js';

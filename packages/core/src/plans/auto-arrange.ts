@@ -4,7 +4,7 @@ import { facesBelow, worldBounds } from '../scene/bounds.js';
 import { boxVolume, type Box } from '../math/box.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import { draft, type Plan } from './draft.js';
+import { planOnFork, type Plan } from './plan-on-fork.js';
 import { freeGroupName } from './free-group-name.js';
 import { planMoves } from './plan-moves.js';
 import { planGroup } from './plan-group.js';
@@ -64,11 +64,11 @@ function keyClusters(scene: Scene, tops: readonly ObjectId[], by: Exclude<Arrang
 
 /** Every cluster under its own parent, or in a new group under a name that is free, as one list of edits. */
 export function planClusters(scene: Scene, clusters: readonly Cluster[]): Plan {
-  return draft(scene, (run) => {
+  return planOnFork(scene, (fork, run) => {
     for (const { name, objects, under } of clusters) {
       if (under !== undefined) {
         const plan = planMoves(
-          scene,
+          fork,
           objects.map((object) => ({ object, under })),
           'world',
         );
@@ -76,7 +76,7 @@ export function planClusters(scene: Scene, clusters: readonly Cluster[]): Plan {
         run(plan.edits);
         continue;
       }
-      const plan = planGroup(scene, objects, { name: freeGroupName(scene, name), pivot: 'centre' });
+      const plan = planGroup(fork, objects, { name: freeGroupName(fork, name), pivot: 'centre' });
       if (!plan.ok) return plan;
       run(plan.edits);
     }

@@ -9,7 +9,7 @@ import { takeSnapshot } from '../scene/snapshot.js';
 import { sceneFromOutline } from '../testing/index.js';
 import { randomTree } from '../testing/random-tree.js';
 import { seededRandom } from '../testing/random-edits.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { planMirror } from './plan-mirror.js';
 import { planPivot } from './plan-pivot.js';
 import { planZero } from './plan-zero.js';

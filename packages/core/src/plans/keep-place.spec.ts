@@ -10,7 +10,7 @@ import { planGroup } from './plan-group.js';
 import { planMove } from './plan-move.js';
 import { planPivot } from './plan-pivot.js';
 import { planUngroup } from './plan-ungroup.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 
 /** The same tree in three, whose Object3D.attach keeps places by its own arithmetic. */
 function inThree(scene: Scene): Map<number | null, Object3D> {

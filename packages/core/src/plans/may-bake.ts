@@ -1,6 +1,6 @@
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { NoPlan } from './draft.js';
+import type { NoPlan } from './plan-on-fork.js';
 
 /** Why an object's own transform may not be worked into its shape and children; null: it may. */
 export function mayNotBake(scene: Scene, id: ObjectId): NoPlan | null {

@@ -8,7 +8,7 @@ import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { firstWord } from './auto-arrange.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { freeGroupName } from './free-group-name.js';
 import { planGroup } from './plan-group.js';
 import { topObjects } from './top-objects.js';

@@ -4,7 +4,7 @@ import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import { newGroup } from '../scene/new-group.js';
 import type { Kind, ObjectId } from '../scene/scene-object.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { localBelow, singular } from './plan-move.js';
 import { pivotPoint, type PivotAt } from './pivot-point.js';
 import { placesOf, topObjects } from './top-objects.js';

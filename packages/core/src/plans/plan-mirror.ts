@@ -7,7 +7,7 @@ import { swapSides } from '../names/sides/swap-sides.js';
 import { readName } from '../names/slots/read-name.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { NoPlan, Plan } from './draft.js';
+import type { NoPlan, Plan } from './plan-on-fork.js';
 import { mayNotBake } from './may-bake.js';
 import { bakeEdit } from './plan-pivot.js';
 import { singular } from './plan-move.js';

@@ -2,7 +2,7 @@ import { invertAffine, multiply, type Mat4 } from '../math/mat4.js';
 import { fromMatrix, sameTransform, toMatrix, type Transform } from '../math/transform.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { NoPlan, Plan } from './draft.js';
+import type { NoPlan, Plan } from './plan-on-fork.js';
 
 export interface MoveOptions {
   /** `world`: the object stays where it is seen. `local`: its numbers stay. */

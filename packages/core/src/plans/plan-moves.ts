@@ -1,6 +1,6 @@
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import { draft, type Plan } from './draft.js';
+import { planOnFork, type Plan } from './plan-on-fork.js';
 import { planMove, type MoveOptions } from './plan-move.js';
 
 export interface MoveRequest {
@@ -11,9 +11,9 @@ export interface MoveRequest {
 
 /** Several moves as one list. The first that cannot be made refuses the whole list. */
 export function planMoves(scene: Scene, moves: readonly MoveRequest[], keep: MoveOptions['keep']): Plan {
-  return draft(scene, (run) => {
+  return planOnFork(scene, (fork, run) => {
     for (const { object, under, index } of moves) {
-      const plan = planMove(scene, object, under, { keep, ...(index === undefined ? {} : { index }) });
+      const plan = planMove(fork, object, under, { keep, ...(index === undefined ? {} : { index }) });
       if (!plan.ok) return plan;
       run(plan.edits);
     }

@@ -3,7 +3,7 @@ import { fromMatrix, toMatrix, type Transform } from '../math/transform.js';
 import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { NoPlan, Plan } from './draft.js';
+import type { NoPlan, Plan } from './plan-on-fork.js';
 import { mayNotBake } from './may-bake.js';
 import { singular } from './plan-move.js';
 

@@ -3,7 +3,7 @@ import { fromMatrix, sameTransform, toMatrix, type Transform } from '../math/tra
 import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { singular } from './plan-move.js';
 
 /** In which terms a transform is given: of the world, of the parent, or on top of the object's rest. */

@@ -19,11 +19,13 @@ const fields: readonly (keyof FieldValues)[] = [
 ];
 
 /**
- * The edits that make `scratch` equal to `target`, object by object through their ids. `scratch` is changed on the way
- * (each edit is made against what those before it left), so give a copy. Every object that is to stay is put in its
- * place from the top down, left to right; then what the target does not have is removed.
+ * The edits that make `scene` equal to `target`, object by object through their ids. Every object that is to stay is put
+ * in its place from the top down, left to right; then what the target does not have is removed.
+ * @throws RangeError when an edit does not apply (the two scenes have other shapes or materials)
  */
-export function planRestore(scratch: Scene, target: Scene): Edit[] {
+export function planRestore(scene: Scene, target: Scene): Edit[] {
+  // Each edit is made against what those before it left.
+  const scratch = scene.fork();
   const edits: Edit[] = [];
   const run = (edit: Edit): void => {
     const result = applyEdit(scratch, edit);
@@ -31,8 +33,8 @@ export function planRestore(scratch: Scene, target: Scene): Edit[] {
     edits.push(edit);
   };
   for (const thing of ['material', 'shape'] as const) {
-    const list = (scene: Scene): readonly { readonly name: string }[] =>
-      thing === 'material' ? scene.materials : scene.shapes;
+    const list = (of: Scene): readonly { readonly name: string }[] =>
+      thing === 'material' ? of.materials : of.shapes;
     list(target).forEach(({ name }, index) => {
       const from = list(scratch)[index]?.name;
       if (from !== undefined && from !== name) run({ kind: 'rename-thing', thing, index, from, to: name });

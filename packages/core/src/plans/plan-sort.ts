@@ -1,7 +1,7 @@
 import { naturalCompare } from '../names/natural-order.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Plan } from './draft.js';
+import type { Plan } from './plan-on-fork.js';
 import { planMoves } from './plan-moves.js';
 
 /** Puts the children of an object (null: the roots) into natural order of their names; equal names stay as they were. */

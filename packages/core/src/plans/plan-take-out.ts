@@ -1,6 +1,6 @@
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
-import { draft, type Plan } from './draft.js';
+import { planOnFork, type Plan } from './plan-on-fork.js';
 import { planGroup } from './plan-group.js';
 import { planMove } from './plan-move.js';
 import { planRemove } from './plan-remove.js';
@@ -11,14 +11,14 @@ import { topObjects } from './top-objects.js';
  * one above it that held only that.
  */
 export function planTakeOut(scene: Scene, objects: Iterable<ObjectId>): Plan {
-  return draft(scene, (run) => {
+  return planOnFork(scene, (fork, run) => {
     const left = new Set<ObjectId>();
-    for (const id of topObjects(scene, objects).reverse()) {
-      const { parent } = scene.get(id);
+    for (const id of topObjects(fork, objects).reverse()) {
+      const { parent } = fork.get(id);
       if (parent === null) continue;
-      const above = scene.get(parent).parent;
-      const index = scene.childrenOf(above).indexOf(parent) + 1;
-      const plan = planMove(scene, id, above, { keep: 'world', index });
+      const above = fork.get(parent).parent;
+      const index = fork.childrenOf(above).indexOf(parent) + 1;
+      const plan = planMove(fork, id, above, { keep: 'world', index });
       if (!plan.ok) return plan;
       run(plan.edits);
       left.add(parent);
@@ -29,9 +29,9 @@ export function planTakeOut(scene: Scene, objects: Iterable<ObjectId>): Plan {
           kind,
           children,
           parent,
-        }: { kind: string; children: readonly ObjectId[]; parent: ObjectId | null } = scene.get(at);
+        }: { kind: string; children: readonly ObjectId[]; parent: ObjectId | null } = fork.get(at);
         if (kind !== 'group' || children.length) break;
-        run(planRemove(scene, [at]));
+        run(planRemove(fork, [at]));
         at = parent;
       }
     }
@@ -44,9 +44,9 @@ export function planInsertParents(
   objects: Iterable<ObjectId>,
   nameOf: (id: ObjectId) => string,
 ): Plan {
-  return draft(scene, (run) => {
-    for (const id of topObjects(scene, objects)) {
-      const plan = planGroup(scene, [id], { name: nameOf(id), pivot: 'last' });
+  return planOnFork(scene, (fork, run) => {
+    for (const id of topObjects(fork, objects)) {
+      const plan = planGroup(fork, [id], { name: nameOf(id), pivot: 'last' });
       if (!plan.ok) return plan;
       run(plan.edits);
     }

@@ -4,7 +4,7 @@ import { branchOf } from '../scene/branch.js';
 import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import { draft, type NoPlan, type Plan } from './draft.js';
+import { planOnFork, type NoPlan, type Plan } from './plan-on-fork.js';
 import { topObjects } from './top-objects.js';
 
 /**
@@ -12,12 +12,12 @@ import { topObjects } from './top-objects.js';
  * `all`: groups in groups too. An object that is more than a group (it has a shape, or is a joint, camera...) is refused.
  */
 export function planUngroup(scene: Scene, objects: Iterable<ObjectId>, all = false): Plan {
-  return draft(scene, (run) => {
-    for (const id of topObjects(scene, objects)) {
+  return planOnFork(scene, (fork, run) => {
+    for (const id of topObjects(fork, objects)) {
       const queue = [id];
       while (queue.length) {
         const group = queue.pop()!;
-        const { kind, name, children } = scene.get(group);
+        const { kind, name, children } = fork.get(group);
         if (kind !== 'group')
           return {
             ok: false,
@@ -25,8 +25,8 @@ export function planUngroup(scene: Scene, objects: Iterable<ObjectId>, all = fal
             object: group,
             because: `"${name}" is a ${kind}, not a group`,
           };
-        if (all) queue.push(...children.filter((child) => scene.get(child).kind === 'group'));
-        const made = ungroupOne(scene, group);
+        if (all) queue.push(...children.filter((child) => fork.get(child).kind === 'group'));
+        const made = ungroupOne(fork, group);
         if ('reason' in made) return made;
         run(made.edits);
       }

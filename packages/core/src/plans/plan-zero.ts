@@ -1,7 +1,7 @@
 import { identityTransform, type Transform } from '../math/transform.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import { draft, type Plan } from './draft.js';
+import { planOnFork, type Plan } from './plan-on-fork.js';
 import { placeIn } from './plan-place.js';
 import { relocate } from './plan-pivot.js';
 import { inTreeOrder } from './top-objects.js';
@@ -17,10 +17,10 @@ export function planZero(
   objects: readonly ObjectId[],
   channels: readonly Channel[] = ['move', 'turn', 'scale'],
 ): Plan {
-  return draft(scene, (run) => {
-    for (const id of inTreeOrder(scene, objects)) {
-      const now = placeIn(scene, id, 'parent');
-      const { name } = scene.get(id);
+  return planOnFork(scene, (fork, run) => {
+    for (const id of inTreeOrder(fork, objects)) {
+      const now = placeIn(fork, id, 'parent');
+      const { name } = fork.get(id);
       if (!now || 'm' in now)
         return {
           ok: false,
@@ -33,7 +33,7 @@ export function planZero(
         r: channels.includes('turn') ? [0, 0, 0, 1] : now.r,
         s: channels.includes('scale') ? [1, 1, 1] : now.s,
       };
-      const edits = relocate(scene, id, channels.length === 3 ? identityTransform : to);
+      const edits = relocate(fork, id, channels.length === 3 ? identityTransform : to);
       if (!Array.isArray(edits)) return edits;
       run(edits);
     }

@@ -8,7 +8,7 @@ import { mainRoot } from '../scene/main-root.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
-import { draft } from './draft.js';
+import { planOnFork } from './plan-on-fork.js';
 import { planMove } from './plan-move.js';
 import { planRemove } from './plan-remove.js';
 import { planUngroup } from './plan-ungroup.js';
@@ -42,15 +42,15 @@ export function findUntidy(scene: Scene, convention: CompiledConvention): TidyIt
 
 /** The chosen items as one list of edits; one that cannot be done any more, or would shear something, is left out. */
 export function planTidy(scene: Scene, items: readonly TidyItem[]): Edit[] {
-  const made = draft(scene, (run) => {
+  const made = planOnFork(scene, (fork, run) => {
     for (const { object, what } of items) {
-      if (!scene.find(object)) continue;
-      if (what === 'empty') run(planRemove(scene, [object]));
+      if (!fork.find(object)) continue;
+      if (what === 'empty') run(planRemove(fork, [object]));
       else {
         const plan =
           what === 'lone'
-            ? planUngroup(scene, [object])
-            : planMove(scene, object, mainRoot(scene), { keep: 'world' });
+            ? planUngroup(fork, [object])
+            : planMove(fork, object, mainRoot(fork), { keep: 'world' });
         if (plan.ok) run(plan.edits);
       }
     }

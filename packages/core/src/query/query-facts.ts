@@ -19,7 +19,7 @@ export function tellFacts(scene: Scene, facts: QueryFacts): void {
   told.set(scene, facts);
 }
 export function factsOf(scene: Scene): QueryFacts {
-  return told.get(scene) ?? {};
+  return told.get(scene) ?? (scene.base ? factsOf(scene.base) : {});
 }
 
 const allTwins = memoizeByVersion(

@@ -1,6 +1,6 @@
 import { memoizeByVersion } from './memoize-by-version.js';
 
-/** Levels below the root of every object, 0 for a root, by id; memoizeByVersion until the tree changes. */
+/** Levels below the root of every object, 0 for a root, by id; remembered until the tree changes. */
 export const depths = memoizeByVersion(
   (scene) => scene.structure,
   (scene): Int32Array => {

@@ -1,5 +1,6 @@
 import { memoizeByVersion } from './memoize-by-version.js';
-import type { Rename, Scene } from './scene.js';
+import type { Rename } from './rename-log.js';
+import type { Scene } from './scene.js';
 
 interface Held<T> {
   value: T;
@@ -18,6 +19,7 @@ export function keptUp<T>(
   const held = memoizeByVersion(
     (scene) => scene.structure,
     (scene): Held<T> => ({ value: make(scene), renames: scene.renames }),
+    true,
   );
   return (scene) => {
     const kept = held(scene);

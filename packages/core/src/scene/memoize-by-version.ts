@@ -6,10 +6,14 @@ let count = 0;
  * What is worked out of a whole scene and asked for again and again: made once for a state of the scene. `version` says
  * what it hangs on (names, places, the tree); when that has grown it is made anew. It is kept with the scene, where a
  * look costs next to nothing: some are asked of every object.
+ *
+ * A fork of the scene takes over what its base has worked out, as long as its own version is the same.
+ * @param follows that the value is changed in place later on, and so may not be shared with a fork
  */
 export function memoizeByVersion<T>(
   version: (scene: Scene) => number,
   make: (scene: Scene) => T,
+  follows = false,
 ): (scene: Scene) => T {
   const place = count++;
   return (scene) => {
@@ -17,7 +21,7 @@ export function memoizeByVersion<T>(
     const held = scene.memory[place];
     if (held?.at === at) return held.value as T;
     const value = make(scene);
-    scene.memory[place] = { at, value };
+    scene.memory[place] = { at, value, follows };
     return value;
   };
 }

@@ -8,7 +8,7 @@ import type { ObjectId } from './scene-object.js';
 /** Six numbers an id: the least x, y, z of a world box and the most, in metres; NaN where there is no box. */
 export type Boxes = Float64Array;
 
-/** World boxes of objects' own shapes, as ownBounds has them; memoizeByVersion until something moves. */
+/** World boxes of objects' own shapes, as ownBounds has them; remembered until something moves. */
 export const ownBoxes = memoizeByVersion(
   (scene) => scene.placesVersion,
   (scene): Boxes => {

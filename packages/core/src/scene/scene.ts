@@ -1,5 +1,4 @@
-import { multiply, type Mat4, identityMat4 } from '../math/mat4.js';
-import { toMatrix } from '../math/transform.js';
+import type { Mat4 } from '../math/mat4.js';
 import type {
   Branch,
   Material,
@@ -12,6 +11,9 @@ import type {
   Shape,
 } from './scene-object.js';
 import { keepByName } from './keep-by-name.js';
+import { NameIndex, type Called } from './name-index.js';
+import { RenameLog, type Rename } from './rename-log.js';
+import { WorldMatrices } from './world-matrices.js';
 
 /**
  * The largest id that counts towards the next one. The borders keep ids dense (see `strangeId`), so a scene comes here
@@ -19,14 +21,13 @@ import { keepByName } from './keep-by-name.js';
  */
 export const mostObjectId = 2 ** 26;
 
-/** So many renames are told one by one; whoever asks for more looks at everything. */
-const mostRenamesKept = 20_000;
-const nobodyRenamed: readonly Rename[] = [];
-
-/** Who was called otherwise, and how before. */
-export interface Rename {
-  readonly object: ObjectId;
-  readonly from: string;
+/** What was worked out of a state of the scene. */
+export interface Memory {
+  /** The version it was worked out of. */
+  readonly at: number;
+  readonly value: unknown;
+  /** It is changed in place as the scene changes, and so is never shared with a fork. */
+  readonly follows: boolean;
 }
 
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
@@ -34,13 +35,19 @@ type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { childre
 /**
  * The scene with its indexes. Only edits may call the members marked "for edits": everything else asks.
  * Ids index an array, so a look-up is one read and a million objects stay compact.
+ *
+ * A fork (`scene.fork()`) is a scene that begins as this one is and is changed by itself: it holds what differs and reads
+ * the rest from here, so it costs what is changed in it. It is good until this scene changes.
  */
 export class Scene {
   readonly #objects: (Stored | undefined)[] = [];
-  readonly #roots: ObjectId[] = [];
-  readonly #sets = new Map<string, SceneSet>();
-  readonly #layers = new Map<string, SceneLayer>();
-  readonly #views = new Map<string, SceneView>();
+  /** In a fork: what it was forked from, and what differs from it, null for what it has no more. */
+  #base: Scene | null = null;
+  readonly #changed = new Map<ObjectId, Stored | null>();
+  #roots: ObjectId[] = [];
+  #sets = new Map<string, SceneSet>();
+  #layers = new Map<string, SceneLayer>();
+  #views = new Map<string, SceneView>();
   #structure = 0;
   #attributesVersion = 0;
   #switchesVersion = 0;
@@ -48,19 +55,15 @@ export class Scene {
   #setsVersion = 0;
   #namesVersion = 0;
   #patches = 0;
-  /** Who was called otherwise lately, and how many renames were forgotten before them. */
-  #renamed: Rename[] = [];
-  #renamesForgotten = 0;
-  /** One id for most names, a set for those that several share. */
-  readonly #byName = new Map<string, ObjectId | Set<ObjectId>>();
-  readonly #sharedNames = new Set<string>();
-  /** Made when asked for; undefined: to be made again. */
-  #worlds: (Mat4 | undefined)[] = [];
+  #renamed = new RenameLog();
+  #names = new NameIndex();
+  #worlds = new WorldMatrices();
+  readonly #get = (id: ObjectId): SceneObject => this.get(id);
   #count = 0;
   #nextId = 1;
 
   /** For memoizeByVersion: what was worked out, and of which version. */
-  readonly memory: ({ readonly at: number; readonly value: unknown } | undefined)[] = [];
+  memory: (Memory | undefined)[] = [];
   /** How much of its file the reader knew that made it: a writer compares with what that one saw. */
   reading = 1;
   readonly shapes: readonly Shape[];
@@ -75,6 +78,37 @@ export class Scene {
   ) {
     this.shapes = [...shapes];
     this.materials = [...materials];
+  }
+
+  /** A scene that begins as this one is: changing it leaves this one untouched, and costs only what is changed. */
+  fork(): Scene {
+    const fork = new Scene(this.shapes, this.materials, this.animated);
+    fork.#base = this;
+    fork.#roots = this.#roots;
+    fork.#sets = this.#sets;
+    fork.#layers = this.#layers;
+    fork.#views = this.#views;
+    fork.#structure = this.#structure;
+    fork.#attributesVersion = this.#attributesVersion;
+    fork.#switchesVersion = this.#switchesVersion;
+    fork.#placesVersion = this.#placesVersion;
+    fork.#setsVersion = this.#setsVersion;
+    fork.#namesVersion = this.#namesVersion;
+    fork.#thingsVersion = this.#thingsVersion;
+    fork.#patches = this.#patches;
+    fork.#renamed = new RenameLog(this.renames);
+    fork.#names = new NameIndex(this.#names);
+    fork.#worlds = new WorldMatrices(this.#worlds);
+    fork.#count = this.#count;
+    fork.#nextId = this.#nextId;
+    fork.reading = this.reading;
+    // What follows renames in place is this scene's alone.
+    fork.memory = this.memory.map((held) => (held?.follows ? undefined : held));
+    return fork;
+  }
+  /** What this scene was forked from; null: it stands for itself. */
+  get base(): Scene | null {
+    return this.#base;
   }
 
   /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
@@ -99,12 +133,11 @@ export class Scene {
   }
   /** How many renames there have been. */
   get renames(): number {
-    return this.#renamesForgotten + this.#renamed.length;
+    return this.#renamed.count;
   }
   /** Who was called otherwise since there were so many renames; null: too many to tell. */
   renamedSince(renames: number): readonly Rename[] | null {
-    const from = renames - this.#renamesForgotten;
-    return from < 0 ? null : from === this.#renamed.length ? nobodyRenamed : this.#renamed.slice(from);
+    return this.#renamed.since(renames);
   }
   /** Grows with every change of anything. */
   get anyVersion(): number {
@@ -131,6 +164,7 @@ export class Scene {
   /** For edits and readers: put a set in, replace it, or take it away. */
   keepSet(name: string, set: SceneSet | null): void {
     this.#setsVersion++;
+    if (this.#base && this.#sets === this.#base.#sets) this.#sets = new Map(this.#sets);
     keepByName(this.#sets, name, set);
   }
   /** Layers that something is known of; one that objects only name is not here. */
@@ -143,10 +177,12 @@ export class Scene {
   /** For edits and readers. */
   keepLayer(name: string, layer: SceneLayer | null): void {
     this.#setsVersion++;
+    if (this.#base && this.#layers === this.#base.#layers) this.#layers = new Map(this.#layers);
     keepByName(this.#layers, name, layer);
   }
   /** For edits and readers. */
   keepView(name: string, view: SceneView | null): void {
+    if (this.#base && this.#views === this.#base.#views) this.#views = new Map(this.#views);
     keepByName(this.#views, name, view);
   }
   get size(): number {
@@ -163,11 +199,11 @@ export class Scene {
     if (upTo <= mostObjectId + 1) this.#nextId = Math.max(this.#nextId, upTo);
   }
   find(id: ObjectId): SceneObject | undefined {
-    return this.#objects[id];
+    return this.#objects[id] ?? (this.#base ? this.#forked(id) : undefined);
   }
   /** The object; throws RangeError when there is none (a caller's mistake). */
   get(id: ObjectId): SceneObject {
-    const object = this.#objects[id];
+    const object = this.find(id);
     if (!object) throw new RangeError(`no object ${id}`);
     return object;
   }
@@ -176,21 +212,20 @@ export class Scene {
   }
   /** The objects called so. */
   withName(name: string): Called {
-    const ids = this.#byName.get(name);
-    return ids === undefined ? nobody : typeof ids === 'number' ? new One(ids) : ids;
+    return this.#names.called(name);
   }
   names(): IterableIterator<string> {
-    return this.#byName.keys();
+    return this.#names.names();
   }
   /** Names that more than one object has. */
   get sharedNames(): ReadonlySet<string> {
-    return this.#sharedNames;
+    return this.#names.shared;
   }
   /** All objects, depth first in tree order. */
   *walk(from?: ObjectId): Generator<SceneObject> {
     const stack = from === undefined ? [...this.#roots].reverse() : [from];
     while (stack.length) {
-      const object = this.#objects[stack.pop()!]!;
+      const object = this.find(stack.pop()!)!;
       yield object;
       for (let i = object.children.length - 1; i >= 0; i--) stack.push(object.children[i]!);
     }
@@ -212,38 +247,19 @@ export class Scene {
     for (let at: ObjectId | null = id; at !== null; at = this.get(at).parent) if (at === branch) return true;
     return false;
   }
-  /** W(n) = W(parent) L(n), cached until a transform above changes. */
+  /** W(n) = W(parent) L(n), cached until a transform above changes. Throws RangeError when there is no such object. */
   world(id: ObjectId): Mat4 {
-    const own = this.#worlds[id];
-    if (own) return own;
-    if (!this.#worlds.length) this.#worlds = new Array<Mat4 | undefined>(this.#nextId);
-    const chain: Stored[] = [];
-    let matrix: Mat4 = identityMat4;
-    for (let at: ObjectId | null = id; at !== null;) {
-      const known = this.#worlds[at];
-      if (known) {
-        matrix = known;
-        break;
-      }
-      const object: Stored = this.#objects[at]!;
-      chain.push(object);
-      at = object.parent;
-    }
-    for (let i = chain.length - 1; i >= 0; i--) {
-      matrix = multiply(matrix, toMatrix(chain[i]!.local));
-      this.#worlds[chain[i]!.id] = matrix;
-    }
-    return matrix;
+    return this.#worlds.of(id, this.#nextId, this.#get);
   }
 
   /** For edits: change fields of one object. */
   patch(id: ObjectId, fields: Partial<Omit<ObjectData, 'id'>>): void {
     this.#patches++;
-    const object = this.#objects[id]!;
+    const object = this.#own(id);
     if (fields.name !== undefined && fields.name !== object.name) {
-      this.#forgetName(object.name, id);
+      this.#names.forget(object.name, id);
       this.#keepName(fields.name, id);
-      this.#logRename(id, object.name);
+      this.#renamed.add(id, object.name);
     }
     Object.assign(object, fields);
     if ('attributes' in fields) this.#attributesVersion++;
@@ -253,17 +269,17 @@ export class Scene {
     if (fields.bake === null) delete object.bake;
     if (fields.display === null) delete object.display;
     if (fields.outline === null) delete object.outline;
-    if (fields.local !== undefined) this.#forgetWorlds(id);
+    if (fields.local !== undefined) this.#worlds.forget(this.walk(id));
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
   place(id: ObjectId, parent: ObjectId | null, index: number): void {
     this.#structure++;
-    const object = this.#objects[id]!;
+    const object = this.#own(id);
     const from = this.#siblings(object.parent);
     from.splice(from.indexOf(id), 1);
     this.#siblings(parent).splice(index, 0, id);
     object.parent = parent;
-    this.#forgetWorlds(id);
+    this.#worlds.forget(this.walk(id));
   }
   /** For edits and readers: put a branch in, with its ids. */
   insert(branch: Branch, parent: ObjectId | null, index: number): void {
@@ -289,17 +305,34 @@ export class Scene {
     this.#structure++;
     const siblings = this.#siblings(this.get(id).parent);
     siblings.splice(siblings.indexOf(id), 1);
-    this.#forgetWorlds(id);
-    for (const object of [...this.walk(id)]) {
-      this.#forgetName(object.name, object.id);
-      this.#objects[object.id] = undefined;
+    const gone = [...this.walk(id)];
+    this.#worlds.forget(gone);
+    for (const object of gone) {
+      this.#names.forget(object.name, object.id);
+      if (this.#base) this.#changed.set(object.id, null);
+      else this.#objects[object.id] = undefined;
       this.#count--;
     }
   }
 
+  /** In a fork: the object as it is here. */
+  #forked(id: ObjectId): SceneObject | undefined {
+    const changed = this.#changed.get(id);
+    return changed === undefined ? this.#base!.find(id) : (changed ?? undefined);
+  }
+  /** The object, to be written to: in a fork its own copy. */
+  #own(id: ObjectId): Stored {
+    if (!this.#base) return this.#objects[id]!;
+    const changed = this.#changed.get(id);
+    if (changed) return changed;
+    const copy = { ...this.#base.get(id) } as Stored;
+    this.#changed.set(id, copy);
+    return copy;
+  }
+
   #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
     this.#structure++;
-    if (data.id < this.#nextId) this.#logRename(data.id, '');
+    if (data.id < this.#nextId) this.#renamed.add(data.id, '');
     const object: Stored = {
       id: data.id,
       parent,
@@ -319,67 +352,30 @@ export class Scene {
     if (data.bake) object.bake = data.bake;
     if (data.outline) object.outline = data.outline;
     if (data.display) object.display = data.display;
-    this.#objects[data.id] = object;
+    if (this.#base) {
+      this.#changed.set(data.id, object);
+      this.#worlds.forget([object]);
+    } else this.#objects[data.id] = object;
     this.#keepName(data.name, data.id);
     this.#count++;
     if (data.id >= this.#nextId && data.id <= mostObjectId) this.#nextId = data.id + 1;
   }
   #siblings(parent: ObjectId | null): ObjectId[] {
-    if (parent === null) return this.#roots;
-    const object = this.#objects[parent]!;
-    // Most objects have no children: they share one list until they have.
-    if (object.children === leaf) object.children = [];
+    if (parent === null) {
+      if (this.#base && this.#roots === this.#base.#roots) this.#roots = [...this.#roots];
+      return this.#roots;
+    }
+    const object = this.#own(parent);
+    // Most objects have no children: they share one list until they have. A fork shares its base's.
+    if (object.children === leaf || object.children === this.#base?.find(parent)?.children)
+      object.children = [...object.children];
     return object.children;
   }
   #keepName(name: string, id: ObjectId): void {
     this.#namesVersion++;
-    const ids = this.#byName.get(name);
-    if (ids === undefined) this.#byName.set(name, id);
-    else if (typeof ids !== 'number') ids.add(id);
-    else if (ids !== id) {
-      this.#byName.set(name, new Set([ids, id]));
-      this.#sharedNames.add(name);
-    }
-  }
-  #logRename(object: ObjectId, from: string): void {
-    this.#renamed.push({ object, from });
-    if (this.#renamed.length < mostRenamesKept) return;
-    this.#renamesForgotten += this.#renamed.length;
-    this.#renamed = [];
-  }
-  #forgetName(name: string, id: ObjectId): void {
-    const ids = this.#byName.get(name)!;
-    if (typeof ids === 'number') {
-      this.#byName.delete(name);
-      return;
-    }
-    ids.delete(id);
-    if (ids.size > 1) return;
-    this.#sharedNames.delete(name);
-    this.#byName.set(name, [...ids][0]!);
-  }
-  #forgetWorlds(id: ObjectId): void {
-    if (!this.#worlds.length) return;
-    for (const object of this.walk(id)) this.#worlds[object.id] = undefined;
+    this.#names.keep(name, id);
   }
 }
 
-/** Who has a name: as much of a set as is asked of it. */
-export interface Called extends Iterable<ObjectId> {
-  readonly size: number;
-  has(id: ObjectId): boolean;
-}
-const nobody: Called = new Set<ObjectId>();
-/** Most names have one owner; a set for each would cost more than the names. */
-class One implements Called {
-  readonly size = 1;
-  constructor(readonly id: ObjectId) {}
-  has(id: ObjectId): boolean {
-    return id === this.id;
-  }
-  *[Symbol.iterator](): Iterator<ObjectId> {
-    yield this.id;
-  }
-}
 /** Children of what has none; never written to. */
 const leaf: ObjectId[] = [];

@@ -1,4 +1,5 @@
 export * from './check-tester.js';
+export * from './frozen-scene.js';
 export * from './outline.js';
 export * from './random-edits.js';
 export * from './edit-samples.js';

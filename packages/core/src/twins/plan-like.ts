@@ -1,7 +1,7 @@
 import type { Edit, FieldValues } from '../edits/edit.js';
 import { sameJson } from '../edits/same-json.js';
 import { sameTransform } from '../math/transform.js';
-import { draft, type Plan } from '../plans/draft.js';
+import { planOnFork, type Plan } from '../plans/plan-on-fork.js';
 import { branchOf } from '../scene/branch.js';
 import type { Branch, ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -20,37 +20,37 @@ const fields = [
  * ids and its own name. Where they stand and what their objects are called stays.
  */
 export function planLike(scene: Scene, master: ObjectId, others: readonly ObjectId[]): Plan {
-  return draft(scene, (run) => {
-    let next = scene.nextId;
+  return planOnFork(scene, (fork, run) => {
+    let next = fork.nextId;
     for (const other of others) {
       if (other === master) continue;
-      if (scene.isWithin(other, master) || scene.isWithin(master, other))
+      if (fork.isWithin(other, master) || fork.isWithin(master, other))
         return {
           ok: false,
           reason: 'cycle',
           object: other,
-          because: `"${scene.get(other).name}" and the master lie one within the other`,
+          because: `"${fork.get(other).name}" and the master lie one within the other`,
         };
       const stack: [ObjectId, ObjectId][] = [[master, other]];
       while (stack.length) {
         const [a, b] = stack.pop()!;
-        const one = scene.get(a);
-        run(takeOver(one, scene.get(b), b === other));
-        const { children } = scene.get(b);
+        const one = fork.get(a);
+        run(takeOver(one, fork.get(b), b === other));
+        const { children } = fork.get(b);
         for (const id of [...children.slice(one.children.length)].reverse())
           run([
             {
               kind: 'remove',
-              branch: branchOf(scene, id),
+              branch: branchOf(fork, id),
               parent: b,
-              index: scene.childrenOf(b).indexOf(id),
+              index: fork.childrenOf(b).indexOf(id),
             },
           ]);
         one.children.forEach((child, index) => {
-          const there = scene.get(b).children[index];
+          const there = fork.get(b).children[index];
           if (there !== undefined) stack.push([child, there]);
           else {
-            const branch = copyOf(branchOf(scene, child), () => next++);
+            const branch = copyOf(branchOf(fork, child), () => next++);
             run([{ kind: 'insert', branch, parent: b, index }]);
           }
         });

@@ -34,6 +34,7 @@ export function planShare(scene: Scene, objects?: Iterable<ObjectId>): Sharing {
 const known = new WeakMap<Scene, ReadonlyMap<string, number>>();
 /** The first shape of the same data, itself or another; shapes never change, so this is worked out once. */
 export function firstAlike(scene: Scene, shape: number): number | undefined {
+  if (scene.base) return firstAlike(scene.base, shape);
   let firsts = known.get(scene);
   if (!firsts) {
     const made = new Map<string, number>();

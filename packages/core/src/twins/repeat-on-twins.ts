@@ -1,8 +1,9 @@
 import { applyChange, invertEdits } from '../edits/change.js';
 import type { Edit } from '../edits/edit.js';
+import { applyEdit } from '../edits/registry.js';
 import { invertAffine, multiply } from '../math/mat4.js';
 import { fromMatrix, toMatrix, type Transform } from '../math/transform.js';
-import type { NoPlan } from '../plans/draft.js';
+import type { NoPlan } from '../plans/plan-on-fork.js';
 import { branchOf, walkBranch } from '../scene/branch.js';
 import type { Branch, ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -13,41 +14,33 @@ export type Repeated =
   { readonly ok: true; readonly edits: Edit[]; readonly twins: readonly ObjectId[] } | NoPlan;
 
 /**
- * What was done last to a branch, done to all its twins too. Twins are those of before the change: it is taken back,
- * they are found, and it is put on again before this returns. Renames are left out, since twins have names of their own.
+ * What was done last to a branch, done to all its twins too. Twins are those of before the change: they are looked for in
+ * a fork of the scene with the change taken back. Renames are left out, since twins have names of their own.
+ * @param done the edits of the last change, as they were applied
  */
 export function repeatOnTwins(scene: Scene, done: readonly Edit[]): Repeated {
-  const back = invertEdits(done);
-  if (!applyChange(scene, { label: '', edits: back }).ok)
+  const before = scene.fork();
+  if (!applyChange(before, { label: '', edits: invertEdits(done) }).ok)
     return no('the scene has moved on since: do it once more, then repeat it');
+  const found = branchOfChange(before, done);
+  if (!found) return no('what was changed last lies in no branch that has twins');
+  const twins = found.twins.filter((id) => id !== found.branch);
   const made: Edit[] = [];
-  let twins: ObjectId[];
-  try {
-    const found = branchOfChange(scene, done);
-    if (!found) return no('what was changed last lies in no branch that has twins');
-    twins = found.twins.filter((id) => id !== found.branch);
-    let next = done.reduce(
-      (most, edit) => (edit.kind === 'insert' ? Math.max(most, largest(edit.branch) + 1) : most),
-      scene.nextId,
-    );
-    for (const twin of twins) {
-      const ids = new Map<ObjectId, ObjectId>();
-      const same = (id: ObjectId): ObjectId | null =>
-        ids.get(id) ?? (scene.find(id) ? sameInTwin(scene, id, found.branch, twin) : null);
-      for (const edit of done) {
-        const mapped = mapEdit(edit, { scene, same, branch: found.branch, ids, nextId: () => next++ });
-        if (!mapped) continue;
-        made.push(mapped);
-        // Later edits are made against what earlier ones left.
-        if (!applyChange(scene, { label: '', edits: [mapped] }).ok) {
-          made.pop();
-          return no('a twin does not take the same change');
-        }
-      }
+  let next = done.reduce(
+    (most, edit) => (edit.kind === 'insert' ? Math.max(most, largest(edit.branch) + 1) : most),
+    before.nextId,
+  );
+  for (const twin of twins) {
+    const ids = new Map<ObjectId, ObjectId>();
+    const same = (id: ObjectId): ObjectId | null =>
+      ids.get(id) ?? (before.find(id) ? sameInTwin(before, id, found.branch, twin) : null);
+    for (const edit of done) {
+      const mapped = mapEdit(edit, { scene: before, same, branch: found.branch, ids, nextId: () => next++ });
+      if (!mapped) continue;
+      // Later edits are made against what earlier ones left.
+      if (!applyEdit(before, mapped).ok) return no('a twin does not take the same change');
+      made.push(mapped);
     }
-  } finally {
-    applyChange(scene, { label: '', edits: invertEdits(made) });
-    applyChange(scene, { label: '', edits: done });
   }
   return made.length
     ? { ok: true, edits: made, twins }

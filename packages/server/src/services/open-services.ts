@@ -16,6 +16,7 @@ export interface OpenOptions {
   /** Run jobs in this process. */
   readonly jobs: boolean;
   readonly uploadLimit?: number;
+  readonly beatEvery?: number;
   /** Silent in tests. */
   readonly quiet?: boolean;
 }
@@ -40,6 +41,7 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     events: await EventHub.open(database),
     demo: options.demo,
     uploadLimit: options.uploadLimit ?? 1_000_000_000,
+    beatEvery: options.beatEvery ?? 20_000,
     wakeJobs: () => runner?.wake(),
     log: (message, error) => logger.error({ err: error }, message),
   };

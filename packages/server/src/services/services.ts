@@ -18,6 +18,8 @@ export interface Services {
   readonly demo: boolean;
   /** Largest file taken, in bytes. */
   readonly uploadLimit: number;
+  /** Milliseconds between two signs of life of a stream of events, at each of which its reader's access is asked again. */
+  readonly beatEvery: number;
   /** A job was just put in: whoever runs jobs in this process may look now. */
   wakeJobs(): void;
   log(message: string, error?: unknown): void;

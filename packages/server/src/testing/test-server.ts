@@ -39,6 +39,36 @@ export async function testDatabase(): Promise<DatabaseAddress> {
   return { ...address, database: name };
 }
 
+let seeded: Promise<DatabaseAddress> | null = null;
+/** A new database with the demo in it: put in once, as a start of the application does, and copied from there. */
+async function demoDatabase(): Promise<DatabaseAddress> {
+  seeded ??= (async () => {
+    const address = await testDatabase();
+    const opened = await openServices(address, { demo: true, jobs: true, quiet: true });
+    await seedDemo(opened.services);
+    await opened.close();
+    return address;
+  })();
+  const from = await seeded;
+  const to = await testDatabase();
+  await copyTables(from, to);
+  return to;
+}
+async function copyTables(from: DatabaseAddress, to: DatabaseAddress): Promise<void> {
+  const connection = await mysql.createConnection(connectionOptions(to));
+  const ask = async (sql: string): Promise<string[][]> => {
+    const [rows] = await connection.query<mysql.RowDataPacket[][]>({ sql, rowsAsArray: true });
+    return rows as unknown as string[][];
+  };
+  await connection.query('SET FOREIGN_KEY_CHECKS = 0');
+  for (const [table] of await ask(`SHOW TABLES FROM \`${from.database}\``)) {
+    const [made] = await ask(`SHOW CREATE TABLE \`${from.database}\`.\`${table}\``);
+    await connection.query(made![1]!);
+    await connection.query(`INSERT INTO \`${table}\` SELECT * FROM \`${from.database}\`.\`${table}\``);
+  }
+  await connection.end();
+}
+
 /** The password of those who join. */
 export const joined = 'a goat on the ridge';
 
@@ -57,13 +87,12 @@ export interface TestServer {
 
 /** The real application on a database of its own, with the demo in it. */
 export async function startTestServer(options: Partial<OpenOptions> = {}): Promise<TestServer> {
-  const opened: Opened = await openServices(await testDatabase(), {
+  const opened: Opened = await openServices(await demoDatabase(), {
     demo: true,
     jobs: true,
     quiet: true,
     ...options,
   });
-  await seedDemo(opened.services);
   const listening: Listening = await listen(createApp(opened.services, null), '127.0.0.1', 0);
   const url = `http://127.0.0.1:${listening.port}`;
   const as: TestServer['as'] = async (who) => {

@@ -2,7 +2,8 @@ import { shapeKey } from '../../scene/shape-key.js';
 import { keptUp } from '../../scene/kept-up.js';
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import type { ObjectId } from '../../scene/scene-object.js';
-import type { Rename, Scene } from '../../scene/scene.js';
+import type { Rename } from '../../scene/rename-log.js';
+import type { Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
 

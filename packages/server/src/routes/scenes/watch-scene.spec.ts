@@ -3,7 +3,7 @@ import { startTestServer, type TestServer } from '../../testing/test-server.js';
 describe('a stream of events', () => {
   let server: TestServer;
   beforeAll(async () => {
-    server = await startTestServer();
+    server = await startTestServer({ beatEvery: 500 });
   });
   afterAll(() => server.close());
 

@@ -5,7 +5,6 @@ import { defineRoute } from '../../http/route.js';
 
 /** A page that does not read is let go; it comes again and asks from the last number it knew. */
 const mostUnread = 1 << 20;
-const beatEvery = 20_000;
 const isRefusal: ReadonlySet<string> = new Set([
   'not-signed-in',
   'not-found',
@@ -14,7 +13,7 @@ const isRefusal: ReadonlySet<string> = new Set([
 ]);
 
 export const watchScene = defineRoute(endpoints.watchScene, {
-  async handleRaw({ scene, query, account, credentials }, { database, events }, request, response) {
+  async handleRaw({ scene, query, account, credentials }, { database, events, beatEvery }, request, response) {
     const ended = events.streams.begin(account.id);
     request.on('close', ended);
     response.writeHead(200, {

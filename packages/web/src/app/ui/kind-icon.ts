@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { NgIcon, provideIcons } from '@ng-icons/core';
+import { NgIcon } from '@ng-icons/core';
 import {
   lucideBox,
   lucideBoxSelect,
@@ -13,34 +13,22 @@ import {
 import type { Kind } from '@renquil/core';
 import { Tip } from './tip';
 
-const icons: Record<Kind, string> = {
-  mesh: 'lucideBox',
-  group: 'lucideFolder',
-  joint: 'lucideSpline',
-  control: 'lucideLocate',
-  camera: 'lucideVideo',
-  light: 'lucideLightbulb',
-  locator: 'lucideCrosshair',
-  helper: 'lucideBoxSelect',
+const icons: Readonly<Record<Kind, string>> = {
+  mesh: lucideBox,
+  group: lucideFolder,
+  joint: lucideSpline,
+  control: lucideLocate,
+  camera: lucideVideo,
+  light: lucideLightbulb,
+  locator: lucideCrosshair,
+  helper: lucideBoxSelect,
 };
 
 @Component({
   selector: 'rq-kind',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [NgIcon, Tip],
-  viewProviders: [
-    provideIcons({
-      lucideBox,
-      lucideBoxSelect,
-      lucideCrosshair,
-      lucideFolder,
-      lucideLightbulb,
-      lucideLocate,
-      lucideSpline,
-      lucideVideo,
-    }),
-  ],
-  template: `<ng-icon [name]="icon()" [rqTip]="of()" size="15px" />`,
+  template: `<ng-icon [svg]="icon()" [rqTip]="of()" size="15px" />`,
   host: { role: 'img', '[attr.aria-label]': 'of()', class: 'inline-flex shrink-0 text-ink-2' },
 })
 export class KindIcon {

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
-  draft,
+  planOnFork,
   freeGroupName,
   leftOutside,
   mainRoot,
@@ -213,9 +213,9 @@ export class ArrangeState {
   }
   mirror(across: MirrorAcross): void {
     const tops = topObjects(this.#open.scene, this.picked());
-    const plan = draft(this.#open.scene, (run) => {
+    const plan = planOnFork(this.#open.scene, (fork, run) => {
       for (const id of tops) {
-        const made = planMirror(this.#open.scene, id, across, this.#open.convention);
+        const made = planMirror(fork, id, across, this.#open.convention);
         if (!made.ok) return made;
         run(made.edits);
       }

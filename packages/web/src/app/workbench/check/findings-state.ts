@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   NextFree,
   checkRegistry,
-  draft,
+  planOnFork,
   FindingColumns,
   severityRank,
   type Check,
@@ -133,17 +133,17 @@ export class FindingsState {
   fixes(findings: Iterable<FindingRef>): Edit[] {
     const { scene, convention } = this.#open;
     const seen = new Set<ObjectId>();
-    const used = (name: string): boolean => scene.withName(name).size > 0;
-    const freeName = (object: SceneObject, wanted: string): string =>
-      used(wanted) ? free.of(object, wanted, used) : wanted;
-    const free = new NextFree(scene, convention);
-    const plan = draft(scene, (run) => {
+    const plan = planOnFork(scene, (fork, run) => {
+      const used = (name: string): boolean => fork.withName(name).size > 0;
+      const free = new NextFree(fork, convention);
+      const freeName = (object: SceneObject, wanted: string): string =>
+        used(wanted) ? free.of(object, wanted, used) : wanted;
       for (const finding of findings) {
         const check = checkOf(finding.check);
-        const object = scene.find(finding.object);
+        const object = fork.find(finding.object);
         if (!check?.fix || !object || seen.has(finding.object)) continue;
         const parameters = { ...check.defaults, ...convention.source.checks?.[check.id]?.parameters };
-        const edits = check.fix(object, { scene, convention, parameters }) ?? [];
+        const edits = check.fix(object, { scene: fork, convention, parameters }) ?? [];
         for (const edit of edits) {
           run([edit.kind === 'rename' ? { ...edit, to: freeName(object, edit.to) } : edit]);
           seen.add(finding.object);

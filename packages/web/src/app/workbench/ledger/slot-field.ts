@@ -4,22 +4,14 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  type ElementRef,
   inject,
   input,
-  type OnDestroy,
-  type OnInit,
   signal,
-  viewChild,
 } from '@angular/core';
 import type { ObjectId } from '@renquil/core';
-import { OpenScene } from '../../state/open-scene';
-import { ToastList } from '../../state/toast-list';
-import { Speaker } from '../speaker';
-import { backToRows } from './back-to-rows';
 import { EditedText } from './edited-text';
-import { LedgerState } from './ledger-state';
 import { Meanwhile } from './meanwhile';
+import { RowField } from './row-field';
 import { SlotCells } from './slot-cells';
 
 /** A cell as a field: Enter keeps and goes down, Tab keeps and goes to the next slot, Escape backs out. Listed words are offered. */
@@ -66,15 +58,10 @@ import { SlotCells } from './slot-cells';
   `,
   host: { class: 'min-w-0 flex-1' },
 })
-export class SlotField implements OnInit, OnDestroy {
-  readonly open = inject(OpenScene);
-  readonly #state = inject(LedgerState);
+export class SlotField extends RowField {
   readonly #cells = inject(SlotCells);
-  readonly #toasts = inject(ToastList);
-  readonly #speaker = inject(Speaker, { optional: true });
   readonly object = input.required<ObjectId>();
   readonly slot = input.required<string>();
-  readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   readonly rows = computed(() => this.#cells.rowsOf(this.object()).length);
   readonly text = new EditedText(() => {
     return this.open.scene.find(this.object()) ? this.open.slotText(this.object(), this.slot()) : '';
@@ -89,70 +76,47 @@ export class SlotField implements OnInit, OnDestroy {
   });
   readonly asks = computed(() => this.text.theirs() !== null && this.text.isTyped);
   #touched = false;
-  #done = false;
 
   constructor() {
+    super();
     afterNextRender(() => {
       const field = this.field().nativeElement;
       field.focus();
-      if (this.#state.typed() === null) field.select();
+      if (this.state.typed() === null) field.select();
       else this.typed(field.value);
     });
   }
-  ngOnInit(): void {
-    this.text.begin();
-    this.start.set(this.#state.typed() ?? this.text.draft());
-  }
-  ngOnDestroy(): void {
-    if (!this.#done && this.text.isTyped)
-      this.#toasts.complain(`"${this.text.draft()}" was not kept: its row is gone.`);
-    this.#done = true;
-    this.#cells.endPreview();
+  override ngOnInit(): void {
+    super.ngOnInit();
+    this.start.set(this.state.typed() ?? this.text.draft());
   }
   typed(text: string): void {
     this.#touched = true;
     this.text.draft.set(text.trim());
     const finding = this.#cells.preview(this.object(), this.slot(), text.trim());
-    this.#speaker?.say('verdict', finding ? finding.message : 'fits');
+    this.speaker?.say('verdict', finding ? finding.message : 'fits');
   }
   key(event: KeyboardEvent): void {
     event.stopPropagation();
     if (event.key === 'Escape') this.close();
     else if (event.key === 'Enter') {
       event.preventDefault();
-      if (this.leave() && this.rows() === 1) this.#state.step(event.shiftKey ? -1 : 1, false);
+      if (this.keep() && this.rows() === 1) this.state.step(event.shiftKey ? -1 : 1, false);
     } else if (event.key === 'Tab') {
       event.preventDefault();
-      if (!this.leave()) return;
-      this.#state.stepCell(event.shiftKey ? -1 : 1, [...this.open.convention.slots.keys()]);
-      if (this.#state.cell() !== null) this.#state.editCell(null);
+      if (!this.keep()) return;
+      this.state.stepCell(event.shiftKey ? -1 : 1, [...this.open.convention.slots.keys()]);
+      if (this.state.cell() !== null) this.state.editCell(null);
     }
   }
-  /** A field that leaves the page with its row is blurred too; what was half typed is nothing then. */
-  blurred(): void {
-    queueMicrotask(() => this.leave());
+  /** The same text for all that is picked is something to do, though it stands in this row. */
+  protected override isWanted(): boolean {
+    return this.#touched && this.rows() > 1;
   }
-  /** False: a choice is to be made first. */
-  leave(): boolean {
-    if (this.#done) return true;
-    const { leaving } = this.text;
-    if (leaving === 'choose') return false;
-    // The same text for all that is picked is something to do, though it stands in this row.
-    this.#put(leaving === 'keep' || (this.#touched && this.rows() > 1));
-    return true;
-  }
-  useMine(): void {
-    this.text.overTheirs();
-    this.#put(true);
-  }
-  close(): void {
-    this.#done = true;
+  protected override closed(): void {
     this.#cells.endPreview();
-    this.#state.editing.set(null);
-    backToRows(this.field().nativeElement);
   }
-  #put(wanted: boolean): void {
-    this.close();
-    if (wanted) this.#cells.put(this.object(), this.slot(), this.text.draft());
+  protected put(text: string): void {
+    this.#cells.put(this.object(), this.slot(), text);
   }
 }

@@ -1,4 +1,3 @@
-import { invertEdits } from '../edits/change.js';
 import type { Edit } from '../edits/edit.js';
 import { applyEdit } from '../edits/registry.js';
 import type { Scene } from '../scene/scene.js';
@@ -14,21 +13,27 @@ export interface NoPlan {
 export type Plan = { readonly ok: true; readonly edits: Edit[] } | NoPlan;
 
 /**
- * Lets a plan be made step by step, each on what those before it left: the steps are run on the scene itself and taken
- * back before `make` returns.
+ * Lets a plan be made step by step, each on what those before it left. The steps run on a fork, so the scene itself stays
+ * as it is, with all that was worked out of it; the cost is what the steps change.
+ * @param make is given the fork, to look at, and what runs edits on it; a refusal that it returns is the whole plan's
+ * @throws RangeError when a step makes an edit that does not apply (a mistake of the plan)
+ * @example
+ * planOnFork(scene, (fork, run) => {
+ *   for (const id of objects) run(planRemove(fork, [id]));
+ * });
  */
-export function draft(scene: Scene, make: (run: (edits: readonly Edit[]) => void) => NoPlan | void): Plan {
+export function planOnFork(
+  scene: Scene,
+  make: (fork: Scene, run: (edits: readonly Edit[]) => void) => NoPlan | void,
+): Plan {
   const edits: Edit[] = [];
+  const fork = scene.fork();
   const run = (made: readonly Edit[]): void => {
     for (const edit of made) {
-      const result = applyEdit(scene, edit);
+      const result = applyEdit(fork, edit);
       if (!result.ok) throw new RangeError(`a plan made an edit that does not apply: ${result.detail}`);
       edits.push(edit);
     }
   };
-  try {
-    return make(run) ?? { ok: true, edits };
-  } finally {
-    for (const edit of invertEdits(edits)) applyEdit(scene, edit);
-  }
+  return make(fork, run) ?? { ok: true, edits };
 }
