@@ -199,11 +199,11 @@ export class Scene {
     if (upTo <= mostObjectId + 1) this.#nextId = Math.max(this.#nextId, upTo);
   }
   find(id: ObjectId): SceneObject | undefined {
-    return this.#objects[id] ?? (this.#base ? this.#forked(id) : undefined);
+    return this.#objects[id] ?? this.#elsewhere(id);
   }
   /** The object; throws RangeError when there is none (a caller's mistake). */
   get(id: ObjectId): SceneObject {
-    const object = this.find(id);
+    const object = this.#objects[id] ?? this.#elsewhere(id);
     if (!object) throw new RangeError(`no object ${id}`);
     return object;
   }
@@ -225,7 +225,8 @@ export class Scene {
   *walk(from?: ObjectId): Generator<SceneObject> {
     const stack = from === undefined ? [...this.#roots].reverse() : [from];
     while (stack.length) {
-      const object = this.find(stack.pop()!)!;
+      const id = stack.pop()!;
+      const object = this.#objects[id] ?? this.#elsewhere(id)!;
       yield object;
       for (let i = object.children.length - 1; i >= 0; i--) stack.push(object.children[i]!);
     }
@@ -315,10 +316,11 @@ export class Scene {
     }
   }
 
-  /** In a fork: the object as it is here. */
-  #forked(id: ObjectId): SceneObject | undefined {
+  /** In a fork, which has no objects in its array: the object as it is here. */
+  #elsewhere(id: ObjectId): SceneObject | undefined {
+    if (!this.#base) return undefined;
     const changed = this.#changed.get(id);
-    return changed === undefined ? this.#base!.find(id) : (changed ?? undefined);
+    return changed === undefined ? this.#base.find(id) : (changed ?? undefined);
   }
   /** The object, to be written to: in a fork its own copy. */
   #own(id: ObjectId): Stored {
