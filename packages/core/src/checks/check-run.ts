@@ -3,10 +3,10 @@ import type { Edit } from '../edits/edit.js';
 import { areAlike, type Frames } from '../frames/frame.js';
 import { framesOf } from '../frames/frames-of.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
-import { switchNames, type ObjectId } from '../scene/scene-object.js';
+import type { ObjectId } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
-import { isRuledByQuery } from '../scene/switched.js';
+import { ruledAnewByQueries } from '../scene/switched.js';
 import { toFinding, type Check, type Finding, type Reach } from './check.js';
 import { FoundBits } from './found-bits.js';
 import type { Running } from './running.js';
@@ -163,7 +163,7 @@ export class CheckRun {
     const concerned = new Map<Running, boolean>();
     for (const one of this.#running) {
       const { heeds, family } = one.check;
-      // Which pattern an object is held to may hang on anything then.
+      // Which patterns objects are held to may be others now.
       const onAnything = this.convention.hasSpecial && family === 'names';
       if (before.get(one) !== one.applied) concerned.set(one, false);
       else if (one.applied && one.reach === 'scene')
@@ -172,15 +172,17 @@ export class CheckRun {
     }
     return concerned;
   }
-  /** A switch rules over all below it; a layer or set over its objects; a live set over what any edit brings into it. */
+  /** A switch rules over all below it; a layer or set over its objects; a live set over what an edit may bring into it. */
   #afterSwitches(edits: readonly Edit[], again: (id: ObjectId, running: readonly Running[]) => void): void {
     const running = this.#running.filter((r) => r.reach === 'switches');
     if (!running.length) return;
     const isRecord = edits.some((edit) => edit.kind === 'named-set' || edit.kind === 'named-layer');
-    if (isRecord || switchNames.some((name) => isRuledByQuery(this.scene, name))) {
+    const byQueries = isRecord ? null : ruledAnewByQueries(this.scene, edits);
+    if (!byQueries) {
       for (const object of this.scene.walk()) again(object.id, running);
       return;
     }
+    for (const id of byQueries) again(id, running);
     for (const edit of edits) {
       if (edit.kind !== 'move' && !(edit.kind === 'set' && edit.field === 'switches')) continue;
       if (this.scene.find(edit.object))

@@ -10,6 +10,7 @@ export interface NoPlan {
   readonly object: number;
   readonly because: string;
 }
+/** The edits of a plan, each made against what those before it leave; or why there are none. */
 export type Plan = { readonly ok: true; readonly edits: Edit[] } | NoPlan;
 
 /**

@@ -6,25 +6,24 @@ import type { Scene } from '../scene/scene.js';
 import type { Query } from './query.js';
 import { factsOf, twinsOf } from './query-facts.js';
 import { isInSet } from './is-in-set.js';
+import type { QueryText, ReadElsewhere } from './query-node.js';
 
-export interface KeyValue {
-  readonly text: string;
-  readonly quoted: boolean;
-}
 export interface KeyTools {
   /** Text or wildcard, as names are matched. */
-  readonly matcher: (value: KeyValue) => (text: string) => boolean;
+  readonly matcher: (value: QueryText) => (text: string) => boolean;
   /** The language itself, for what a live set is kept by. */
   readonly parse: (text: string) => Query;
   /** Throws with the place of the key. */
   readonly fail: (detail: string) => never;
 }
-type Make = (value: KeyValue, tools: KeyTools) => Query;
+type Make = (value: QueryText, tools: KeyTools) => Query;
 
 /** One key of the query language: what follows it makes a test. */
 export interface QueryKey {
   readonly key: string;
   readonly says: string;
+  /** What it looks at beside the object itself; left out: nothing. */
+  readonly reads?: ReadElsewhere;
   readonly make: Make;
 }
 
@@ -45,11 +44,11 @@ const text =
   };
 const shapeOf = (scene: Scene, { shape }: SceneObject) => (shape === null ? undefined : scene.shapes[shape]);
 
-/** Every key, sorted; docs/names.md lists the same. */
-export const queryKeyRegistry: readonly QueryKey[] = [
+const keys: readonly QueryKey[] = [
   {
     key: 'depth',
     says: 'levels below the root, 0 for a root',
+    reads: 'level',
     make: number((scene, { id }) => depths(scene)[id]!),
   },
   {
@@ -65,34 +64,43 @@ export const queryKeyRegistry: readonly QueryKey[] = [
   {
     key: 'changed',
     says: 'yes or no: since the last version',
+    reads: 'told',
     make: yesNo((scene, { id }) => factsOf(scene).changed?.(id) ?? false),
   },
   {
     key: 'finding',
     says: 'a check that found something, or how bad: blocker, warning, note',
+    reads: 'told',
     make: text((scene, { id }) =>
       (factsOf(scene).findings?.(id) ?? []).flatMap(({ check, severity }) => [check, severity]),
     ),
   },
   { key: 'source', says: 'file or here: where it was made', make: sourceKey },
-  { key: 'twin', says: 'yes, no, or the name of one of its twins', make: twinKey },
-  { key: 'kids', says: 'objects directly below', make: number((_scene, { children }) => children.length) },
+  { key: 'twin', says: 'yes, no, or the name of one of its twins', reads: 'twins', make: twinKey },
+  {
+    key: 'kids',
+    says: 'objects directly below',
+    reads: 'kids',
+    make: number((_scene, { children }) => children.length),
+  },
   { key: 'kind', says: kinds.join(', '), make: kindKey },
   { key: 'layer', says: 'the layer', make: text((_scene, { layer }) => [layer]) },
   { key: 'mark', says: 'the word of the mark', make: text((_scene, { mark }) => (mark ? [mark.word] : [])) },
   {
     key: 'material',
     says: 'a material bound to it',
+    reads: 'things',
     make: text((scene, { materials }) => materials.map((at) => scene.materials[at]?.name ?? '')),
   },
   { key: 'name', says: 'the name', make: text((_scene, { name }) => [name]) },
   {
     key: 'shape',
     says: 'the name of its shape',
+    reads: 'things',
     make: text((scene, object) => [shapeOf(scene, object)?.name].filter((name) => name !== undefined)),
   },
-  { key: 'set', says: 'a set it is in', make: setKey },
-  { key: 'side', says: 'L, R or C: where it sits, seen from the asset', make: sideKey },
+  { key: 'set', says: 'a set it is in', reads: 'sets', make: setKey },
+  { key: 'side', says: 'L, R or C: where it sits, seen from the asset', reads: 'side', make: sideKey },
   ...switchNames.map((name): QueryKey => ({
     key: name,
     says: 'yes or no',
@@ -101,6 +109,7 @@ export const queryKeyRegistry: readonly QueryKey[] = [
   {
     key: 'under',
     says: 'everything below objects of that name',
+    reads: 'above',
     make: text(function* (scene, { id }) {
       for (const ancestor of scene.ancestors(id)) yield ancestor.name;
     }),
@@ -110,25 +119,34 @@ export const queryKeyRegistry: readonly QueryKey[] = [
     says: 'vertices of the shape',
     make: number((scene, object) => shapeOf(scene, object)?.vertices ?? 0),
   },
-].sort((a, b) => (a.key < b.key ? -1 : 1));
+];
+/** Every key, sorted; docs/names.md lists the same. */
+export const queryKeyRegistry: readonly QueryKey[] = [...keys].sort((a, b) => (a.key < b.key ? -1 : 1));
 
 const byKey = new Map(queryKeyRegistry.map((one) => [one.key, one] as const));
 
 /** The test for `key:value`; null when there is no such key. `attr.NAME:` is a key for every attribute. */
-export function keyQuery(key: string, value: KeyValue, tools: KeyTools): Query | null {
+export function keyQuery(key: string, value: QueryText, tools: KeyTools): Query | null {
   if (key.startsWith('attr.')) return attributeKey(key.slice(5), value, tools);
   if (key.startsWith('slot.')) return slotKey(key.slice(5), value, tools);
   return byKey.get(key)?.make(value, tools) ?? null;
 }
 
-function kindKey(value: KeyValue, { fail }: KeyTools): Query {
+/** What a key looks at beside the object itself; nothing for one that there is not. */
+export function readsOfKey(key: string): readonly ReadElsewhere[] {
+  if (key.startsWith('slot.')) return ['told'];
+  const { reads } = byKey.get(key) ?? {};
+  return reads ? [reads] : [];
+}
+
+function kindKey(value: QueryText, { fail }: KeyTools): Query {
   const options = value.text.split(',');
   const strange = options.find((o) => !(kinds as readonly string[]).includes(o));
   if (strange !== undefined) fail(`"${strange}" is no kind; kinds are ${kinds.join(', ')}`);
   return (_scene, object) => options.includes(object.kind);
 }
 
-function setKey(value: KeyValue, { matcher, parse }: KeyTools): Query {
+function setKey(value: QueryText, { matcher, parse }: KeyTools): Query {
   const test = matcher(value);
   return (scene, object) => {
     for (const set of scene.sets.values())
@@ -144,12 +162,12 @@ function yesNo(of: (scene: Scene, object: SceneObject) => boolean): Make {
   };
 }
 
-function sourceKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
+function sourceKey({ text: said }: QueryText, { fail }: KeyTools): Query {
   if (said !== 'file' && said !== 'here') fail('source: takes file or here');
   return (_scene, { source }) => (source === null) === (said === 'here');
 }
 
-function twinKey(value: KeyValue, { matcher }: KeyTools): Query {
+function twinKey(value: QueryText, { matcher }: KeyTools): Query {
   if (value.text === 'yes' || value.text === 'no')
     return (scene, { id }) => twinsOf(scene, id).length > 0 === (value.text === 'yes');
   const test = matcher(value);
@@ -157,7 +175,7 @@ function twinKey(value: KeyValue, { matcher }: KeyTools): Query {
 }
 
 /** glTF 2.0: the front faces +Z, so an asset's left is +X. Within a millimetre of the middle is C. */
-function sideKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
+function sideKey({ text: said }: QueryText, { fail }: KeyTools): Query {
   const side = said.toUpperCase();
   if (!['L', 'R', 'C'].includes(side)) fail('side: takes L, R or C');
   return (scene, object) => {
@@ -168,7 +186,7 @@ function sideKey({ text: said }: KeyValue, { fail }: KeyTools): Query {
 }
 
 /** `slot.side:L`; nothing after the colon in quotes: the slot is empty. */
-function slotKey(slot: string, value: KeyValue, tools: KeyTools): Query {
+function slotKey(slot: string, value: QueryText, tools: KeyTools): Query {
   if (value.quoted && value.text === '') return (scene, { id }) => !factsOf(scene).slot?.(id, slot);
   const test = tools.matcher(value);
   return (scene, { id }) => {
@@ -177,7 +195,7 @@ function slotKey(slot: string, value: KeyValue, tools: KeyTools): Query {
   };
 }
 
-function attributeKey(name: string, value: KeyValue, tools: KeyTools): Query {
+function attributeKey(name: string, value: QueryText, tools: KeyTools): Query {
   const compares = /^[<>]|\.\./.test(value.text) && !value.quoted;
   const test = compares ? numberTest(value.text, tools) : null;
   const same = tools.matcher(value);

@@ -17,7 +17,7 @@ class One implements Called {
     yield this.id;
   }
 }
-type Owners = ObjectId | ReadonlySet<ObjectId>;
+type Owners = ObjectId | Set<ObjectId>;
 
 /**
  * Which objects have a name, and which names are shared. A fork reads what it has not changed from the index that it
@@ -73,8 +73,8 @@ export class NameIndex {
     const own = this.#owners.get(name);
     return own !== undefined || !this.#base || this.#owners.has(name) ? own : this.#base.#ownersOf(name);
   }
-  #ownSet(name: string, owners: ReadonlySet<ObjectId>): Set<ObjectId> {
-    if (!this.#base || this.#owners.get(name) === owners) return owners as Set<ObjectId>;
+  #ownSet(name: string, owners: Set<ObjectId>): Set<ObjectId> {
+    if (!this.#base || this.#owners.get(name) === owners) return owners;
     const own = new Set(owners);
     this.#owners.set(name, own);
     return own;

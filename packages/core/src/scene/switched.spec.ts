@@ -1,5 +1,5 @@
 import { sceneFromOutline } from '../testing/index.js';
-import { displayOf, isRuledByQuery, offBy, switchedOff } from './switched.js';
+import { displayOf, offBy, ruledAnewByQueries, switchedOff } from './switched.js';
 import { allOn } from './scene-object.js';
 
 describe('switches', () => {
@@ -28,7 +28,21 @@ describe('switches', () => {
     expect(why(scene, 4)).toEqual({ by: 'itself', name: 'c' });
     expect([...switchedOff(scene, 'shown')]).toEqual([1, 2, 3, 4]);
     expect(offBy(scene, scene.get(4), 'goes')).toBeNull();
-    expect([isRuledByQuery(scene, 'shown'), isRuledByQuery(scene, 'goes')]).toEqual([true, false]);
+  });
+  it('are turned by live sets for those alone whom an edit concerns by what the set looks at', () => {
+    const scene = start();
+    const switches = { shown: false };
+    const rename = { kind: 'rename' as const, object: 2, from: 'a', to: 'z' };
+    const asked = (query: string) => {
+      scene.keepSet('s', { name: 's', how: 'live', query, switches });
+      const ids = ruledAnewByQueries(scene, [rename]);
+      return ids && [...ids];
+    };
+    expect(asked('name:b')).toEqual([]);
+    expect(asked('under:a')).toEqual([2, 3]);
+    expect(asked('twin:yes')).toBeNull();
+    scene.keepSet('t', { name: 't', how: 'live', query: 'under:a' });
+    expect(asked('set:t')).withContext('what it asks for looks at').toEqual([2, 3]);
   });
   it('found one by one and in one walk are the same', () => {
     const scene = start();

@@ -1,4 +1,7 @@
+import type { Edit } from '../edits/edit.js';
 import { isInSet } from '../query/is-in-set.js';
+import type { ReadElsewhere } from '../query/query-node.js';
+import { concernedByEdits, textReadsElsewhere } from '../query/query-reads.js';
 import { parseQuery } from '../query/query.js';
 import { memoizeByVersion } from './memoize-by-version.js';
 import type { Scene } from './scene.js';
@@ -133,7 +136,18 @@ export function isRuled(scene: Scene, name: SwitchName): boolean {
   return rules.layers[name].size > 0 || rules.sets[name].length > 0;
 }
 
-/** Whether some live set rules over the switch: then any edit may turn it for any object. */
-export function isRuledByQuery(scene: Scene, name: SwitchName): boolean {
-  return rulesOf(scene).sets[name].some((set) => set.how === 'live');
+/**
+ * For how many objects edits, already applied, may turn a switch by a live set, beside those that they touch; null: any.
+ */
+export function ruledAnewByQueries(scene: Scene, edits: readonly Edit[]): ReadonlySet<ObjectId> | null {
+  return concernedByEdits(scene, readsOfRules(scene), edits);
 }
+/** What the live sets that rule over a switch look at. */
+const readsOfRules = memoizeByVersion(
+  (scene) => scene.setsVersion,
+  (scene): ReadonlySet<ReadElsewhere> => {
+    const { sets } = rulesOf(scene);
+    const live = switchNames.flatMap((name) => sets[name]).filter((set) => set.how === 'live');
+    return new Set(live.flatMap(({ query }) => [...textReadsElsewhere(query)]));
+  },
+);

@@ -32,6 +32,22 @@ const someNames = [
   'é',
 ];
 
+/** What live sets are kept by: each looks at something else. */
+const liveQueries = [
+  'name:d*',
+  'kids:>0',
+  'under:b',
+  'depth:1',
+  'layer:Body',
+  'has:lod',
+  'side:L',
+  'goes:no',
+  'shape:door',
+  'twin:yes',
+  'set:s',
+  '-(attr.lod:>0 or kind:joint)',
+];
+
 /** One random edit of any kind that applies to the scene as it is. */
 export function randomEdit(scene: Scene, random: () => number): Edit[] {
   const objects = [...scene.walk()];
@@ -98,7 +114,7 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
       const to =
         random() < 0.5
           ? { name: 's', how: 'fixed' as const, objects: [object.id], switches }
-          : { name: 's', how: 'live' as const, query: any(['name:d*', 'kids:>0', 'under:b']), switches };
+          : { name: 's', how: 'live' as const, query: any(liveQueries), switches };
       return [{ kind: 'named-set', name: 's', from, to }];
     }
     default:

@@ -9,7 +9,7 @@ export const namePattern = defineCheck<PatternMessage>({
   title: 'Does not fit its pattern',
   severity: 'blocker',
   reach: 'object',
-  reachIn: ({ hasSpecial }) => (hasSpecial ? 'scene' : 'object'),
+  reachIn: ({ looksElsewhere }) => (looksElsewhere ? 'scene' : 'object'),
   source: 'the convention of the scene',
   messages: patternTexts,
   evaluate(object, context) {

@@ -7,7 +7,7 @@ export const unlistedWord = defineCheck({
   title: 'Word not in its list',
   severity: 'blocker',
   reach: 'object',
-  reachIn: ({ hasSpecial }) => (hasSpecial ? 'scene' : 'object'),
+  reachIn: ({ looksElsewhere }) => (looksElsewhere ? 'scene' : 'object'),
   source: 'the convention of the scene',
   messages: {
     unlisted: {

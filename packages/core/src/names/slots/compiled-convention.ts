@@ -1,4 +1,5 @@
 import { parseQuery, type Query } from '../../query/query.js';
+import { textReadsElsewhere } from '../../query/query-reads.js';
 import type { Kind, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule } from './convention.js';
@@ -70,6 +71,7 @@ export class CompiledConvention {
       this.#keep(key, pattern);
       return { key, finds: parseQuery(where) };
     });
+    this.looksElsewhere = (source.special ?? []).some(({ where }) => textReadsElsewhere(where).size > 0);
   }
   #keep(key: PatternKey, parts: readonly PatternPart[]): void {
     const slots = parts.map(({ slot }) => this.slots.get(slot)!);
@@ -87,6 +89,8 @@ export class CompiledConvention {
   }
   /** Every character that the convention parts words with, or that its words have within. */
   readonly signs: string;
+  /** Whether an edit of one object can change which pattern another is held to. */
+  readonly looksElsewhere: boolean;
   /** Whether some patterns hang on more than the kind. */
   get hasSpecial(): boolean {
     return this.#special.length > 0;
