@@ -69,6 +69,11 @@ const suites = [
       ]),
     count: countTorture,
   },
+  {
+    name: 'tutorials',
+    run: () => capture(process.execPath, ['scripts/tutorials.mjs']),
+    count: countTorture,
+  },
   { name: 'e2e', run: runPlaywright, count: (_output, made) => made.counts },
 ];
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import {
   applyChange,
   CheckRun,
-  standingOf,
+  namingStatisticsOf,
   CompiledConvention,
   partsConvention,
   planRename,
@@ -95,7 +95,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
 function checkAll(scene: Scene): number {
   const run = new CheckRun(scene, convention);
   run.all();
-  return standingOf(run).fitting;
+  return namingStatisticsOf(run).fitting;
 }
 
 const pattern =

@@ -1,7 +1,7 @@
 import {
   applyChange,
   CheckRun,
-  standingOf,
+  namingStatisticsOf,
   checkRegistry,
   CompiledConvention,
   english,
@@ -32,7 +32,7 @@ export function addNames(
     () => {
       const run = new CheckRun(scene, convention, family);
       run.all();
-      return standingOf(run).fitting;
+      return namingStatisticsOf(run).fitting;
     },
     () => plainCheck(names),
   );
@@ -42,7 +42,7 @@ export function addNames(
     (opened: Scene) => {
       const run = new CheckRun(opened, convention, family);
       run.all();
-      return standingOf(run).fitting;
+      return namingStatisticsOf(run).fitting;
     },
     () => plainCheck(names),
     open,

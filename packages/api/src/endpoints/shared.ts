@@ -1,4 +1,4 @@
-import type { Standing } from '@renquil/core';
+import type { NamingStatistics } from '@renquil/core';
 import { object, record } from '../objects.js';
 import { nullable, type Shape } from '../shape.js';
 import { count, flag, id, text, time } from '../values.js';
@@ -10,7 +10,7 @@ export const projectName = object({
   archived: flag(),
 });
 /** How a scene stands by its checks. */
-export const standing: Shape<Standing, Standing> = object({
+export const standing: Shape<NamingStatistics, NamingStatistics> = object({
   objects: count(),
   named: count(),
   fitting: count(),

@@ -58,7 +58,7 @@ export const things = {
   SceneSummary: sceneSummary,
   SessionInfo: sessionInfo,
   SessionOfMine: sessionOfMine,
-  Standing: standing,
+  NamingStatistics: standing,
   StartedJob: startedJob,
   TokenInfo: tokenInfo,
   ToldElsewhere: toldElsewhere,

@@ -73,7 +73,7 @@ describe('incremental checking', () => {
         }
       }
     });
-  it('asks suspects only, and finds what asking every object finds', () => {
+  it('asks candidates only, and finds what asking every object finds', () => {
     const names = ['a01', 'a1', 'a003', 'A1', 'lamp1', 'lamp2', 'lamp3', 'lapm9', 'cut_a', 'x', 'L_x', 'R_y'];
     let found = 0;
     for (let seed = 1; seed <= 60; seed++) {
@@ -83,7 +83,7 @@ describe('incremental checking', () => {
         scene.patch(id, { name: names[Math.floor(random() * names.length)]! });
       const run = new CheckRun(scene, parts);
       run.all();
-      for (const check of checkRegistry.filter((one) => one.suspects)) {
+      for (const check of checkRegistry.filter((one) => one.candidates)) {
         if (!run.asks(check.id)) continue;
         const context = { scene, convention: parts, parameters: check.defaults };
         for (const object of scene.walk()) {

@@ -7,19 +7,19 @@ import type { ObjectId } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
 import { ruledAnewByQueries } from '../scene/switched.js';
-import { toFinding, type Check, type Finding, type Reach } from './check.js';
-import { FoundBits } from './found-bits.js';
+import { toFinding, type Check, type Finding, type Scope } from './check.js';
+import { FindingBitset } from './finding-bitset.js';
 import type { Running } from './running.js';
 import { checkRegistry } from './registry.js';
 
 /**
- * The findings of one scene, kept up through edits: after a change only objects that a check's reach lets the change
+ * The findings of one scene, kept up through edits: after a change only objects that a check's scope lets the change
  * affect are evaluated again. A law test holds incremental = full over random edits.
  */
 export class CheckRun {
   readonly #running: Running[] = [];
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
-  #found = new FoundBits(0, 0);
+  #found = new FindingBitset(0, 0);
   #frames: Frames | null = null;
 
   constructor(
@@ -34,7 +34,7 @@ export class CheckRun {
       this.#running.push({
         at: this.#running.length,
         check,
-        reach: check.reachIn?.(convention) ?? check.reach,
+        scope: check.scopeIn?.(convention) ?? check.scope,
         severity: setting?.severity ?? check.severity,
         context: { scene, convention, parameters },
         applied: true,
@@ -43,11 +43,11 @@ export class CheckRun {
   }
   /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
   all(tick?: (done: number) => void): void {
-    this.#found = new FoundBits(this.#running.length, this.scene.nextId);
+    this.#found = new FindingBitset(this.#running.length, this.scene.nextId);
     this.#askApplies();
     this.#framesChanged();
     const asking = this.#running.filter((one) => one.applied);
-    const each = asking.filter((one) => !one.check.suspects);
+    const each = asking.filter((one) => !one.check.candidates);
     let done = 0;
     for (const object of this.scene.walk()) {
       for (const { check, context, at } of each)
@@ -55,7 +55,7 @@ export class CheckRun {
       if ((++done & 4095) === 0) tick?.(done);
     }
     for (const one of asking)
-      for (const id of one.check.suspects?.(one.context) ?? []) this.#evaluate(id, [one]);
+      for (const id of one.check.candidates?.(one.context) ?? []) this.#evaluate(id, [one]);
   }
   /** Evaluates what a change, already applied, may have affected. Returns the objects that were looked at again. */
   after(edits: readonly Edit[]): Set<ObjectId> {
@@ -67,14 +67,14 @@ export class CheckRun {
       seen.add(id);
       this.#evaluate(id, this.#running);
     }
-    const byReach = (reach: Reach) => this.#running.filter((r) => r.reach === reach);
-    const onChildren = byReach('children');
+    const byScope = (scope: Scope) => this.#running.filter((r) => r.scope === scope);
+    const onChildren = byScope('children');
     for (const parent of touch.parents) {
       if (parent === null || whole.has(parent)) continue;
       seen.add(parent);
       this.#evaluate(parent, onChildren);
     }
-    const onNames = byReach('same-name');
+    const onNames = byScope('same-name');
     for (const name of touch.names) {
       for (const id of this.scene.withName(name)) {
         if (whole.has(id)) continue;
@@ -99,9 +99,9 @@ export class CheckRun {
     const all = [...onScene].flatMap(([one, byNames]) =>
       byNames && renamed && this.#afterRenames(one, renamed, again) ? [] : [one],
     );
-    const each = all.filter((one) => !one.check.suspects);
+    const each = all.filter((one) => !one.check.candidates);
     if (each.length) for (const { id } of this.scene.walk()) again(id, each);
-    for (const one of all) if (one.check.suspects) this.#suspectsAgain(one, again);
+    for (const one of all) if (one.check.candidates) this.#candidatesAgain(one, again);
     return seen;
   }
   /** A check may know whom renames concern. @returns whether it did */
@@ -115,9 +115,9 @@ export class CheckRun {
     for (const id of new Set(ids)) again(id, [one]);
     return true;
   }
-  /** Asks a check that knows its suspects of those, and of all that it has something to say of until now. */
-  #suspectsAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
-    const ids = new Set(one.applied ? one.check.suspects!(one.context) : []);
+  /** Asks a check that knows its candidates of those, and of all that it has something to say of until now. */
+  #candidatesAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
+    const ids = new Set(one.applied ? one.check.candidates!(one.context) : []);
     for (const id of this.#found.having(one.at)) ids.add(id);
     for (const id of ids) again(id, [one]);
   }
@@ -127,8 +127,8 @@ export class CheckRun {
     roots: boolean,
     again: (id: ObjectId, running: readonly Running[]) => void,
   ): void {
-    const onBranch = this.#running.filter((r) => r.reach === 'branch');
-    const onRoots = this.#running.filter((r) => r.reach === 'roots');
+    const onBranch = this.#running.filter((r) => r.scope === 'branch');
+    const onRoots = this.#running.filter((r) => r.scope === 'roots');
     if (onBranch.length) {
       const tops = new Set(edits.flatMap((edit) => (edit.kind === 'move' ? [edit.object] : [])));
       for (const top of tops) {
@@ -142,7 +142,7 @@ export class CheckRun {
   }
   /** Whether some asset faces elsewhere, or has its planes elsewhere, since it was last asked. */
   #framesChanged(): boolean {
-    if (!this.#running.some(({ check }) => check.heeds?.includes('frames'))) return false;
+    if (!this.#running.some(({ check }) => check.triggeredBy?.includes('frames'))) return false;
     const before = this.#frames;
     const frames = (this.#frames = framesOf(this.scene, this.convention));
     return !before || (before !== frames && !areAlike(before, frames));
@@ -162,19 +162,19 @@ export class CheckRun {
     if (turned) kinds.add('frames');
     const concerned = new Map<Running, boolean>();
     for (const one of this.#running) {
-      const { heeds, family } = one.check;
+      const { triggeredBy, family } = one.check;
       // Which patterns objects are held to may be others now.
       const onAnything = this.convention.hasSpecial && family === 'names';
       if (before.get(one) !== one.applied) concerned.set(one, false);
-      else if (one.applied && one.reach === 'scene')
-        if (onAnything || !heeds || heeds.some((kind) => kinds.has(kind)))
+      else if (one.applied && one.scope === 'scene')
+        if (onAnything || !triggeredBy || triggeredBy.some((kind) => kinds.has(kind)))
           concerned.set(one, !onAnything && !turned);
     }
     return concerned;
   }
   /** A switch rules over all below it; a layer or set over its objects; a live set over what an edit may bring into it. */
   #afterSwitches(edits: readonly Edit[], again: (id: ObjectId, running: readonly Running[]) => void): void {
-    const running = this.#running.filter((r) => r.reach === 'switches');
+    const running = this.#running.filter((r) => r.scope === 'switches');
     if (!running.length) return;
     const isRecord = edits.some((edit) => edit.kind === 'named-set' || edit.kind === 'named-layer');
     const byQueries = isRecord ? null : ruledAnewByQueries(this.scene, edits);

@@ -15,9 +15,9 @@ export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
  * What an edit elsewhere can change of an object's answer. object: nothing. children: edits that give it or take from it
  * a child. same-name: renames from or to its name. branch: moves of something above it. roots: of a root, anything that
  * changes which roots there are. switches: besides moves and switches above it, what layers and sets rule. scene: any edit of the kinds it
- * heeds, for every object; such a check says when it applies at all.
+ * triggeredBy, for every object; such a check says when it applies at all.
  */
-export type Reach = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches' | 'scene';
+export type Scope = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches' | 'scene';
 
 export interface CheckContext {
   readonly scene: Scene;
@@ -56,20 +56,20 @@ export interface Check<M extends string = string> {
   /** What it is called in lists. */
   readonly title: string;
   readonly severity: Severity;
-  readonly reach: Reach;
-  /** The reach under a convention that asks for more; left out: always the same. */
-  reachIn?(convention: CompiledConvention): Reach;
+  readonly scope: Scope;
+  /** The scope under a convention that asks for more; left out: always the same. */
+  scopeIn?(convention: CompiledConvention): Scope;
   /** Asked only where a convention gives it a severity. */
   readonly onRequest?: true;
-  /** For reach scene: the kinds of edits that can change an answer; `frames`: any by which an asset faces elsewhere. */
-  readonly heeds?: readonly (EditKind | 'frames')[];
+  /** For scope scene: the kinds of edits that can change an answer; `frames`: any by which an asset faces elsewhere. */
+  readonly triggeredBy?: readonly (EditKind | 'frames')[];
   /** Whether there is anything to ask in this scene; left out: always. */
   applies?(context: CheckContext): boolean;
   /**
    * Of a check that can tell at once whom it may find wrong: all of those, maybe more. Only they are asked when the whole
    * scene is, so that a rule over a million names costs what it finds. Left out: every object is asked.
    */
-  suspects?(context: CheckContext): Iterable<ObjectId>;
+  candidates?(context: CheckContext): Iterable<ObjectId>;
   /**
    * Of a check over the whole scene: whose answers renames can have changed, beside those renamed; null: that is simpler
    * asked of all. `had` tells of whom something was found until now.

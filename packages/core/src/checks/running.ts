@@ -1,11 +1,11 @@
-import type { Check, CheckContext, Reach, Severity } from './check.js';
+import type { Check, CheckContext, Scope, Severity } from './check.js';
 
 /** A check as one run asks it. */
 export interface Running {
   /** Its place among the checks of the run. */
   readonly at: number;
   readonly check: Check;
-  readonly reach: Reach;
+  readonly scope: Scope;
   readonly severity: Severity;
   readonly context: CheckContext;
   /** For a check that does not always apply: whether it did when it was last asked. */

@@ -13,8 +13,8 @@ import type {
 } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
-/** Where an object hangs: its parent (null: a root), its place among the siblings, and its local transform there. */
-export interface Place {
+/** Where an object hangs: its parent (null: a root), its index among the siblings, and its local transform there. */
+export interface TreePosition {
   readonly parent: ObjectId | null;
   readonly index: number;
   readonly local: Transform;
@@ -29,8 +29,8 @@ export interface RenameEdit {
 export interface MoveEdit {
   readonly kind: 'move';
   readonly object: ObjectId;
-  readonly from: Place;
-  readonly to: Place;
+  readonly from: TreePosition;
+  readonly to: TreePosition;
 }
 /** Insert and remove carry the whole branch, so that each is the other's inverse. */
 export interface InsertEdit {

@@ -24,7 +24,7 @@ export const moveEdit: EditDefinition<MoveEdit> = {
     if (!Number.isInteger(to.index) || to.index < 0 || to.index > room) {
       return refused('index-out', edit.object, `place ${to.index} is not among ${room} siblings`);
     }
-    scene.place(edit.object, to.parent, to.index);
+    scene.reparent(edit.object, to.parent, to.index);
     if (!sameTransform(from.local, to.local)) scene.patch(edit.object, { local: to.local });
     return applied;
   },

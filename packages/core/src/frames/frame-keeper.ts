@@ -29,21 +29,21 @@ export class FrameKeeper {
   frames(): Frames {
     const { scene, input } = this;
     // Asked of every object by some checks: nothing has changed between most times.
-    if (this.#index && this.#any === scene.anyVersion) return this.#index.frames();
-    this.#any = scene.anyVersion;
+    if (this.#index && this.#any === scene.sceneVersion) return this.#index.frames();
+    this.#any = scene.sceneVersion;
     const renamed =
       this.#said && !input.forgets
         ? (scene.renamedSince(this.#renames)?.map(({ object }) => object) ?? null)
         : null;
     const said = renamed ? this.#said! : (this.#said = input.said());
     if (renamed?.length) said.forget(renamed);
-    if (!this.#index || !renamed || this.#places !== scene.placesVersion)
+    if (!this.#index || !renamed || this.#places !== scene.geometryVersion)
       this.#index = new FrameIndex(scene, { ...input, says: (id) => said.of(id) });
     else {
       if (renamed.length) this.#index.renamed(renamed);
       if (this.#attributes !== scene.attributesVersion) this.#index.toldAgain();
     }
-    this.#places = scene.placesVersion;
+    this.#places = scene.geometryVersion;
     this.#attributes = scene.attributesVersion;
     this.#renames = scene.renames;
     return this.#index.frames();

@@ -1,5 +1,5 @@
 import { drawnWorld } from '../scene/bounds.js';
-import { ownBoxes } from '../scene/places.js';
+import { ownBoxes } from '../scene/world-boxes.js';
 import { kinOrder } from './kin-order.js';
 import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
@@ -22,16 +22,16 @@ export interface Stands {
 }
 
 /** What stands in a scene, where, and what it looks like; remembered until something moves. */
-export const standsOf = memoizeByVersion((scene) => scene.placesVersion, findStands);
+export const standsOf = memoizeByVersion((scene) => scene.geometryVersion, findStands);
 
 /** Those that could mirror each other, along each axis. */
 export const kinAlong = {
   0: memoizeByVersion(
-    (scene) => scene.placesVersion,
+    (scene) => scene.geometryVersion,
     (scene) => kinOrder(standsOf(scene), 0),
   ),
   2: memoizeByVersion(
-    (scene) => scene.placesVersion,
+    (scene) => scene.geometryVersion,
     (scene) => kinOrder(standsOf(scene), 2),
   ),
 };

@@ -116,7 +116,7 @@ const byConvention = keptUp(
 
 /** Which pattern a name is held to may hang on anything where there are special ones: then nothing is followed. */
 const bySpecial = memoizeByVersion(
-  (scene) => scene.anyVersion,
+  (scene) => scene.sceneVersion,
   () => new Map<CompiledConvention, LackingNumbers>(),
 );
 

@@ -6,7 +6,7 @@ import { partsConvention } from '../names/slots/parts.js';
 import type { Scene } from '../scene/scene.js';
 import type { Plan } from './plan-on-fork.js';
 import { planGroup } from './plan-group.js';
-import { planBackToRest, planPlace, planRest, placeIn } from './plan-place.js';
+import { planBackToRest, planTransform, planRest, transformIn } from './plan-transform.js';
 import { planSort } from './plan-sort.js';
 import { planUngroup } from './plan-ungroup.js';
 import { pivotPoint } from './pivot-point.js';
@@ -94,30 +94,30 @@ describe('places', () => {
   });
   it('read in the world, from the parent and from the rest', () => {
     const s = scene();
-    expect(placeIn(s, 2, 'world')).toEqual({ t: [3, 2, 3], r: [0, 0, 0, 1], s: [2, 2, 2] });
-    expect(placeIn(s, 2, 'parent')).toEqual(at(1, 0, 0));
-    expect(placeIn(s, 2, 'rest')).toBeNull();
+    expect(transformIn(s, 2, 'world')).toEqual({ t: [3, 2, 3], r: [0, 0, 0, 1], s: [2, 2, 2] });
+    expect(transformIn(s, 2, 'parent')).toEqual(at(1, 0, 0));
+    expect(transformIn(s, 2, 'rest')).toBeNull();
   });
   it('are written in the same terms', () => {
     const s = scene();
-    const plan = planPlace(s, 2, 'world', { ...at(0, 0, 0), s: [2, 2, 2] });
+    const plan = planTransform(s, 2, 'world', { ...at(0, 0, 0), s: [2, 2, 2] });
     if (!plan.ok) throw new Error(plan.because);
     applyChange(s, { label: '', edits: plan.edits });
-    expect(placeIn(s, 2, 'parent')).toEqual(at(-0.5, -1, -1.5));
-    expect(planPlace(s, 2, 'rest', at(0, 0, 0))).toEqual(
+    expect(transformIn(s, 2, 'parent')).toEqual(at(-0.5, -1, -1.5));
+    expect(planTransform(s, 2, 'rest', at(0, 0, 0))).toEqual(
       jasmine.objectContaining({ ok: false, reason: 'no-rest' }),
     );
   });
   it('can be remembered as rest, and gone back to', () => {
     const s = scene();
     applyChange(s, { label: '', edits: planRest(s, [2]) });
-    expect(placeIn(s, 2, 'rest')).toEqual(at(0, 0, 0));
-    const away = planPlace(s, 2, 'rest', at(0, 1, 0));
+    expect(transformIn(s, 2, 'rest')).toEqual(at(0, 0, 0));
+    const away = planTransform(s, 2, 'rest', at(0, 1, 0));
     if (!away.ok) throw new Error(away.because);
     applyChange(s, { label: '', edits: away.edits });
-    expect(placeIn(s, 2, 'parent')).toEqual(at(1, 1, 0));
+    expect(transformIn(s, 2, 'parent')).toEqual(at(1, 1, 0));
     applyChange(s, { label: '', edits: planBackToRest(s, [1, 2]) });
-    expect(placeIn(s, 2, 'parent')).toEqual(at(1, 0, 0));
+    expect(transformIn(s, 2, 'parent')).toEqual(at(1, 0, 0));
     expect(planRest(s, [2])).toEqual([]);
   });
 });

@@ -48,7 +48,7 @@ export function localBelow(
   const object = scene.get(id);
   const local = fromMatrix(inverse ? multiply(inverse, scene.world(id)) : scene.world(id));
   if (local) return { local };
-  const culprit = unevenAncestor(scene, under) ?? unevenAncestor(scene, object.parent) ?? object.id;
+  const culprit = nonUniformAncestor(scene, under) ?? nonUniformAncestor(scene, object.parent) ?? object.id;
   const because =
     `"${object.name}" would be sheared: "${scene.get(culprit).name}" is scaled unevenly. ` +
     'Keep local instead, or zero that scale first';
@@ -67,7 +67,7 @@ export function singular(scene: Scene, object: ObjectId): NoPlan {
 }
 
 /** The nearest object, from here up, whose own scale is not the same on all axes. */
-function unevenAncestor(scene: Scene, from: ObjectId | null): ObjectId | null {
+function nonUniformAncestor(scene: Scene, from: ObjectId | null): ObjectId | null {
   for (let at = from; at !== null; at = scene.get(at).parent) {
     const m = toMatrix(scene.get(at).local);
     const lengths = [0, 4, 8].map((c) => Math.hypot(m[c]!, m[c + 1]!, m[c + 2]!));

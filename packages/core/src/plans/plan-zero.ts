@@ -2,7 +2,7 @@ import { identityTransform, type Transform } from '../math/transform.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import { planOnFork, type Plan } from './plan-on-fork.js';
-import { placeIn } from './plan-place.js';
+import { transformIn } from './plan-transform.js';
 import { relocate } from './plan-pivot.js';
 import { inTreeOrder } from './top-objects.js';
 
@@ -19,7 +19,7 @@ export function planZero(
 ): Plan {
   return planOnFork(scene, (fork, run) => {
     for (const id of inTreeOrder(fork, objects)) {
-      const now = placeIn(fork, id, 'parent');
+      const now = transformIn(fork, id, 'parent');
       const { name } = fork.get(id);
       if (!now || 'm' in now)
         return {

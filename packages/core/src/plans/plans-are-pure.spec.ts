@@ -20,8 +20,8 @@ const keep = (random: () => number) => (random() < 0.5 ? 'world' : 'local');
 /** One call of every plan, on a random scene and what is picked in it. */
 const plans: Readonly<Record<string, (picked: Picked) => Answer>> = {
   planGroup: ({ scene, ids }) => core.planGroup(scene, ids, { name: 'g', pivot: 'centre' }),
-  planPlace: ({ scene, one, random }) =>
-    core.planPlace(scene, one, random() < 0.5 ? 'world' : 'parent', randomTransform(random, 'even')),
+  planTransform: ({ scene, one, random }) =>
+    core.planTransform(scene, one, random() < 0.5 ? 'world' : 'parent', randomTransform(random, 'even')),
   planRest: ({ scene, ids }) => core.planRest(scene, ids),
   planBackToRest: ({ scene, ids }) => core.planBackToRest(scene, ids),
   planRemove: ({ scene, ids }) => core.planRemove(scene, ids),
@@ -96,11 +96,11 @@ describe('every plan', () => {
         const all = [...plain.walk()].map(({ id }) => id);
         const any = (): ObjectId => all[Math.floor(random() * all.length)]!;
         const before = takeSnapshot(plain);
-        const version = plain.anyVersion;
+        const version = plain.sceneVersion;
         const picked = { ids: [...new Set([any(), any(), any()])], one: any(), other: any(), random };
         const made = editsOf(plan({ scene: frozenScene(plain), ...picked }));
         expect(takeSnapshot(plain)).toEqual(before);
-        expect(plain.anyVersion).toBe(version);
+        expect(plain.sceneVersion).toBe(version);
         edits += made.length;
         const result = applyChange(openSnapshot(before), { label: '', edits: made });
         expect(result.ok)

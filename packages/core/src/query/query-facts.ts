@@ -23,7 +23,7 @@ export function factsOf(scene: Scene): QueryFacts {
 }
 
 const allTwins = memoizeByVersion(
-  (scene) => scene.placesVersion,
+  (scene) => scene.geometryVersion,
   (scene) => {
     const twins = new Map<ObjectId, readonly ObjectId[]>();
     for (const group of findTwins(scene, { inner: true })) for (const one of group) twins.set(one, group);

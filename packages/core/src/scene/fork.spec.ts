@@ -3,7 +3,7 @@ import { spokenFrames } from '../frames/spoken-frames.js';
 import { treeOrder } from '../frames/tree-order.js';
 import { vocabulary } from '../names/vocabulary.js';
 import { frozenScene, randomEdit, randomTree, sceneFromOutline, seededRandom } from '../testing/index.js';
-import { branchBoxes } from './places.js';
+import { branchBoxes } from './world-boxes.js';
 import { depths } from './depths.js';
 import { mainRoot } from './main-root.js';
 import { openSnapshot, takeSnapshot } from './snapshot.js';
@@ -39,7 +39,7 @@ describe('Scene.fork', () => {
       edits(plain, random, 15);
       const own = openSnapshot(takeSnapshot(plain));
       const before = worked(plain);
-      const versions = [plain.anyVersion, plain.namesVersion, plain.renames, plain.setsVersion];
+      const versions = [plain.sceneVersion, plain.namesVersion, plain.renames, plain.setsVersion];
       const fork = frozenScene(plain).fork();
       expect(worked(fork)).toEqual(before);
       edits(fork, seededRandom(seed * 7), 12);
@@ -50,7 +50,7 @@ describe('Scene.fork', () => {
       edits(own, seededRandom(seed * 11), 12);
       expect(worked(second)).toEqual(worked(own));
       expect(worked(plain)).toEqual(before);
-      expect([plain.anyVersion, plain.namesVersion, plain.renames, plain.setsVersion]).toEqual(versions);
+      expect([plain.sceneVersion, plain.namesVersion, plain.renames, plain.setsVersion]).toEqual(versions);
     });
 
   it('takes over what its base has worked out, until it differs in that', () => {
@@ -59,7 +59,7 @@ describe('Scene.fork', () => {
     const fork = scene.fork();
     fork.patch(2, { name: 'other' });
     expect(depths(fork)).toBe(known);
-    fork.place(2, null, 0);
+    fork.reparent(2, null, 0);
     expect(depths(fork)).not.toBe(known);
     expect(depths(scene)).toBe(known);
   });

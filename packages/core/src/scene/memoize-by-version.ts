@@ -15,13 +15,13 @@ export function memoizeByVersion<T>(
   make: (scene: Scene) => T,
   follows = false,
 ): (scene: Scene) => T {
-  const place = count++;
+  const index = count++;
   return (scene) => {
     const at = version(scene);
-    const held = scene.memory[place];
+    const held = scene.memory[index];
     if (held?.at === at) return held.value as T;
     const value = make(scene);
-    scene.memory[place] = { at, value, follows };
+    scene.memory[index] = { at, value, follows };
     return value;
   };
 }

@@ -11,7 +11,7 @@ describe('scene', () => {
     expect(scene.world(3).slice(12, 15)).toEqual([1, 2, 3]);
     scene.patch(1, { local: { t: [5, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] } });
     expect(scene.world(3).slice(12, 15)).toEqual([5, 2, 3]);
-    scene.place(3, null, 0);
+    scene.reparent(3, null, 0);
     expect(scene.world(3).slice(12, 15)).toEqual([0, 0, 3]);
   });
   it('bounds a subtree by the corners of its shapes', () => {
@@ -52,7 +52,7 @@ describe('scene', () => {
     expect([off(49), off(50), off(51), off(120), off(100_000)]).toEqual([null, 'n50', 'n50', 'n50', 'n50']);
     scene.patch(90_000, { switches: { ...scene.get(90_000).switches, shown: false } });
     expect([off(89_999), off(100_000)]).toEqual(['n50', 'n90000']);
-    scene.place(100_000, null, 0);
+    scene.reparent(100_000, null, 0);
     expect(off(100_000)).toBeNull();
     expect(depths(scene)[99_999]).toBe(99_998);
   });

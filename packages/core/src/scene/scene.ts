@@ -51,7 +51,7 @@ export class Scene {
   #structure = 0;
   #attributesVersion = 0;
   #switchesVersion = 0;
-  #placesVersion = 0;
+  #geometryVersion = 0;
   #setsVersion = 0;
   #namesVersion = 0;
   #patches = 0;
@@ -91,7 +91,7 @@ export class Scene {
     fork.#structure = this.#structure;
     fork.#attributesVersion = this.#attributesVersion;
     fork.#switchesVersion = this.#switchesVersion;
-    fork.#placesVersion = this.#placesVersion;
+    fork.#geometryVersion = this.#geometryVersion;
     fork.#setsVersion = this.#setsVersion;
     fork.#namesVersion = this.#namesVersion;
     fork.#thingsVersion = this.#thingsVersion;
@@ -124,8 +124,8 @@ export class Scene {
     return this.#attributesVersion + this.#structure;
   }
   /** Grows when anything may stand elsewhere or look otherwise. */
-  get placesVersion(): number {
-    return this.#placesVersion + this.#structure;
+  get geometryVersion(): number {
+    return this.#geometryVersion + this.#structure;
   }
   /** Grows when any object may be called otherwise. */
   get namesVersion(): number {
@@ -140,7 +140,7 @@ export class Scene {
     return this.#renamed.since(renames);
   }
   /** Grows with every change of anything. */
-  get anyVersion(): number {
+  get sceneVersion(): number {
     return this.#patches + this.#structure + this.#setsVersion + this.#thingsVersion;
   }
   /** Grows when a material or shape may be called otherwise. */
@@ -265,7 +265,7 @@ export class Scene {
     Object.assign(object, fields);
     if ('attributes' in fields) this.#attributesVersion++;
     if ('switches' in fields) this.#switchesVersion++;
-    if ('local' in fields || 'shape' in fields || 'bake' in fields) this.#placesVersion++;
+    if ('local' in fields || 'shape' in fields || 'bake' in fields) this.#geometryVersion++;
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;
     if (fields.display === null) delete object.display;
@@ -273,7 +273,7 @@ export class Scene {
     if (fields.local !== undefined) this.#worlds.forget(this.walk(id));
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
-  place(id: ObjectId, parent: ObjectId | null, index: number): void {
+  reparent(id: ObjectId, parent: ObjectId | null, index: number): void {
     this.#structure++;
     const object = this.#own(id);
     const from = this.#siblings(object.parent);

@@ -2,7 +2,7 @@ import type { Scene } from '../scene/scene.js';
 
 const changing = [
   'patch',
-  'place',
+  'reparent',
   'insert',
   'append',
   'remove',

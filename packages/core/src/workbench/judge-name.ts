@@ -5,7 +5,7 @@ import type { CompiledConvention } from '../names/slots/compiled-convention.js';
 import type { SceneObject } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
-const alone = checkRegistry.filter((check) => check.family === 'names' && check.reach === 'object');
+const alone = checkRegistry.filter((check) => check.family === 'names' && check.scope === 'object');
 
 /**
  * What would be wrong with a name if the object had it: the first finding of the checks that look at nothing else, or

@@ -131,7 +131,7 @@ function claimOne(database: Database, id: number, worker: string): Promise<JobRo
   });
 }
 /** Says the worker still lives, and hears whether the job is still its own and wanted. */
-export async function beat(
+export async function renewLease(
   sql: Sql,
   job: JobRow,
   stage: string,

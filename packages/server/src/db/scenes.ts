@@ -1,4 +1,4 @@
-import type { Standing } from '@renquil/core';
+import type { NamingStatistics } from '@renquil/core';
 import { placeholders, type Sql, type Value } from './database.js';
 
 export interface SceneRow {
@@ -70,7 +70,7 @@ export interface NewScene {
   readonly sourceFile: number;
   readonly thumbnailFile: number | null;
   readonly objects: number;
-  readonly standing: Standing;
+  readonly standing: NamingStatistics;
   readonly author: number;
 }
 export async function insertScene(sql: Sql, made: NewScene): Promise<number> {
@@ -110,7 +110,7 @@ export async function saveStanding(
   sql: Sql,
   scene: number,
   revision: number,
-  standing: Standing,
+  standing: NamingStatistics,
 ): Promise<boolean> {
   const { affectedRows } = await sql.run(
     'UPDATE scene SET standing = ?, standing_revision = ? WHERE id = ? AND (standing_revision IS NULL OR standing_revision <= ?)',

@@ -34,7 +34,7 @@ export interface Wanted {
  * Who is asking, for what, and whether they may. A thing of a project that one is no member of is "not found", so that
  * its existence is not given away.
  */
-export async function grant(
+export async function authorize(
   sql: Sql,
   credentials: Credentials,
   { needs, params, changes, quiet }: Wanted,

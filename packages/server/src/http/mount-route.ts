@@ -4,7 +4,7 @@ import type { Schema } from 'joi';
 import { object } from '@renquil/api';
 import { sessionDays } from '../db/sessions.js';
 import type { Services } from '../services/services.js';
-import { grant, type Credentials, type Granted } from './access.js';
+import { authorize, type Credentials, type Granted } from './access.js';
 import type { OwnNames } from './own-names.js';
 import { endUnread, readBody } from './read-body.js';
 import type { RequestLimit } from './request-limit.js';
@@ -35,7 +35,7 @@ export function mountRoute(app: Express, route: Route, services: Services, { nam
     const params = request.params as Record<string, string>;
     endUnread(request, response);
     const granted = await counted(limit, request, credentials, () =>
-      grant(services.database, credentials, {
+      authorize(services.database, credentials, {
         needs,
         params,
         changes: method !== 'get' && !route.evenArchived,

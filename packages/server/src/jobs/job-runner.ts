@@ -2,7 +2,7 @@ import { RenquilError } from '@renquil/core';
 import { explainDatabaseError, type Sql } from '../db/database.js';
 import { releaseHolds, storeBytes } from '../db/files.js';
 import {
-  beat,
+  renewLease,
   busyWorkers,
   claimJob,
   endJob,
@@ -100,7 +100,7 @@ export class JobRunner {
     const abort = new AbortController();
     let now: [string, number, number] = ['Starting', 0, 0];
     const pulse = async (): Promise<void> => {
-      const heard = await beat(database, job, ...now).catch(() => 'ours' as const);
+      const heard = await renewLease(database, job, ...now).catch(() => 'ours' as const);
       if (heard !== 'ours' && !abort.signal.aborted) abort.abort(heard satisfies Stop);
     };
     const timer = setInterval(() => void pulse(), Math.min(400, (leaseSeconds * 1000) / 4));

@@ -2,22 +2,22 @@ import {
   framesOf,
   saidFacing,
   shapeWords,
-  standingOf,
+  namingStatisticsOf,
   type CheckRun,
   type SaidFacing,
   type ShapeWord,
-  type Standing,
+  type NamingStatistics,
 } from '@renquil/core';
 
 /** What is known of a scene once it is checked: how it stands, and what it tells other scenes of its project. */
 export interface Judged {
-  readonly standing: Standing;
+  readonly standing: NamingStatistics;
   readonly shapes: readonly ShapeWord[];
   readonly facing: SaidFacing | null;
 }
 export function judgedBy(run: CheckRun): Judged {
   return {
-    standing: standingOf(run),
+    standing: namingStatisticsOf(run),
     shapes: shapeWords(run),
     facing: saidFacing(framesOf(run.scene, run.convention)),
   };

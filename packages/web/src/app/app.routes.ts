@@ -67,6 +67,11 @@ export const routes: Routes = [
     title: 'A new password · Renquil',
     loadComponent: () => import('./people/new-password').then((m) => m.NewPassword),
   },
+  {
+    path: 'reference',
+    title: 'The API · Renquil',
+    loadComponent: () => import('./reference/reference-page').then((m) => m.ReferencePage),
+  },
   { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },
   {
     path: 'scenes/:scene/:step',

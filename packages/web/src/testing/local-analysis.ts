@@ -11,7 +11,7 @@ import {
   proposeNames,
   runGate,
   runRecipe,
-  standingOf,
+  namingStatisticsOf,
   takeProposals,
   type Convention,
   type Edit,
@@ -22,7 +22,7 @@ import {
   type ObjectId,
   type PackedSnapshot,
   type SceneSnapshot,
-  type Standing,
+  type NamingStatistics,
 } from '@renquil/core';
 import { Subject } from 'rxjs';
 import type {
@@ -39,7 +39,7 @@ export class LocalAnalysis {
   readonly found = new FoundFindings();
   readonly version = signal(0);
   readonly progress = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
-  readonly standing = signal<Standing | null>(null);
+  readonly standing = signal<NamingStatistics | null>(null);
   readonly gate = signal<Gate | null>(null);
   readonly frames = signal<readonly Frame[]>([]);
   readonly broken = signal<string | null>(null);
@@ -110,7 +110,7 @@ export class LocalAnalysis {
   }
   #tell(): void {
     this.found.take(packFindings(this.#run!.rows()), true);
-    this.standing.set(standingOf(this.#run!));
+    this.standing.set(namingStatisticsOf(this.#run!));
     this.gate.set(runGate(this.#run!));
     this.frames.set(framesOf(this.#run!.scene, this.#run!.convention).all);
     this.version.update((n) => n + 1);

@@ -12,8 +12,8 @@ export const attributeDiffers = defineCheck({
   family: 'content',
   title: 'Attribute differs from the agreed value',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['attribute', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['attribute', 'insert', 'remove'],
   source: 'common practice',
   messages: {
     agreed: {

@@ -7,7 +7,7 @@ export const copies = defineCheck({
   family: 'content',
   title: 'Copy that could be an instance',
   severity: 'note',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice',
   messages: {
     copy: {

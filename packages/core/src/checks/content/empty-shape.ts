@@ -6,7 +6,7 @@ export const emptyShape = defineCheck({
   family: 'content',
   title: 'Empty shape',
   severity: 'warning',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice',
   messages: {
     empty: { short: 'nothing in its shape', because: '"{{name}}" has a shape without a single vertex.' },

@@ -8,8 +8,8 @@ export const faceBudget = defineCheck({
   family: 'content',
   title: 'Over the face budget',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['move', 'insert', 'remove', 'set'],
+  scope: 'scene',
+  triggeredBy: ['move', 'insert', 'remove', 'set'],
   source: 'common practice; the convention sets the numbers',
   messages: {
     object: {

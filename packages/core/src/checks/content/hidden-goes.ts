@@ -7,7 +7,7 @@ export const hiddenGoes = defineCheck({
   family: 'content',
   title: 'Hidden but going',
   severity: 'warning',
-  reach: 'switches',
+  scope: 'switches',
   source: 'common practice',
   messages: {
     hidden: {

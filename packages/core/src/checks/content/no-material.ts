@@ -6,7 +6,7 @@ export const noMaterial = defineCheck({
   family: 'content',
   title: 'No material',
   severity: 'note',
-  reach: 'object',
+  scope: 'object',
   source: 'glTF 2.0, section 3.9.6 (a mesh without a material takes the default one)',
   messages: {
     none: {

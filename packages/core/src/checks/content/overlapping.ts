@@ -12,8 +12,8 @@ export const overlapping = defineCheck({
   family: 'content',
   title: 'Lies exactly on another',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['transform', 'move', 'insert', 'remove', 'set'],
+  scope: 'scene',
+  triggeredBy: ['transform', 'move', 'insert', 'remove', 'set'],
   source: 'common practice',
   messages: {
     on: {
@@ -34,7 +34,7 @@ export const overlapping = defineCheck({
 
 /** For every object that shares shape and place with others: all of them in tree order. */
 const places = memoizeByVersion(
-  (scene) => scene.placesVersion,
+  (scene) => scene.geometryVersion,
   (scene): ReadonlyMap<ObjectId, readonly ObjectId[]> => {
     const byPlace = new Map<string, ObjectId[]>();
     for (const { id, shape } of scene.walk()) {

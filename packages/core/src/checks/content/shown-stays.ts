@@ -7,7 +7,7 @@ export const shownStays = defineCheck({
   family: 'content',
   title: 'Shown but not going',
   severity: 'note',
-  reach: 'switches',
+  scope: 'switches',
   source: 'common practice',
   messages: {
     stays: {

@@ -7,8 +7,8 @@ export const unused = defineCheck({
   family: 'content',
   title: 'Unused materials or shapes',
   severity: 'note',
-  reach: 'scene',
-  heeds: ['insert', 'remove', 'set', 'move', 'rename-thing'],
+  scope: 'scene',
+  triggeredBy: ['insert', 'remove', 'set', 'move', 'rename-thing'],
   source: 'common practice',
   messages: {
     unused: { short: '{{what}} unused', because: 'No object uses {{what}}: {{names}}.' },

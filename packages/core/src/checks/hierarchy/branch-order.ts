@@ -9,8 +9,8 @@ export const branchOrder = defineCheck({
   family: 'hierarchy',
   title: 'Branches out of order',
   severity: 'note',
-  reach: 'scene',
-  heeds: ['move', 'insert', 'remove', 'rename', 'attribute'],
+  scope: 'scene',
+  triggeredBy: ['move', 'insert', 'remove', 'rename', 'attribute'],
   source: 'the template of the asset type; common practice',
   messages: {
     order: {

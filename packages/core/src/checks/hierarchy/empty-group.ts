@@ -23,7 +23,7 @@ export const emptyGroup = defineCheck({
   family: 'hierarchy',
   title: 'Empty group',
   severity: 'warning',
-  reach: 'children',
+  scope: 'children',
   source: 'common practice',
   messages: {
     empty: {

@@ -8,7 +8,7 @@ export const exclusiveSets = defineCheck({
   family: 'hierarchy',
   title: 'In two sets that exclude each other',
   severity: 'warning',
-  reach: 'scene',
+  scope: 'scene',
   source: 'common practice; the convention names the sets',
   messages: {
     both: {

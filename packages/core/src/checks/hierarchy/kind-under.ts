@@ -14,7 +14,7 @@ export const kindUnder = defineCheck({
   family: 'hierarchy',
   title: 'Hangs under the wrong kind',
   severity: 'warning',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice',
   messages: {
     under: {

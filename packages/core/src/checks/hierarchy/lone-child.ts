@@ -8,8 +8,8 @@ export const loneChild = defineCheck({
   family: 'hierarchy',
   title: 'Group with one child',
   severity: 'note',
-  reach: 'scene',
-  heeds: ['move', 'insert', 'remove', 'rename', 'attribute'],
+  scope: 'scene',
+  triggeredBy: ['move', 'insert', 'remove', 'rename', 'attribute'],
   source: 'common practice',
   messages: {
     lone: { short: 'one child only', because: '"{{name}}" holds one object only, so it groups nothing.' },

@@ -7,7 +7,7 @@ export const noLayer = defineCheck({
   family: 'hierarchy',
   title: 'In no layer of its own',
   severity: 'note',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice; the convention asks for it',
   messages: {
     base: { short: 'still in Base', because: '"{{name}}" was put into no layer; it is still in Base.' },

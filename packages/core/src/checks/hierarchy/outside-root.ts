@@ -9,9 +9,9 @@ export const outsideRoot = defineCheck({
   family: 'hierarchy',
   title: 'Outside the root',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
-  suspects: ({ scene }) => scene.roots,
+  scope: 'scene',
+  triggeredBy: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  candidates: ({ scene }) => scene.roots,
   source: 'common practice',
   // Only its own name matters: a helper may stand anywhere.
   afterRenames: () => [],

@@ -11,8 +11,8 @@ export const requiredBranch = defineCheck({
   family: 'hierarchy',
   title: 'Required branch missing',
   severity: 'blocker',
-  reach: 'scene',
-  heeds: ['move', 'insert', 'remove', 'rename', 'attribute'],
+  scope: 'scene',
+  triggeredBy: ['move', 'insert', 'remove', 'rename', 'attribute'],
   source: 'the template of the asset type; common practice',
   messages: {
     missing: {

@@ -11,8 +11,8 @@ export const skeleton = defineCheck({
   family: 'hierarchy',
   title: 'Joints against the skeleton standard',
   severity: 'blocker',
-  reach: 'scene',
-  heeds: ['move', 'insert', 'remove', 'rename', 'attribute'],
+  scope: 'scene',
+  triggeredBy: ['move', 'insert', 'remove', 'rename', 'attribute'],
   source: 'ISO/IEC 19774; VRM 1.0; W3C WebXR Hand Input',
   messages: {
     missing: {

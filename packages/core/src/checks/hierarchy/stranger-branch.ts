@@ -7,8 +7,8 @@ export const strangerBranch = defineCheck({
   family: 'hierarchy',
   title: 'Stranger under the root',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['move', 'insert', 'remove', 'rename', 'attribute'],
+  scope: 'scene',
+  triggeredBy: ['move', 'insert', 'remove', 'rename', 'attribute'],
   source: 'the template of the asset type; common practice',
   messages: {
     stranger: {

@@ -7,7 +7,7 @@ export const tooDeep = defineCheck({
   family: 'hierarchy',
   title: 'Too deep',
   severity: 'warning',
-  reach: 'branch',
+  scope: 'branch',
   source: "common practice; the limit is the convention's",
   parameters: {
     most: {

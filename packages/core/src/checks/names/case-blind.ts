@@ -7,8 +7,8 @@ export const caseBlind = defineCheck({
   family: 'names',
   title: 'Same but for capitals',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'insert', 'remove'],
   source: 'common practice; file systems that ignore case',
   messages: {
     capitals: {
@@ -16,7 +16,7 @@ export const caseBlind = defineCheck({
       because: '"{{name}}" and "{{other}}" differ in capitals only, which not everything downstream minds.',
     },
   },
-  *suspects({ scene }) {
+  *candidates({ scene }) {
     for (const name of caseIndex(scene).like.keys()) yield* scene.withName(name);
   },
   *afterRenames(renamed, { scene }, had) {

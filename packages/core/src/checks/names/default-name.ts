@@ -19,7 +19,7 @@ export const defaultName = defineCheck({
   family: 'names',
   title: 'Default name',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice',
   messages: {
     generated: {

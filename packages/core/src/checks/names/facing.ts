@@ -26,8 +26,8 @@ export const facing = defineCheck({
   family: 'names',
   title: 'Facing',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['transform', 'move', 'set', 'attribute', 'insert', 'remove', 'frames'],
+  scope: 'scene',
+  triggeredBy: ['transform', 'move', 'set', 'attribute', 'insert', 'remove', 'frames'],
   source: 'glTF 2.0 section 3.4: the front of an asset faces +Z; the facing of the convention',
   messages: {
     against: {
@@ -36,7 +36,7 @@ export const facing = defineCheck({
         '{{agree}} of {{of}} names with a side or place say that "{{name}}" faces {{read}}, but the convention says {{declared}}. Sides are judged by {{read}} meanwhile.',
     },
   },
-  suspects: (context) => contradicted(context).keys(),
+  candidates: (context) => contradicted(context).keys(),
   evaluate(object, context) {
     const frame = frameOf(context, object);
     if (!frame) return null;

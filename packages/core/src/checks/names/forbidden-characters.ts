@@ -10,7 +10,7 @@ export const forbiddenCharacters = defineCheck({
   family: 'names',
   title: 'Forbidden characters',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'OpenUSD identifiers (letters, digits, underscore; no digit first); common practice for engines',
   messages: {
     blankEnd: {

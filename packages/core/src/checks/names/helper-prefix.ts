@@ -38,9 +38,9 @@ const byConvention = keptUp(
 /** How many objects of one shape are helpers by their prefix. */
 function likeness(scene: Scene, convention: CompiledConvention): Likeness {
   const held = byConvention(scene);
-  if (held.places !== scene.placesVersion) {
+  if (held.places !== scene.geometryVersion) {
     held.known.clear();
-    held.places = scene.placesVersion;
+    held.places = scene.geometryVersion;
   }
   let known = held.known.get(convention);
   if (!known) held.known.set(convention, (known = findLikeness(scene, convention)));
@@ -84,8 +84,8 @@ export const helperPrefix = defineCheck({
   family: 'names',
   title: 'Helper prefix',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename', 'insert', 'remove', 'set'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'insert', 'remove', 'set'],
   source: 'the convention of the scene',
   messages: {
     kind: {
@@ -109,7 +109,7 @@ export const helperPrefix = defineCheck({
     return renamed.every(isSame) ? [] : null;
   },
   applies: ({ convention }) => convention.source.helpers.prefixes.length > 0,
-  suspects: ({ scene, convention }) => likeness(scene, convention).odd,
+  candidates: ({ scene, convention }) => likeness(scene, convention).odd,
   evaluate(object, { scene, convention }) {
     const { name } = object;
     const prefix = convention.helperPrefix(name);

@@ -50,8 +50,8 @@ export const leftWithoutRight = defineCheck({
   family: 'names',
   title: 'Left without right',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
   source: 'common practice',
   // Which of a row counts as the first is a matter of taste, so a studio asks for it.
   parameters: {

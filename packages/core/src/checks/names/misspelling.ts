@@ -30,8 +30,8 @@ export const misspelling = defineCheck({
   family: 'names',
   title: 'Probably misspelled',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'insert', 'remove'],
   source:
     'common practice: optimal string alignment distance of 1, 2 for words of eight letters and more; words of English: SCOWL, size 70',
   messages: {
@@ -44,7 +44,7 @@ export const misspelling = defineCheck({
       because: '"{{text}}" is no word that is known; the nearest is "{{wanted}}".',
     },
   },
-  suspects: ({ scene }) => objectsWithSlips(scene).keys(),
+  candidates: ({ scene }) => objectsWithSlips(scene).keys(),
   afterRenames: (renamed, { scene }) => (renamed.some((one) => wordChanges(scene, [one]).size) ? null : []),
   evaluate(object, context) {
     const slip = slipIn(object, context);

@@ -8,8 +8,8 @@ export const namePattern = defineCheck<PatternMessage>({
   family: 'names',
   title: 'Does not fit its pattern',
   severity: 'blocker',
-  reach: 'object',
-  reachIn: ({ looksElsewhere }) => (looksElsewhere ? 'scene' : 'object'),
+  scope: 'object',
+  scopeIn: ({ looksElsewhere }) => (looksElsewhere ? 'scene' : 'object'),
   source: 'the convention of the scene',
   messages: patternTexts,
   evaluate(object, context) {

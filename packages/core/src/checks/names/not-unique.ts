@@ -12,11 +12,11 @@ export const notUnique = defineCheck({
   family: 'names',
   title: 'Not unique',
   severity: 'blocker',
-  reach: 'same-name',
+  scope: 'same-name',
   // Who are siblings changes with every move.
-  reachIn: ({ source }) =>
+  scopeIn: ({ source }) =>
     isAmongSiblings(source.checks?.['not-unique']?.parameters) ? 'scene' : 'same-name',
-  heeds: ['rename', 'move', 'insert', 'remove'],
+  triggeredBy: ['rename', 'move', 'insert', 'remove'],
   source: 'common practice; OpenUSD wants unique names among siblings',
   parameters: {
     among: {
@@ -32,7 +32,7 @@ export const notUnique = defineCheck({
       because: '{{count}} {{what}} are called "{{name}}"; only one may be.',
     },
   },
-  *suspects({ scene }) {
+  *candidates({ scene }) {
     for (const name of scene.sharedNames) yield* scene.withName(name);
   },
   evaluate(object, { scene, parameters }) {

@@ -10,8 +10,8 @@ export const numberLacking = defineCheck({
   family: 'names',
   title: 'No number among numbered ones',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'insert', 'remove'],
   source: 'common practice',
   messages: {
     lacking: {
@@ -19,7 +19,7 @@ export const numberLacking = defineCheck({
       because: '"{{name}}" has no number, and {{count}} that are called like it have one; {{free}} is free.',
     },
   },
-  suspects: ({ scene, convention }) => lackingNumbers(scene, convention).found.keys(),
+  candidates: ({ scene, convention }) => lackingNumbers(scene, convention).found.keys(),
   *afterRenames(renamed, { scene, convention }, had) {
     const lacking = lackingNumbers(scene, convention);
     for (const { object, from } of renamed)

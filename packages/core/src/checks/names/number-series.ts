@@ -9,15 +9,15 @@ export const numberSeries = defineCheck<Message>({
   family: 'names',
   title: 'Numbers with gaps or repeats',
   severity: 'note',
-  reach: 'scene',
-  heeds: ['rename', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'insert', 'remove'],
   source: 'common practice',
   messages: {
     gap: { short: '{{missing}} missing', because: '{{said}}' },
     start: { short: 'starts at {{digits}}', because: '{{said}}' },
     repeat: { short: '{{repeats}}', because: '{{said}}' },
   },
-  suspects: ({ scene }) => numberFamilies(scene).odd.keys(),
+  candidates: ({ scene }) => numberFamilies(scene).odd.keys(),
   *afterRenames(renamed, { scene }, had) {
     const families = numberFamilies(scene);
     for (const { object, from } of renamed)

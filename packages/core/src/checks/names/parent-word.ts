@@ -18,8 +18,8 @@ export const parentWord = defineCheck({
   title: 'Word repeated from the parent',
   severity: 'note',
   onRequest: true,
-  reach: 'scene',
-  heeds: ['rename', 'move', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'move', 'insert', 'remove'],
   source: 'common practice',
   messages: {
     repeated: {

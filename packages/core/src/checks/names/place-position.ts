@@ -11,8 +11,8 @@ export const placePosition = defineCheck({
   family: 'names',
   title: 'Place against position',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  scope: 'scene',
+  triggeredBy: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
   source: 'glTF 2.0 section 3.4: front +Z, unless the asset was told or its names say otherwise',
   messages: {
     other: {

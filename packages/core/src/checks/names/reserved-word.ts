@@ -22,7 +22,7 @@ export const reservedWord = defineCheck({
   family: 'names',
   title: 'Reserved word',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice; device names of file systems, literals of scripting languages',
   parameters: {
     words: { type: 'texts', shipped: [], text: 'Words of the studio that no object may be called.' },

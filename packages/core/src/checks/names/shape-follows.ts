@@ -7,8 +7,8 @@ export const shapeFollows = defineCheck({
   title: 'Shape named unlike its object',
   severity: 'note',
   onRequest: true,
-  reach: 'scene',
-  heeds: ['rename', 'rename-thing', 'set', 'insert', 'remove'],
+  scope: 'scene',
+  triggeredBy: ['rename', 'rename-thing', 'set', 'insert', 'remove'],
   source: 'common practice',
   parameters: {
     ending: { type: 'text', shipped: '', text: 'What the name of a shape has after that of its object.' },

@@ -13,8 +13,8 @@ export const sidePosition = defineCheck({
   family: 'names',
   title: 'Side against position',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  scope: 'scene',
+  triggeredBy: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
   source:
     'glTF 2.0 section 3.4: front +Z, so left is +X, unless the asset was told or its names say otherwise',
   messages: {

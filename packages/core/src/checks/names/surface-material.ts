@@ -23,8 +23,8 @@ export const surfaceMaterial = defineCheck({
   family: 'names',
   title: 'Surface against material',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['rename-thing'],
+  scope: 'scene',
+  triggeredBy: ['rename-thing'],
   source: 'common practice',
   messages: {
     other: {

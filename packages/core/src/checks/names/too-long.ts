@@ -6,7 +6,7 @@ export const tooLong = defineCheck({
   family: 'names',
   title: 'Too long',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice: 63 characters fit every target we know of',
   parameters: {
     most: {

@@ -25,7 +25,7 @@ export const typeKind = defineCheck({
   family: 'names',
   title: 'Type of another kind',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'the convention of the scene',
   messages: {
     other: {

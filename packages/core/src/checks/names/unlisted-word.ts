@@ -6,8 +6,8 @@ export const unlistedWord = defineCheck({
   family: 'names',
   title: 'Word not in its list',
   severity: 'blocker',
-  reach: 'object',
-  reachIn: ({ looksElsewhere }) => (looksElsewhere ? 'scene' : 'object'),
+  scope: 'object',
+  scopeIn: ({ looksElsewhere }) => (looksElsewhere ? 'scene' : 'object'),
   source: 'the convention of the scene',
   messages: {
     unlisted: {

@@ -6,7 +6,7 @@ export const unnamed = defineCheck({
   family: 'names',
   title: 'Unnamed',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice; glTF 2.0 section 5.25 leaves names optional',
   messages: {
     empty: { short: 'no name', because: 'The object has no name, so nothing downstream can ask for it.' },

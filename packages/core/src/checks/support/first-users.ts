@@ -16,7 +16,7 @@ export function firstUsers(scene: Scene, thing: OtherThing): ReadonlyMap<ObjectI
   return known;
 }
 const byThing = memoizeByVersion(
-  (scene) => scene.anyVersion,
+  (scene) => scene.sceneVersion,
   () => new Map<OtherThing, ReadonlyMap<ObjectId, readonly string[]>>(),
 );
 

@@ -8,7 +8,7 @@ export const negativeScale = defineCheck({
   family: 'transforms',
   title: 'Negative scale',
   severity: 'blocker',
-  reach: 'object',
+  scope: 'object',
   source: 'glTF 2.0, section 3.7.4 (a negative determinant turns the winding of faces); common practice',
   messages: {
     mirrored: {

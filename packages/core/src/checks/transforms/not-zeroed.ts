@@ -8,7 +8,7 @@ export const notZeroed = defineCheck({
   family: 'transforms',
   title: 'Not zeroed',
   severity: 'warning',
-  reach: 'object',
+  scope: 'object',
   source: 'common practice',
   messages: {
     moved: {

@@ -9,8 +9,8 @@ export const onFloor = defineCheck({
   family: 'transforms',
   title: 'Not standing on the floor',
   severity: 'warning',
-  reach: 'scene',
-  heeds: ['transform', 'move', 'insert', 'remove', 'attribute', 'set'],
+  scope: 'scene',
+  triggeredBy: ['transform', 'move', 'insert', 'remove', 'attribute', 'set'],
   source: 'the template of the asset type; common practice',
   messages: {
     above: {

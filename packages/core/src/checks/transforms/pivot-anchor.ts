@@ -18,7 +18,7 @@ export const pivotAnchor = defineCheck({
   family: 'transforms',
   title: 'Pivot not at its anchor',
   severity: 'warning',
-  reach: 'scene',
+  scope: 'scene',
   source: 'common practice; the convention names queries and anchors',
   messages: {
     away: {

@@ -8,7 +8,7 @@ export const rootPlace = defineCheck({
   family: 'transforms',
   title: 'Root not at the origin',
   severity: 'warning',
-  reach: 'roots',
+  scope: 'roots',
   source: 'common practice',
   messages: {
     away: {

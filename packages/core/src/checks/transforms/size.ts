@@ -9,8 +9,8 @@ export const size = defineCheck({
   family: 'transforms',
   title: 'Implausible size',
   severity: 'note',
-  reach: 'scene',
-  heeds: ['transform', 'move', 'insert', 'remove', 'set'],
+  scope: 'scene',
+  triggeredBy: ['transform', 'move', 'insert', 'remove', 'set'],
   source: 'glTF 2.0, section 3.4: units are metres; common practice',
   messages: {
     small: {

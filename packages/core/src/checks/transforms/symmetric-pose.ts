@@ -19,7 +19,7 @@ export const symmetricPose = defineCheck({
   family: 'transforms',
   title: 'Pose not symmetrical',
   severity: 'warning',
-  reach: 'scene',
+  scope: 'scene',
   source: 'the template of the asset type; common practice',
   messages: {
     off: {

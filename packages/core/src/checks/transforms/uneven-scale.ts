@@ -7,7 +7,7 @@ export const unevenScale = defineCheck({
   family: 'transforms',
   title: 'Uneven scale above others',
   severity: 'warning',
-  reach: 'children',
+  scope: 'children',
   source:
     'glTF 2.0, section 3.5.3 (matrices must decompose to T R S, which a shear does not); common practice',
   messages: {

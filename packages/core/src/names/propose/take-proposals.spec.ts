@@ -78,9 +78,9 @@ describe('taking proposals', () => {
     expect([...names.values()]).toEqual(['cell001_grp', 'cell002_grp']);
   });
   it('changes nothing but names, and leaves out what has gone meanwhile', () => {
-    const version = scene.anyVersion;
+    const version = scene.sceneVersion;
     take();
-    expect(scene.anyVersion).toBe(version);
+    expect(scene.sceneVersion).toBe(version);
     const gone = { ...made[4]!, object: 99 };
     expect(takeProposals(scene, parts, [gone], all).names.size).toBe(0);
   });

@@ -118,7 +118,7 @@ const known = new WeakMap<Frames, { readonly places: number; readonly partners: 
 export function mirrorPartners(scene: Scene, convention: CompiledConvention | null): Partners {
   const frames = framesOf(scene, convention);
   let held = known.get(frames);
-  if (held?.places !== scene.placesVersion)
-    known.set(frames, (held = { places: scene.placesVersion, partners: findPartners(scene, frames) }));
+  if (held?.places !== scene.geometryVersion)
+    known.set(frames, (held = { places: scene.geometryVersion, partners: findPartners(scene, frames) }));
   return held.partners;
 }

@@ -1,5 +1,5 @@
 import { drawnWorld } from '../../scene/bounds.js';
-import { branchBoxes, ownBoxes } from '../../scene/places.js';
+import { branchBoxes, ownBoxes } from '../../scene/world-boxes.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { defaultSlack, type Frame } from '../../frames/frame.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { checkRegistry, shippedConventions, type Standing } from '@renquil/core';
+import { checkRegistry, shippedConventions, type NamingStatistics } from '@renquil/core';
 import { listAudit, listTrend } from '../../db/projects.js';
 import { listScenes, type SceneRow } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
@@ -14,7 +14,7 @@ export function sceneSummary(row: SceneRow) {
     version: row.version,
     unsaved: row.version === null ? row.revision : row.revision - (row.version_revision ?? 0),
     convention: row.convention_name ?? shippedConventions[row.shipped_convention ?? 'parts']?.name ?? 'Parts',
-    standing: row.standing === null ? null : (JSON.parse(row.standing) as Standing),
+    standing: row.standing === null ? null : (JSON.parse(row.standing) as NamingStatistics),
     /** False for the moment between a change and its judgement. */
     judged: row.standing_revision === row.revision,
     updatedAt: row.updated_at,

@@ -1,6 +1,6 @@
 import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core';
-import { grant } from '../../http/access.js';
+import { authorize } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
 /** A page that does not read is let go; it comes again and asks from the last number it knew. */
@@ -13,7 +13,12 @@ const isRefusal: ReadonlySet<string> = new Set([
 ]);
 
 export const watchScene = defineRoute(endpoints.watchScene, {
-  async handleRaw({ scene, query, account, credentials }, { database, events, beatEvery }, request, response) {
+  async handleRaw(
+    { scene, query, account, credentials },
+    { database, events, beatEvery },
+    request,
+    response,
+  ) {
     const ended = events.streams.begin(account.id);
     request.on('close', ended);
     response.writeHead(200, {
@@ -39,7 +44,7 @@ export const watchScene = defineRoute(endpoints.watchScene, {
     const beat = setInterval(() => {
       response.write(': still here\n\n');
       // Whoever signed out meanwhile, or may not see the scene any more, hears no more of it.
-      grant(database, credentials, wanted).catch((error: unknown) => {
+      authorize(database, credentials, wanted).catch((error: unknown) => {
         if (error instanceof RenquilError && isRefusal.has(error.code)) response.end();
       });
     }, beatEvery);

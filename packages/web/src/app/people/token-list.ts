@@ -2,6 +2,7 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { Api } from '../state/api';
 import { PeopleApi, type NewToken } from '../state/people-api';
 import type { TokenInfo } from '@renquil/api';
@@ -18,12 +19,13 @@ import { SureButton } from '../ui/sure-button';
 @Component({
   selector: 'rq-token-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, DatePipe, FieldBox, LoadState, OnceLink, ReactiveFormsModule, SureButton],
+  imports: [AgoPipe, DatePipe, FieldBox, LoadState, OnceLink, ReactiveFormsModule, RouterLink, SureButton],
   template: `
     <p class="mt-2 max-w-2xl text-ink-2">
       A script, a farm or a build works here with a token in place of a person:
       <span class="chip">renquil check SCENE --server …</span>. Viewers look and check; artists also bring in,
-      change and hand off what passes the gate.
+      change and hand off what passes the gate. What can be asked is in
+      <a class="underline decoration-line-strong underline-offset-2" routerLink="/reference">the API</a>.
     </p>
     <form class="mt-3 flex flex-wrap items-end gap-3" [formGroup]="form" (ngSubmit)="make()">
       <rq-field words="What for"

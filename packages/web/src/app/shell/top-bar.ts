@@ -60,6 +60,7 @@ import { MenuPanel } from '../ui/menu-panel';
         }
         <hr class="my-1 border-line" />
         <button rqMenuItem (chosen)="keys()">Keys</button>
+        <a class="btn btn-bare w-full" cdkMenuItem routerLink="/reference" data-testid="reference">The API</a>
         <button rqMenuItem (chosen)="signOut()" data-testid="sign-out">Sign out</button>
       </div>
     </ng-template>

@@ -10,7 +10,7 @@ import type {
   PackedFindings,
   PackedSnapshot,
   RecipeStep,
-  Standing,
+  NamingStatistics,
   TakeChoices,
 } from '@renquil/core';
 
@@ -85,7 +85,7 @@ export type FromAnalysis =
   | ({ readonly type: 'findings' } & FindingsDelta)
   /** Which way the assets face, whenever that may be another. */
   | { readonly type: 'frames'; readonly frames: readonly Frame[] }
-  | { readonly type: 'summary'; readonly standing: Standing; readonly gate: Gate }
+  | { readonly type: 'summary'; readonly standing: NamingStatistics; readonly gate: Gate }
   | {
       readonly type: 'preview';
       readonly result: Omit<PreviewResult, 'names'> & { readonly names: PackedNames };

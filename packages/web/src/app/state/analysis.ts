@@ -9,7 +9,7 @@ import {
   type NameProposal,
   type ObjectId,
   type PackedSnapshot,
-  type Standing,
+  type NamingStatistics,
 } from '@renquil/core';
 import { Subject } from 'rxjs';
 import type {
@@ -49,7 +49,7 @@ export class Analysis implements OnDestroy {
   /** Grows with every delta; read it to depend on the findings. */
   readonly version = signal(0);
   readonly progress = signal<{ done: number; total: number } | null>({ done: 0, total: 0 });
-  readonly standing = signal<Standing | null>(null);
+  readonly standing = signal<NamingStatistics | null>(null);
   readonly gate = signal<Gate | null>(null);
   /** Which way the assets face. */
   readonly frames = signal<readonly Frame[]>([]);

@@ -12,7 +12,7 @@ import {
   provideEnglish,
   runGate,
   runRecipe,
-  standingOf,
+  namingStatisticsOf,
   takeProposals,
   tellFrames,
   type Convention,
@@ -125,7 +125,7 @@ function tellFindings(whole: boolean, rows: Parameters<typeof packFindings>[0]):
 let toldFrames: readonly Frame[] | null = null;
 function summarise(): void {
   if (!run) return;
-  tell({ type: 'summary', standing: standingOf(run), gate: runGate(run) });
+  tell({ type: 'summary', standing: namingStatisticsOf(run), gate: runGate(run) });
   const frames = framesOf(run.scene, run.convention).all;
   if (frames !== toldFrames) tell({ type: 'frames', frames: (toldFrames = frames) });
 }
@@ -172,7 +172,7 @@ async function propose(seq: number, objects: Int32Array): Promise<void> {
   const began = performance.now();
   try {
     while (asked === mine && run) {
-      const [{ scene, convention }, version] = [run, run.scene.anyVersion];
+      const [{ scene, convention }, version] = [run, run.scene.sceneVersion];
       const there = [...objects].filter((id) => scene.find(id));
       const steps = proposingNames(scene, convention, there, run, known);
       let step = steps.next();
@@ -180,7 +180,7 @@ async function propose(seq: number, objects: Int32Array): Promise<void> {
         tell({ type: 'proposing', seq, done: step.value, total: there.length });
         await new Promise((done) => setTimeout(done));
         if (asked !== mine) return;
-        if (run.scene !== scene || run.convention !== convention || scene.anyVersion !== version) break;
+        if (run.scene !== scene || run.convention !== convention || scene.sceneVersion !== version) break;
         step = steps.next();
       }
       if (!step.done) continue;

@@ -22,7 +22,7 @@ import {
   planGroup,
   planMoves,
   planPivot,
-  planPlace,
+  planTransform,
   planRemove,
   planRest,
   planSort,
@@ -33,7 +33,7 @@ import {
   type MoveRequest,
   type ObjectId,
   type PivotAt,
-  type PlaceSpace,
+  type TransformSpace,
   type Plan,
   type SwitchName,
   type Transform,
@@ -205,8 +205,8 @@ export class ArrangeState {
       planPivot(scene, active, pivotPoint(scene, measured, at, this.snap())),
     );
   }
-  place(id: ObjectId, space: PlaceSpace, to: Transform): boolean {
-    return this.#apply(`Place ${this.#name(id)}`, planPlace(this.#open.scene, id, space, to));
+  setTransform(id: ObjectId, space: TransformSpace, to: Transform): boolean {
+    return this.#apply(`Place ${this.#name(id)}`, planTransform(this.#open.scene, id, space, to));
   }
   zero(channels: readonly Channel[]): void {
     this.#apply(`Zero ${this.#these(this.picked())}`, planZero(this.#open.scene, this.picked(), channels));

@@ -6,9 +6,9 @@ import {
   mainRoot,
   parseQuery,
   pathOf,
-  placeIn,
+  transformIn,
   worldBounds,
-  type PlaceSpace,
+  type TransformSpace,
   type PivotAt,
   type Vec3,
 } from '@renquil/core';
@@ -41,8 +41,8 @@ export class Inspector {
   readonly open = inject(OpenScene);
   readonly ledger = inject(LedgerState);
   readonly arrange = inject(ArrangeState);
-  readonly space = signal<PlaceSpace>('parent');
-  readonly spaces: readonly (readonly [PlaceSpace, string])[] = [
+  readonly space = signal<TransformSpace>('parent');
+  readonly spaces: readonly (readonly [TransformSpace, string])[] = [
     ['world', 'World'],
     ['parent', 'From parent'],
     ['rest', 'From rest'],
@@ -56,7 +56,7 @@ export class Inspector {
   readonly path = computed(() => (this.object() ? pathOf(this.open.scene, this.object()!.id) : ''));
   readonly place = computed(() => {
     const object = this.object();
-    const place = object && placeIn(this.open.scene, object.id, this.space());
+    const place = object && transformIn(this.open.scene, object.id, this.space());
     return place && 't' in place ? place : null;
   });
   readonly rows = computed(() => {
@@ -159,7 +159,8 @@ export class Inspector {
         : row === 1
           ? { ...place, r: fromDegrees(set(toDegrees(place.r))) }
           : { ...place, s: set(place.s) };
-    if (!this.arrange.place(object.id, this.space(), to)) field.value = this.rows()[row]!.values[axis]!;
+    if (!this.arrange.setTransform(object.id, this.space(), to))
+      field.value = this.rows()[row]!.values[axis]!;
   }
   pivot(at: PivotAt): void {
     this.arrange.pivot(at);

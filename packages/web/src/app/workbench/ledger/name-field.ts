@@ -29,7 +29,7 @@ import { RowField } from './row-field';
       #origin="cdkOverlayOrigin"
       class="h-[22px] w-full rounded border bg-sheet px-1 font-mono text-ink"
       [class]="finding() ? 'border-block' : 'border-clear'"
-      [value]="text.draft()"
+      [value]="text.typed()"
       [rqTip]="finding()?.because ?? 'fits'"
       [attr.aria-label]="'New name of ' + object().name"
       [attr.aria-invalid]="finding() !== null"
@@ -37,7 +37,7 @@ import { RowField } from './row-field';
       spellcheck="false"
       autocomplete="off"
       data-testid="name-field"
-      (input)="text.draft.set(field.value)"
+      (input)="text.typed.set(field.value)"
       (keydown)="key($event)"
       (blur)="blurred()"
       (click)="$event.stopPropagation()"
@@ -48,7 +48,7 @@ import { RowField } from './row-field';
         [origin]="origin"
         [by]="open.lastChangedBy(object().id)"
         [theirText]="text.theirs() ?? ''"
-        [mineText]="text.draft()"
+        [mineText]="text.typed()"
         (theirs)="close()"
         (mine)="useMine()"
       />
@@ -59,7 +59,7 @@ export class NameField extends RowField {
   readonly object = input.required<SceneObject>();
   readonly text = new EditedText(() => (void this.open.scene, this.object().name));
   readonly finding = computed(() =>
-    judgeName(this.open.scene, this.open.convention, this.object(), this.text.draft()),
+    judgeName(this.open.scene, this.open.convention, this.object(), this.text.typed()),
   );
   /** Leaving was tried while two names stood against each other, or they do and something was typed. */
   readonly #tried = signal(false);

@@ -39,7 +39,7 @@ export abstract class RowField implements OnInit, OnDestroy {
   }
   ngOnDestroy(): void {
     if (!this.#done && this.text.isTyped)
-      this.#toasts.complain(`"${this.text.draft()}" was not kept: its row is gone.`);
+      this.#toasts.complain(`"${this.text.typed()}" was not kept: its row is gone.`);
     this.#done = true;
     this.closed();
   }
@@ -57,13 +57,13 @@ export abstract class RowField implements OnInit, OnDestroy {
     }
     const wanted = leaving === 'keep' || this.isWanted();
     this.close();
-    if (wanted) this.put(this.text.draft());
+    if (wanted) this.put(this.text.typed());
     return true;
   }
   useMine(): void {
     this.text.overTheirs();
     this.close();
-    this.put(this.text.draft());
+    this.put(this.text.typed());
   }
   close(): void {
     this.#done = true;

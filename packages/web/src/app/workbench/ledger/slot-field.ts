@@ -43,7 +43,7 @@ import { SlotCells } from './slot-cells';
         [origin]="origin"
         [by]="open.lastChangedBy(object())"
         [theirText]="text.theirs() ?? ''"
-        [mineText]="text.draft()"
+        [mineText]="text.typed()"
         (theirs)="close()"
         (mine)="useMine()"
       />
@@ -88,11 +88,11 @@ export class SlotField extends RowField {
   }
   override ngOnInit(): void {
     super.ngOnInit();
-    this.start.set(this.state.typed() ?? this.text.draft());
+    this.start.set(this.state.typed() ?? this.text.typed());
   }
   typed(text: string): void {
     this.#touched = true;
-    this.text.draft.set(text.trim());
+    this.text.typed.set(text.trim());
     const finding = this.#cells.preview(this.object(), this.slot(), text.trim());
     this.speaker?.say('verdict', finding ? finding.message : 'fits');
   }

@@ -315,7 +315,8 @@ export class Viewport {
     stage.holdStill(this.boxing());
     stage.gizmo.placed = (id, world) => {
       this.#onHandles = true;
-      if (!this.arrange.place(id, 'world', world)) stage.gizmo.on(id, this.mode(), this.arrange.snap());
+      if (!this.arrange.setTransform(id, 'world', world))
+        stage.gizmo.on(id, this.mode(), this.arrange.snap());
     };
   }
 }

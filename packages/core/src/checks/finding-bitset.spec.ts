@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { FoundBits } from './found-bits.js';
+import { FindingBitset } from './finding-bitset.js';
 
 describe('what is found, as bits', () => {
   it('is what a set of pairs would hold', () => {
     const step = fc.tuple(fc.constantFrom('put', 'drop', 'dropAll'), fc.nat(90), fc.nat(69));
     fc.assert(
       fc.property(fc.array(step, { maxLength: 200 }), (steps) => {
-        const bits = new FoundBits(70, 5);
+        const bits = new FindingBitset(70, 5);
         const pairs = new Set<string>();
         for (const [what, id, check] of steps) {
           bits[what](id, check);

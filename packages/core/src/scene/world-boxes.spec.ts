@@ -4,7 +4,7 @@ import { applyChange } from '../edits/change.js';
 import { randomEdit, randomTree, seededRandom } from '../testing/index.js';
 import { toMatrix } from '../math/transform.js';
 import { ownBounds, worldBounds } from './bounds.js';
-import { branchBoxes, ownBoxes, type Boxes } from './places.js';
+import { branchBoxes, ownBoxes, type Boxes } from './world-boxes.js';
 
 const boxAt = (boxes: Boxes, id: number): Box | null => {
   const [a, b, c, d, e, f] = boxes.subarray(id * 6, id * 6 + 6);

@@ -1,7 +1,7 @@
 import type { ObjectId } from '../scene/scene-object.js';
 
 /** Which checks found something of which object, a bit each: a million objects with findings take a few megabytes. */
-export class FoundBits {
+export class FindingBitset {
   readonly #words: number;
   #bits: Uint32Array;
 

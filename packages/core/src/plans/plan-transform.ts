@@ -7,10 +7,10 @@ import type { Plan } from './plan-on-fork.js';
 import { singular } from './plan-move.js';
 
 /** In which terms a transform is given: of the world, of the parent, or on top of the object's rest. */
-export type PlaceSpace = 'world' | 'parent' | 'rest';
+export type TransformSpace = 'world' | 'parent' | 'rest';
 
 /** The object's transform in those terms; null when it is sheared there, or there is no rest. */
-export function placeIn(scene: Scene, id: ObjectId, space: PlaceSpace): Transform | null {
+export function transformIn(scene: Scene, id: ObjectId, space: TransformSpace): Transform | null {
   const object = scene.get(id);
   if (space === 'parent') return 'm' in object.local ? fromMatrix(object.local.m) : object.local;
   if (space === 'world') return fromMatrix(scene.world(id));
@@ -19,7 +19,7 @@ export function placeIn(scene: Scene, id: ObjectId, space: PlaceSpace): Transfor
 }
 
 /** Gives an object a transform in those terms; what hangs below it goes along. */
-export function planPlace(scene: Scene, id: ObjectId, space: PlaceSpace, to: Transform): Plan {
+export function planTransform(scene: Scene, id: ObjectId, space: TransformSpace, to: Transform): Plan {
   const object = scene.get(id);
   let local: Transform | null = to;
   if (space === 'rest') {

@@ -3,7 +3,7 @@ import type { Severity } from './check.js';
 import { checkRegistry } from './registry.js';
 
 /** How a scene stands, in a few numbers: what the library shows. */
-export interface Standing {
+export interface NamingStatistics {
   readonly objects: number;
   /** Objects that have a pattern to fit, and how many of them no names-family finding speaks of. */
   readonly named: number;
@@ -19,7 +19,7 @@ const nameChecks = new Set(
     .map(({ id }) => id),
 );
 
-export function standingOf(run: CheckRun): Standing {
+export function namingStatisticsOf(run: CheckRun): NamingStatistics {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
   const byCheck: Record<string, number> = {};
   let wrong = 0;

@@ -10,7 +10,7 @@ export type Boxes = Float64Array;
 
 /** World boxes of objects' own shapes, as ownBounds has them; remembered until something moves. */
 export const ownBoxes = memoizeByVersion(
-  (scene) => scene.placesVersion,
+  (scene) => scene.geometryVersion,
   (scene): Boxes => {
     const boxes = new Float64Array(scene.nextId * 6).fill(NaN);
     const scratch = new Float64Array(16);
@@ -29,7 +29,7 @@ export const ownBoxes = memoizeByVersion(
 
 /** World boxes of an object and all below it. */
 export const branchBoxes = memoizeByVersion(
-  (scene) => scene.placesVersion,
+  (scene) => scene.geometryVersion,
   (scene): Boxes => {
     const boxes = ownBoxes(scene).slice();
     const order = new Int32Array(scene.size);
