@@ -6,7 +6,9 @@ type AnyEndpoint = Endpoints[keyof Endpoints];
 type AddressOf<E extends AnyEndpoint> = E extends AnyEndpoint
   ? `${Uppercase<E['method']>} ${E['path']}`
   : never;
+/** Method and path of an endpoint as one text: `GET /api/scenes/:scene`. */
 export type Address = AddressOf<AnyEndpoint>;
+/** The endpoint at an address. */
 export type At<A extends Address> = Extract<AnyEndpoint, { method: Lowercase<MethodOf<A>>; path: PathOf<A> }>;
 type MethodOf<A extends string> = A extends `${infer M} ${string}` ? M : never;
 type PathOf<A extends string> = A extends `${string} ${infer P}` ? P : never;

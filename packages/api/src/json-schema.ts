@@ -3,6 +3,7 @@ import convert from 'joi-to-json';
 import { things } from './endpoints/things.js';
 import type { AnyShape } from './shape.js';
 
+/** A JSON Schema (draft 2020-12) as plain data. */
 export type JsonSchema = Record<string, unknown>;
 /** The package is CommonJS: what it exports by default is one level down for some loaders. */
 const toJson = ((convert as unknown as { default?: typeof convert }).default ?? convert) as unknown as (

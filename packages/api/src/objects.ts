@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { AnyShape, Of, Presence, SentAs, Shape } from './shape.js';
 
+/** The members of an object by name. */
 export type Members = Readonly<Record<string, AnyShape>>;
 type With<M extends Members, P extends Presence> = {
   [K in keyof M]: M[K] extends Shape<infer _O, infer _I, infer Q> ? (Q extends P ? K : never) : never;
@@ -23,10 +24,12 @@ export function object<M extends Members>(
   const keys = Object.fromEntries(Object.entries(members).map(([key, { joi }]) => [key, joi]));
   return { joi: also(Joi.object(keys)).required(), presence: 'needed' };
 }
+/** How many there may be; left out: any number. */
 export interface ListLimits {
   readonly min?: number;
   readonly max?: number;
 }
+/** A list of one shape. */
 export function list<O, I>(
   shape: Shape<O, I>,
   { min, max }: ListLimits = {},

@@ -14,6 +14,7 @@ export interface Shape<Out, In = Out, P extends Presence = 'needed'> {
   /** Of the types only; nothing is there at run time. */
   readonly [types]?: readonly [Out, In];
 }
+/** A shape, whatever it is of. */
 export type AnyShape = Shape<unknown, unknown, Presence>;
 /** The type of what comes out of a check: what a handler reads, and what a page gets. */
 export type Of<S> = S extends Shape<infer Out, infer _In, infer _P> ? Out : never;
@@ -31,6 +32,7 @@ export function filled<O, I>(
 ): Shape<O, I, 'filled'> {
   return { joi: shape.joi.optional().default(value), presence: 'filled' };
 }
+/** The same, or null. */
 export function nullable<O, I>(shape: Shape<O, I>): Shape<O | null, I | null> {
   return { joi: shape.joi.allow(null), presence: 'needed' };
 }

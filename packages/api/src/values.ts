@@ -7,6 +7,7 @@ export type IsoTime = string & { readonly isoTime?: never };
 
 const needed = <T>(joi: Joi.Schema): Shape<T> => ({ joi: joi.required(), presence: 'needed' });
 
+/** Characters; left out: any number. */
 export interface TextLimits {
   readonly min?: number;
   readonly max?: number;
@@ -22,9 +23,11 @@ export function text({ min = 0, max, trim = false }: TextLimits = {}): Shape<str
   if (max !== undefined) joi = joi.max(max);
   return needed(joi);
 }
+/** One of these words. */
 export function oneOf<const V extends string>(...values: readonly V[]): Shape<V> {
   return needed(Joi.string().valid(...values));
 }
+/** A whole number, both ends included. */
 export function integer(min = Number.MIN_SAFE_INTEGER, max = Number.MAX_SAFE_INTEGER): Shape<number> {
   return needed(Joi.number().integer().min(min).max(max));
 }
@@ -32,9 +35,13 @@ export function integer(min = Number.MIN_SAFE_INTEGER, max = Number.MAX_SAFE_INT
 export const id = (): Shape<number> => integer(1);
 /** How many, from 0. */
 export const count = (): Shape<number> => integer(0);
+/** Yes or no, never by text. */
 export const flag = (): Shape<boolean> => needed(Joi.boolean());
+/** Only true can stand here. */
 export const yes = (): Shape<true> => needed(Joi.valid(true));
+/** Only null can stand here. */
 export const nothing = (): Shape<null> => needed(Joi.valid(null));
+/** A time as ISO 8601 text in UTC. */
 export const time = (): Shape<IsoTime> => needed(Joi.string().isoDate());
 /** Any object: its own reader checks it. */
 export const anyObject = <T = Readonly<Record<string, unknown>>>(): Shape<T> =>
@@ -44,4 +51,5 @@ export const unchecked = <Sent>(): Shape<unknown, Sent> => ({
   joi: Joi.object().unknown().required(),
   presence: 'needed',
 });
+/** A UUID made by whoever asks: the same one twice is the same request. */
 export const requestId = (): Shape<string> => needed(requestIdSchema);

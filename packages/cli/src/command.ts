@@ -3,6 +3,7 @@ import type { Host } from './host.js';
 
 /** 0 clean, 1 findings at or above --fail-on, 2 could not run. */
 export type ExitCode = 0 | 1 | 2;
+/** Flags as they were given, by name. */
 export type Values = Readonly<Record<string, string | boolean | undefined>>;
 
 /** One command, one file. */

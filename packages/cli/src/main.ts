@@ -6,6 +6,7 @@ import { diskHost } from './disk-host.js';
 import type { Host } from './host.js';
 import { RemoteError } from './remote.js';
 
+/** What `renquil --help` prints. */
 export function help(): string {
   const lines = commandRegistry.map(({ usage, says }) => `  ${usage}\n      ${says}`);
   return `renquil: arrange, name, check and hand off 3D scenes, without a screen.\n\n${lines.join('\n')}\n\nExit codes: 0 clean, 1 findings or clashes, 2 could not run.\n`;

@@ -6,6 +6,7 @@ import type { Host } from './host.js';
 
 /** The flags of every command that works with a server. */
 export const remoteOptions = { server: { type: 'string' }, 'token-file': { type: 'string' } } as const;
+/** How the flags of all commands that ask a server are written. */
 export const remoteUsage = '--server URL [--token-file F]';
 
 /** Milliseconds that an answer may take, that a transfer may, and between two looks at a job. */

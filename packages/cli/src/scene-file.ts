@@ -11,6 +11,7 @@ import {
 } from '@renquil/formats';
 import type { Host } from './host.js';
 
+/** A file as it was read, with the scene in it. */
 export interface OpenedFile {
   readonly path: string;
   readonly scene: Scene;
@@ -28,6 +29,7 @@ function beside(path: string, host: Host): (relative: string) => Uint8Array | nu
   };
 }
 
+/** Opens a glTF file in either container. Throws RenquilError naming file and place. */
 export function openFile(path: string, host: Host): OpenedFile {
   const bytes = host.read(path);
   fileKindOf(bytes, path);
@@ -53,6 +55,7 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
   host.write(out, packs ? packGlb(openGltf(bytes, opened.path, beside(opened.path, host))) : bytes);
 }
 
+/** A JSON file as it stands, unchecked. Throws RenquilError when it is none. */
 export function readJson(path: string, host: Host): unknown {
   const text = new TextDecoder().decode(host.read(path));
   try {

@@ -10,6 +10,7 @@ export interface ErrorEntry {
 
 const entry = (status: number, text: string, exit = 2): ErrorEntry => ({ text, status, exit });
 
+/** Every error that a person can meet: HTTP status, text with holes, exit code of the command line. */
 export const errorCatalogue = {
   'change-conflict': entry(409, 'Someone else changed this first: {{detail}}.'),
   'change-id-taken': entry(409, 'This change carries the id of another one. Nothing was changed.'),
@@ -87,7 +88,9 @@ export const errorCatalogue = {
   usage: entry(400, '{{detail}}'),
 } as const satisfies Record<string, ErrorEntry>;
 
+/** The codes that programs tell errors by; they stay when texts change. */
 export type ErrorCode = keyof typeof errorCatalogue;
+/** What fills the holes of an error's text. */
 export type ErrorData = Readonly<Record<string, string | number>>;
 
 /** Fills `{{key}}` from data; an unknown key stays visible so that a test can find it. */
@@ -104,6 +107,7 @@ export function fillText(text: string, data: ErrorData): string {
 /** Texts cut at their keys, once: a check may fill one a million times. */
 const partsOf = new Map<string, string[]>();
 
+/** An error of the catalogue: its message is the text with the data in it. */
 export class RenquilError extends Error {
   constructor(
     readonly code: ErrorCode,

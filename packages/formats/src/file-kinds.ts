@@ -1,6 +1,7 @@
 import { RenquilError } from '@renquil/core';
 import { isGlb } from './gltf/glb.js';
 
+/** The files that can be brought in. */
 export type FileKind = 'glb' | 'gltf';
 
 /** What a file is, by its first bytes first and its name second: a wrong ending is no reason to refuse a good file. */

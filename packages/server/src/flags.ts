@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { isAbsolute, join } from 'node:path';
 import { SetUpError } from './db/set-up-error.js';
 
+/** What the server is started with. */
 export interface Flags {
   readonly port: number;
   readonly host: string;
@@ -23,6 +24,7 @@ export interface Flags {
   readonly help: boolean;
 }
 
+/** What `--help` prints. */
 export const usage = `npm start -- [flags]
   --port N          port on 127.0.0.1 (8420)
   --data FOLDER     where everything is kept (.renquil)
@@ -37,6 +39,7 @@ export const usage = `npm start -- [flags]
   --database URL    work on this MariaDB, as in mariadb://renquil@db.studio:3306/renquil?ca=FILE, instead of a private
                     one; also RENQUIL_DATABASE, with the password in RENQUIL_DATABASE_PASSWORD or _PASSWORD_FILE`;
 
+/** The flags as they were given. Throws SetUpError naming the one that cannot be read. */
 export function readFlags(
   argv: readonly string[],
   cwd: string,

@@ -16,6 +16,7 @@ import { hashPassword } from './services/sessions.js';
 import { openServices } from './services/open-services.js';
 import type { Services } from './services/services.js';
 
+/** A server that runs. */
 export interface Serving {
   readonly port: number;
   close(): Promise<void>;

@@ -4,6 +4,7 @@ import { parseChangeList } from '@renquil/formats/schemas';
 import type { Command } from '../command.js';
 import { openFile, readJson, saveFile } from '../scene-file.js';
 
+/** `renquil apply`: a change list over a file. */
 export const apply: Command = {
   name: 'apply',
   says: 'Applies a change list (rename, move, remove) to a file, all of it or nothing.',

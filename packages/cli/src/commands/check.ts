@@ -51,6 +51,7 @@ async function ofScenes(scenes: readonly string[], values: Values, host: Host): 
   return files;
 }
 
+/** `renquil check`: the checks over files, or over scenes of a server. */
 export const check: Command = {
   name: 'check',
   says: 'Runs the checks over files, or with --server over scenes of it by their own conventions. Ends with 1 when something is found at or above --fail-on.',

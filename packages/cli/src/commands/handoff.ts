@@ -2,6 +2,7 @@ import { RenquilError } from '@renquil/core';
 import type { Command, ExitCode } from '../command.js';
 import { Remote, RemoteError, remoteOptions, remoteUsage } from '../remote.js';
 
+/** `renquil handoff`: a package built by the server. */
 export const handoff: Command = {
   name: 'handoff',
   says: 'Has the server build, read back and keep a package of a scene as it is now, and fetches it. Ends with 1 when the gate is not passed.',

@@ -2,6 +2,7 @@ import { learnConvention, parseQuery, RenquilError } from '@renquil/core';
 import type { Command } from '../command.js';
 import { openFile } from '../scene-file.js';
 
+/** `renquil learn`: a convention out of the names of files. */
 export const learn: Command = {
   name: 'learn',
   says: 'Reads a convention out of files whose names are as they should be. Prints what it found and how many names bear it out.',

@@ -4,6 +4,7 @@ import type { Command } from '../command.js';
 import { oneOf } from '../one-of.js';
 import { openFile } from '../scene-file.js';
 
+/** `renquil outline`: the tree of a scene. */
 export const outline: Command = {
   name: 'outline',
   says: 'Prints the tree of a scene.',

@@ -13,6 +13,7 @@ import { openConvention } from '../convention-file.js';
 import { oneOf } from '../one-of.js';
 import { openFile } from '../scene-file.js';
 
+/** `renquil propose`: names by a convention, with why. */
 export const propose: Command = {
   name: 'propose',
   says: 'Proposes names by a convention, with how sure each is and why. Ends with 1 when some stay open or unsure.',

@@ -6,6 +6,7 @@ import type { Command } from '../command.js';
 import { openConvention } from '../convention-file.js';
 import { openFile, readJson, saveFile } from '../scene-file.js';
 
+/** `renquil rename`: a recipe over the names of a file. */
 export const rename: Command = {
   name: 'rename',
   says: 'Runs a recipe over the names of a file. Prints what changes; writes only with --out or --changes.',

@@ -4,6 +4,7 @@ import type { Command, ExitCode } from '../command.js';
 import { Remote, remoteOptions, remoteUsage } from '../remote.js';
 import { openFile } from '../scene-file.js';
 
+/** `renquil upload`: files into a project. */
 export const upload: Command = {
   name: 'upload',
   says: 'Brings a file, with the .bin and images beside it, into the project of the token. Prints the number of the scene.',

@@ -7,8 +7,11 @@ import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
 
+/** How bad a finding is, the worst first. A blocker keeps a scene from being handed off. */
 export const severities = ['blocker', 'warning', 'note'] as const;
+/** One of them. */
 export type Severity = (typeof severities)[number];
+/** What a check is about; the folder it stands in. */
 export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
 
 /**
@@ -19,6 +22,9 @@ export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
  */
 export type Scope = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches' | 'scene';
 
+/**
+ * What a check may look at beside the object. Parameters are those of the convention, over what the check ships with.
+ */
 export interface CheckContext {
   readonly scene: Scene;
   readonly convention: CompiledConvention;
@@ -30,6 +36,7 @@ let lastName: string | undefined;
 let lastKey: PatternKey | undefined;
 let lastConvention: CompiledConvention | undefined;
 let lastReading: NameReading | undefined;
+/** The reading of a name by a pattern, remembered for the checks that ask next of the same object. */
 export function readingOf({ convention }: CheckContext, key: PatternKey, name: string): NameReading {
   if (lastName === name && lastKey === key && lastConvention === convention) return lastReading!;
   lastReading = readName(convention, key, name);
@@ -44,12 +51,17 @@ export interface Report<M extends string = string> {
   readonly data: Readonly<Record<string, string | number>>;
   readonly slot?: string;
 }
+/** A message with `{{holes}}` that a report's data fills. */
 export interface MessageText {
   /** A few words, for a cell. */
   readonly short: string;
   /** The whole sentence, with the reason. */
   readonly because: string;
 }
+/**
+ * One rule: what it looks for, what that means, how it is put right. Made with `defineCheck`; asking it never changes
+ * the scene.
+ */
 export interface Check<M extends string = string> {
   readonly id: string;
   readonly family: Family;
@@ -100,6 +112,7 @@ export function defineCheck<M extends string>(
   return { ...check, parameters, defaults: Object.fromEntries(shipped) as Record<string, unknown> };
 }
 
+/** What a check says of an object, in words. */
 export interface Finding {
   readonly check: string;
   readonly severity: Severity;
@@ -111,6 +124,7 @@ export interface Finding {
   readonly fixable: boolean;
 }
 
+/** A report with its texts filled in. */
 export function toFinding(check: Check, object: ObjectId, severity: Severity, report: Report): Finding {
   const text = check.messages[report.message]!;
   return {

@@ -19,6 +19,7 @@ const nameChecks = new Set(
     .map(({ id }) => id),
 );
 
+/** Counts what was found in a scene: how many names fit, how much of each severity, how much by each check. */
 export function namingStatisticsOf(run: CheckRun): NamingStatistics {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
   const byCheck: Record<string, number> = {};

@@ -35,6 +35,7 @@ export function packFindings(rows: Iterable<readonly [ObjectId, readonly Finding
   const asked = Int32Array.from(sorted, ([id]) => id);
   return { asked, objects, sorts: sorts.made, because: packTexts(because) };
 }
+/** What can be handed to another thread without being copied. */
 export function findingBuffers({ asked, objects, sorts, because }: PackedFindings): ArrayBuffer[] {
   return [asked.buffer, objects.buffer, sorts.at.buffer, because.ends.buffer];
 }
@@ -173,6 +174,7 @@ export class FindingColumns {
     return this.sortAt(at).severity;
   }
 }
+/** 0 for the worst; for sorting. */
 export const severityRank: Readonly<Record<Severity, number>> = Object.fromEntries(
   severities.map((one, i) => [one, i]),
 ) as Record<Severity, number>;

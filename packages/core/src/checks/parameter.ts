@@ -14,6 +14,7 @@ export interface NumberParameter extends Said<number> {
   readonly unit: 'metres' | 'characters' | 'levels' | 'faces';
   readonly whole?: true;
 }
+/** Yes or no. */
 export interface SwitchParameter extends Said<boolean> {
   readonly type: 'switch';
 }
@@ -22,6 +23,7 @@ export interface ChoiceParameter extends Said<string> {
   readonly type: 'choice';
   readonly of: readonly string[];
 }
+/** One line of text. */
 export interface TextParameter extends Said<string> {
   readonly type: 'text';
 }
@@ -48,6 +50,7 @@ export interface AnchorsParameter extends Said<
 > {
   readonly type: 'anchors';
 }
+/** What a convention may set of a check: type, range, unit and text. */
 export type Parameter =
   | NumberParameter
   | SwitchParameter
@@ -58,6 +61,7 @@ export type Parameter =
   | KindsByKindParameter
   | ValuesParameter
   | AnchorsParameter;
+/** By the key under which a convention sets them. */
 export type Parameters = Readonly<Record<string, Parameter>>;
 
 /** How far off, in metres, something may be. */

@@ -1,6 +1,7 @@
 import { applied, refused, type AttributeEdit, type EditDefinition } from './edit.js';
 import { sameJson } from './same-json.js';
 
+/** One attribute set, changed or taken away. Refused when it holds something else than `from`. */
 export const attributeEdit: EditDefinition<AttributeEdit> = {
   kind: 'attribute',
   apply(scene, edit) {

@@ -8,6 +8,7 @@ export interface Change {
   readonly edits: readonly Edit[];
 }
 
+/** What takes the change back; or which edit was refused (`at`, from 0) and why. */
 export type ChangeResult = { ok: true; inverse: Change } | ({ ok: false; at: number } & Refusal);
 
 /** Edits that take a list back, last first. */

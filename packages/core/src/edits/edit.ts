@@ -20,12 +20,14 @@ export interface TreePosition {
   readonly local: Transform;
 }
 
+/** Another name; empty names are allowed. */
 export interface RenameEdit {
   readonly kind: 'rename';
   readonly object: ObjectId;
   readonly from: string;
   readonly to: string;
 }
+/** Another tree position. `from.index` counts with the object in its list, `to.index` with it taken out. */
 export interface MoveEdit {
   readonly kind: 'move';
   readonly object: ObjectId;
@@ -39,18 +41,21 @@ export interface InsertEdit {
   readonly parent: ObjectId | null;
   readonly index: number;
 }
+/** A branch that goes, with all that is needed to put it back. */
 export interface RemoveEdit {
   readonly kind: 'remove';
   readonly branch: Branch;
   readonly parent: ObjectId | null;
   readonly index: number;
 }
+/** Another local transform: metres, a unit quaternion xyzw, scale; relative to the parent. */
 export interface TransformEdit {
   readonly kind: 'transform';
   readonly object: ObjectId;
   readonly from: Transform;
   readonly to: Transform;
 }
+/** What a SetEdit can set. `bake` and `outline` are in the object's own space, in metres; `rest` is local. */
 export interface FieldValues {
   readonly switches: Switches;
   readonly layer: string;
@@ -62,6 +67,7 @@ export interface FieldValues {
   readonly shape: number | null;
   readonly outline: readonly Vec3[] | null;
 }
+/** One field of an object. */
 export interface SetEdit<F extends keyof FieldValues = keyof FieldValues> {
   readonly kind: 'set';
   readonly object: ObjectId;
@@ -110,6 +116,7 @@ export interface RenameThingEdit {
   readonly to: string;
 }
 
+/** The smallest thing that changes a scene: plain data that carries what it found and what it leaves. */
 export type Edit =
   | RenameThingEdit
   | NamedLayerEdit
@@ -122,16 +129,21 @@ export type Edit =
   | TransformEdit
   | SetEdit
   | AttributeEdit;
+/** The `kind` of an edit, by which the registry knows it. */
 export type EditKind = Edit['kind'];
 
+/** Why an edit does not apply; `object` is 0 where it is about none. */
 export type Refusal = Readonly<{
   code:
     'object-missing' | 'object-exists' | 'expected-other' | 'would-cycle' | 'parent-missing' | 'index-out';
   object: ObjectId;
   detail: string;
 }>;
+/** Whether an edit was applied; a refused one left the scene as it was. */
 export type Applied = { ok: true } | ({ ok: false } & Refusal);
+/** What an edit that was applied answers. */
 export const applied: Applied = { ok: true };
+/** What an edit that does not apply answers. */
 export function refused(code: Refusal['code'], object: ObjectId, detail: string): Applied {
   return { ok: false, code, object, detail };
 }

@@ -2,6 +2,9 @@ import { walkBranch } from '../scene/branch.js';
 import { touchBranch } from './branch-touch.js';
 import { applied, refused, type EditDefinition, type InsertEdit } from './edit.js';
 
+/**
+ * A branch under ids that are free. Refused for an id that is taken, or a shape or material that the scene has not.
+ */
 export const insertEdit: EditDefinition<InsertEdit> = {
   kind: 'insert',
   apply(scene, edit) {

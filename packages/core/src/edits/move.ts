@@ -1,6 +1,7 @@
 import { sameTransform } from '../math/transform.js';
 import { applied, refused, type EditDefinition, type MoveEdit } from './edit.js';
 
+/** An object to another parent or index, with its local transform there. Refused when it would go under itself. */
 export const moveEdit: EditDefinition<MoveEdit> = {
   kind: 'move',
   apply(scene, edit) {

@@ -29,12 +29,15 @@ export const editRegistry: { readonly [K in EditKind]: EditDefinition<Extract<Ed
 
 const definitionOf = (edit: Edit): EditDefinition<Edit> => editRegistry[edit.kind];
 
+/** Applies one edit, or refuses it and leaves the scene as it was. */
 export function applyEdit(scene: Scene, edit: Edit): Applied {
   return definitionOf(edit).apply(scene, edit);
 }
+/** The edit that takes this one back, once it was applied. */
 export function invertEdit(edit: Edit): Edit {
   return definitionOf(edit).invert(edit);
 }
+/** What edits may have changed: of which objects, whose children, which names. */
 export function touchedBy(edits: readonly Edit[]): Touch {
   const touch: Touch = { objects: new Set(), parents: new Set(), names: new Set() };
   for (const edit of edits) definitionOf(edit).touch(edit, touch);

@@ -3,6 +3,7 @@ import { touchBranch } from './branch-touch.js';
 import { applied, refused, type EditDefinition, type RemoveEdit } from './edit.js';
 import { sameJson } from './same-json.js';
 
+/** A branch goes. Refused when anything of it is other than what the edit carries. */
 export const removeEdit: EditDefinition<RemoveEdit> = {
   kind: 'remove',
   apply(scene, edit) {

@@ -1,5 +1,6 @@
 import { applied, refused, type EditDefinition, type RenameEdit } from './edit.js';
 
+/** Another name for an object. Refused when it is called otherwise than `from`. */
 export const renameEdit: EditDefinition<RenameEdit> = {
   kind: 'rename',
   apply(scene, edit) {

@@ -1,6 +1,7 @@
 import { sameTransform } from '../math/transform.js';
 import { applied, refused, type EditDefinition, type TransformEdit } from './edit.js';
 
+/** Another local transform. Refused when it is other than `from`. */
 export const transformEdit: EditDefinition<TransformEdit> = {
   kind: 'transform',
   apply(scene, edit) {

@@ -9,6 +9,7 @@ import { facingVotes, readFacing, worth, type SaidPlaces } from './read-facing.j
 import { kinAlong, standsOf, type Stands } from './stands.js';
 import { treeOrder, type TreeOrder } from './tree-order.js';
 
+/** What frames are worked out from, beside the scene. */
 export interface FramesInput {
   /** Which way the convention says that assets face; null: it does not. */
   readonly declared: Facing | null;

@@ -3,6 +3,7 @@ import type { Facing, Frames } from './frame.js';
 import { FrameIndex } from './frame-index.js';
 import type { RememberedWays } from './remembered-ways.js';
 
+/** What a keeper works its frames out from. */
 export interface KeeperInput {
   /** Which way the convention says that assets face; null: it does not. */
   readonly declared: Facing | null;

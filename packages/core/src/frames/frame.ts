@@ -1,9 +1,11 @@
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 
+/** The axes of the world that an asset's front may point along; glTF 2.0 section 3.4 has +Z. */
 export const facings = ['+Z', '-Z', '+X', '-X'] as const;
 /** Which way an asset's front is, in the world; up is +Y. */
 export type Facing = (typeof facings)[number];
+/** Whether a value from outside is one of them. */
 export function isFacing(value: unknown): value is Facing {
   return (facings as readonly unknown[]).includes(value);
 }
@@ -35,6 +37,7 @@ export interface Frame {
 /** Metres from a plane that still count as the middle. */
 export const defaultSlack = 0.005;
 
+/** The frames of a scene's assets, and which one each object stands in. */
 export interface Frames {
   /** The first is that of what stands in no asset. */
   readonly all: readonly Frame[];

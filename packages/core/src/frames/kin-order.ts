@@ -21,6 +21,7 @@ export interface KinOrder {
   readonly kin: Int32Array;
 }
 
+/** @param axis 0: x, 2: z @returns rows of one look and place across the axis together, by how far along it they are */
 export function kinOrder({ at, looks, count }: Standing, axis: 0 | 2): KinOrder {
   const other = axis === 0 ? 2 : 0;
   const kin = new Int32Array(count);

@@ -7,6 +7,7 @@ const mostPaired = 16;
 /** So many votes tell where a plane is as well as all of them would. */
 const enoughVotes = 20_000;
 
+/** Where a plane between mirrored halves lies, and how much speaks for it. */
 export interface MirrorPlane {
   /** Metres along the axis. */
   readonly middle: number;

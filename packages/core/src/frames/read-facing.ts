@@ -29,6 +29,7 @@ export const axesOf: Readonly<Record<Facing, readonly [left: Way, front: Way]>> 
     { axis: 0, sign: -1 },
   ],
 };
+/** One way along an axis of the world. */
 export interface Way {
   readonly axis: 0 | 2;
   readonly sign: 1 | -1;
@@ -39,6 +40,7 @@ const leastShare = 0.8;
 /** More of both are needed to speak against what was declared. */
 const [namesAgainst, shareAgainst] = [6, 0.9];
 
+/** How many names speak for and against an asset facing one way. */
 export interface FacingVotes {
   readonly facing: Facing;
   readonly side: Plane;

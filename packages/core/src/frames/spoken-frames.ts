@@ -38,6 +38,7 @@ export function tellFrames(scene: Scene, frames: () => Frames, instead = false):
 function toldOf(scene: Scene): Told | undefined {
   return told.get(scene) ?? (scene.base ? toldOf(scene.base) : undefined);
 }
+/** Frames that were worked out elsewhere and stand in place of all others; null: none were told. */
 export function toldInstead(scene: Scene): Frames | null {
   const known = toldOf(scene);
   return known?.instead ? known.frames() : null;

@@ -9,6 +9,7 @@ export interface TreeOrder {
   readonly end: Int32Array;
 }
 
+/** Every object's place in a walk of the tree, and where its branch ends. Remembered until the tree changes. */
 export const treeOrder = memoizeByVersion(
   (scene) => scene.structure,
   (scene): TreeOrder => {

@@ -6,6 +6,7 @@ export interface Box {
   readonly max: Vec3;
 }
 
+/** The smallest box that holds both; null is no box. */
 export function uniteBoxes(a: Box | null, b: Box | null): Box | null {
   if (!a || !b) return a ?? b;
   return {
@@ -42,6 +43,7 @@ export function putTransformedBox(
   }
 }
 
+/** The middle of a box. */
 export function boxCentre(box: Box): Vec3 {
   return [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2];
 }

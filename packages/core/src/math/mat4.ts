@@ -1,8 +1,11 @@
 /** 4x4 matrices in double precision, column-major as in glTF 2.0 (element at row r, column c is m[4 * c + r]). */
 export type Vec3 = readonly [number, number, number];
+/** A rotation as a unit quaternion: x, y, z, w, as in glTF 2.0. */
 export type Quat = readonly [number, number, number, number];
+/** Sixteen numbers, column by column, as in glTF 2.0: the translation is at 12, 13, 14. */
 export type Mat4 = readonly number[];
 
+/** Leaves everything where it is. */
 export const identityMat4: Mat4 = Object.freeze([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1]);
 
 /** a * b: first b, then a (column vectors). */
@@ -84,6 +87,7 @@ export function invertAffine(m: Mat4): Mat4 | null {
   ];
 }
 
+/** A point through a matrix, with translation. */
 export function transformPoint(m: Mat4, p: Vec3): Vec3 {
   return [
     m[0]! * p[0] + m[4]! * p[1] + m[8]! * p[2] + m[12]!,

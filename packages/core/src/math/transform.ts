@@ -90,6 +90,7 @@ export function fromMatrix(m: Mat4, tolerance = 1e-6): Transform | null {
   return distance(toMatrix(made), m) <= allowed ? made : null;
 }
 
+/** Whether two transforms hold the same numbers; a matrix and channels never do. */
 export function sameTransform(a: Transform, b: Transform): boolean {
   if (a === b) return true;
   if ('m' in a || 'm' in b) return 'm' in a && 'm' in b && sameNumbers(a.m, b.m);

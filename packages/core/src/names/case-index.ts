@@ -65,6 +65,7 @@ export class CaseIndex {
   }
 }
 
+/** Names of a scene that differ in capitals only; follows renames. */
 export const caseIndex = keptUp(
   (scene) => new CaseIndex(scene),
   (index, _scene, renamed) => {

@@ -51,15 +51,19 @@ const generators = [
   'transform',
   'tube',
 ];
+/** Names that programs give to what is new, with or without a number: `mesh_0`, `group3`. Common practice. */
 export const generated = new RegExp(`^(?:${generators.join('|')})(?:[ _.-]?(?:\\d+|[a-z]))?$`, 'i');
 /** Words that say nothing with a number, though they may say something without. */
 const counted = /^(?:assembly|component|element|item|obj|part|piece|solid)[ _.-]?\d+$/i;
+/** Words that say that nothing was named yet. */
 export const untitled =
   /^(?:untitled|unnamed|noname|default|new|temp|tmp|test|asdf)(?:[ _.-]?(?:\d+|[a-z]+\d*))?$/i;
+/** What copying leaves at the end of a name: `_copy`, ` (2)`. */
 export const copied = /(?:^|[ _.-])(?:copy|dup|duplicate|dupe)(?:[ _.-]?(?:\(\d+\)|\d+))?$|\(\d+\)$/i;
 /** What is left on names while work is under way, at their end. */
 export const unfinished =
   /(?:[ _.-](?:new|old|final|temp|tmp|test|wip|bak|backup)|(?<=[a-z0-9])(?:New|Old|Final|Temp|Tmp|Test|Wip|Bak))\d{0,2}$/;
+/** A dot and three or more digits at the end: a name that was taken. */
 export const suffixed = /\.\d{3,}$/;
 
 const copyMark =

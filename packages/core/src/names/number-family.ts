@@ -12,6 +12,7 @@ export interface Numbered {
   readonly digits: string;
   readonly after: string;
 }
+/** The last number of a name with what stands before and after it; null: it has none. */
 export function lastNumber(name: string): Numbered | null {
   const end = endOfDigits(name);
   if (!end) return null;
@@ -132,6 +133,7 @@ export class NumberFamilies {
   }
 }
 
+/** Names that differ in their number only, by what they share; follows renames. */
 export const numberFamilies = keptUp(
   (scene) => new NumberFamilies(scene),
   (families, _scene, renamed) => {

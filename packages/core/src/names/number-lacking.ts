@@ -120,6 +120,7 @@ const bySpecial = memoizeByVersion(
   () => new Map<CompiledConvention, LackingNumbers>(),
 );
 
+/** Who lacks a number that the others of its family have, by a convention; follows renames. */
 export function lackingNumbers(scene: Scene, convention: CompiledConvention): LackingNumbers {
   const known = (convention.hasSpecial ? bySpecial : byConvention)(scene);
   let held = known.get(convention);

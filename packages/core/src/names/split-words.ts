@@ -6,6 +6,7 @@ export interface Word {
 }
 
 const separators = new Set(['_', '.', ':', '-', '|', '/', ' ', '\t']);
+/** Whether a character parts words: `_ . : - | /`, a space or a tab. */
 export function isSeparator(character: string): boolean {
   return separators.has(character);
 }

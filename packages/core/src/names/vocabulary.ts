@@ -30,6 +30,7 @@ export class Vocabulary {
     knownOf.delete(this.counts);
   }
 }
+/** The words of a scene's names; follows renames. */
 export const vocabularyOf = keptUp(
   (scene) => new Vocabulary(scene),
   (held, scene, renamed) => {
@@ -37,6 +38,7 @@ export const vocabularyOf = keptUp(
     return true;
   },
 );
+/** How often each word stands in the names of a scene, by the word in lower case. */
 export const vocabulary = (scene: Scene): ReadonlyMap<string, number> => vocabularyOf(scene).counts;
 
 /** Words, in lower case, that names have more often by some renames, or less often. */
@@ -55,6 +57,7 @@ export function wordChanges(scene: Scene, renamed: readonly Rename[]): Map<strin
   return changes;
 }
 
+/** A common word that a rare one is nearly. */
 export interface NearCommon {
   readonly word: string;
   readonly used: number;

@@ -13,12 +13,14 @@ import { topObjects } from './top-objects.js';
 /** What objects that belong together share: kind, the first word of the name, a material, the layer, or being near. */
 export type ArrangeBy = 'kind' | 'first-word' | 'material' | 'layer' | 'nearness';
 
+/** Objects that would be put together. */
 export interface Cluster {
   readonly name: string;
   readonly objects: readonly ObjectId[];
   /** One that is there already becomes their parent; left out: a new group. */
   readonly under?: ObjectId;
 }
+/** By what objects are put together. */
 export interface ArrangeOptions {
   readonly by: ArrangeBy;
   /** For nearness: how far apart the boxes of two objects may be, in metres. */

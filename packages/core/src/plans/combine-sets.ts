@@ -5,6 +5,7 @@ import type { Scene } from '../scene/scene.js';
 
 /** Together: in either. Without: in the first only. Both: in both. */
 export const setWays = ['together', 'without', 'both'] as const;
+/** How two sets make a third. */
 export type SetWay = (typeof setWays)[number];
 
 /**

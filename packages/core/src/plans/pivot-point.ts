@@ -11,6 +11,7 @@ import type { ObjectId } from '../scene/scene-object.js';
 export type PivotAt =
   'origin' | 'centre' | 'base' | 'mean' | 'last' | { readonly anchor: Vec3 } | { readonly point: Vec3 };
 
+/** The point of the world, in metres, that a pivot is put to. `snap`: to the nearest multiple; 0 leaves it. */
 export function pivotPoint(scene: Scene, objects: readonly ObjectId[], at: PivotAt, snap = 0): Vec3 {
   const point = exactPoint(scene, objects, at);
   return snap > 0 ? (point.map((n) => Math.round(n / snap) * snap) as unknown as Vec3) : point;

@@ -13,6 +13,7 @@ import { freeGroupName } from './free-group-name.js';
 import { planGroup } from './plan-group.js';
 import { topObjects } from './top-objects.js';
 
+/** How the control is made. */
 export interface ControlOptions {
   readonly layer?: string;
   readonly snap?: number;

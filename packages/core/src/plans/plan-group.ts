@@ -9,6 +9,7 @@ import { localBelow, singular } from './plan-move.js';
 import { pivotPoint, type PivotAt } from './pivot-point.js';
 import { placesOf, topObjects } from './top-objects.js';
 
+/** How the group is made. */
 export interface GroupOptions {
   readonly name: string;
   readonly pivot: PivotAt;

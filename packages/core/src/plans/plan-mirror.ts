@@ -12,6 +12,7 @@ import { mayNotBake } from './may-bake.js';
 import { bakeEdit } from './plan-pivot.js';
 import { singular } from './plan-move.js';
 
+/** An axis of the world. */
 export type Axis = 'x' | 'y' | 'z';
 /** A plane of the world through its origin, or the plane between left and right of the asset that a branch belongs to. */
 export type MirrorAcross = Axis | 'asset';

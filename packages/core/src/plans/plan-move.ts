@@ -4,12 +4,14 @@ import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { NoPlan, Plan } from './plan-on-fork.js';
 
+/** What stays when an object goes under another. */
 export interface MoveOptions {
   /** `world`: the object stays where it is seen. `local`: its numbers stay. */
   readonly keep: 'world' | 'local';
   /** Place among the new siblings; the end when left out. */
   readonly index?: number;
 }
+/** The one edit, or why it cannot be. */
 export type MovePlan = Plan;
 
 /** Puts one object under another (null: makes it a root). Keep place as in core.md: L' = W(newParent)^-1 W(n). */
@@ -61,6 +63,7 @@ function keepPlace(scene: Scene, id: ObjectId, under: ObjectId | null): { local:
   return localBelow(scene, id, inverse, under);
 }
 
+/** Why something below an object that is scaled to nothing cannot keep its place. */
 export function singular(scene: Scene, object: ObjectId): NoPlan {
   const because = `"${scene.get(object).name}" is scaled to nothing, so no place below it can be kept`;
   return { ok: false, reason: 'singular', object, because };

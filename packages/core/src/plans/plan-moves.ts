@@ -3,6 +3,7 @@ import type { ObjectId } from '../scene/scene-object.js';
 import { planOnFork, type Plan } from './plan-on-fork.js';
 import { planMove, type MoveOptions } from './plan-move.js';
 
+/** Who goes where; left out: to the end. */
 export interface MoveRequest {
   readonly object: ObjectId;
   readonly under: ObjectId | null;

@@ -6,6 +6,7 @@ import { transformIn } from './plan-transform.js';
 import { relocate } from './plan-pivot.js';
 import { inTreeOrder } from './top-objects.js';
 
+/** A part of a transform. */
 export type Channel = 'move' | 'turn' | 'scale';
 
 /**

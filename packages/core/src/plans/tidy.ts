@@ -13,6 +13,7 @@ import { planMove } from './plan-move.js';
 import { planRemove } from './plan-remove.js';
 import { planUngroup } from './plan-ungroup.js';
 
+/** Something that could be tidied, and how. */
 export interface TidyItem {
   readonly object: ObjectId;
   readonly what: 'empty' | 'lone' | 'stray';

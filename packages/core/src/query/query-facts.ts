@@ -15,9 +15,11 @@ export interface QueryFacts {
 }
 const told = new WeakMap<Scene, QueryFacts>();
 
+/** For whoever opens a scene: what queries may ask of it from now on. */
 export function tellFacts(scene: Scene, facts: QueryFacts): void {
   told.set(scene, facts);
 }
+/** What was told of a scene, or of what it was forked from. */
 export function factsOf(scene: Scene): QueryFacts {
   return told.get(scene) ?? (scene.base ? factsOf(scene.base) : {});
 }

@@ -8,6 +8,7 @@ import { factsOf, twinsOf } from './query-facts.js';
 import { isInSet } from './is-in-set.js';
 import type { QueryText, ReadElsewhere } from './query-node.js';
 
+/** What a key makes its test with. */
 export interface KeyTools {
   /** Text or wildcard, as names are matched. */
   readonly matcher: (value: QueryText) => (text: string) => boolean;

@@ -8,6 +8,7 @@ import { compileWildcard, hasWildcard } from './wildcard.js';
 /** Whether an object is one that a query finds. */
 export type Query = (scene: Scene, object: SceneObject) => boolean;
 
+/** The keys of the query language, sorted; beside them `attr.NAME` and `slot.NAME`. */
 export const queryKeys = queryKeyRegistry.map((one) => one.key);
 
 /**

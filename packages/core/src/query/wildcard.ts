@@ -9,10 +9,12 @@ export interface Wildcard {
 
 type Token = { any: true } | { test: (character: string) => boolean; any?: false };
 
+/** Whether a text is a pattern (POSIX.1-2017 XCU 2.13) and not plain. */
 export function hasWildcard(pattern: string): boolean {
   return /[*?[\\]/.test(pattern);
 }
 
+/** A pattern as a test of whole texts, in time linear in the text. */
 export function compileWildcard(pattern: string, options: { ignoreCase?: boolean } = {}): Wildcard {
   const fold = options.ignoreCase ? (text: string) => text.toLowerCase() : (text: string) => text;
   const simple = plainForm(fold(pattern));

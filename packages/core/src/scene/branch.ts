@@ -1,6 +1,7 @@
 import type { Scene } from './scene.js';
 import type { Branch, ObjectData, ObjectId, SceneObject } from './scene-object.js';
 
+/** An object without its place in the tree. */
 export function dataOf(object: SceneObject): ObjectData {
   const { parent: _parent, children: _children, ...data } = object;
   return data;
@@ -18,6 +19,7 @@ export function branchOf(scene: Scene, id: ObjectId): Branch {
   return made.get(id)!;
 }
 
+/** A branch and all below it, parents first. */
 export function* walkBranch(branch: Branch): Generator<Branch> {
   const stack = [branch];
   while (stack.length) {

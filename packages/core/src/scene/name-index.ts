@@ -67,7 +67,7 @@ export class NameIndex {
     own.delete(id);
     if (own.size > 1) return;
     this.#ownShared().delete(name);
-    this.#owners.set(name, [...own][0]!);
+    this.#owners.set(name, [...own][0]);
   }
   #ownersOf(name: string): Owners | undefined {
     const own = this.#owners.get(name);

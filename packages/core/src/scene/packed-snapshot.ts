@@ -29,6 +29,7 @@ export interface PackedSnapshot {
   readonly more: { readonly rows: Int32Array<ArrayBuffer>; readonly json: PackedTexts };
 }
 
+/** A snapshot in arrays that another thread takes over without a copy. */
 export function packSnapshot({ objects, ...head }: SceneSnapshot): PackedSnapshot {
   const n = objects.length;
   const numbers = (): Int32Array<ArrayBuffer> => new Int32Array(n);

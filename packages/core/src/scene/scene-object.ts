@@ -5,22 +5,31 @@ import type { Mat4, Vec3 } from '../math/mat4.js';
 /** Never reused within a scene. Readers give 1, 2, 3... in source order. */
 export type ObjectId = number;
 
+/** What an object is. A helper stays home. */
 export const kinds = ['mesh', 'group', 'joint', 'control', 'camera', 'light', 'locator', 'helper'] as const;
+/** One of them. */
 export type Kind = (typeof kinds)[number];
 
 /** Shown, Pickable, Rendered, Goes. */
 export const switchNames = ['shown', 'pickable', 'rendered', 'goes'] as const;
+/** One of the switches of an object. */
 export type SwitchName = (typeof switchNames)[number];
+/** Each switch, on or off; what an object itself says, see `offBy` for what rules it. */
 export type Switches = Readonly<Record<SwitchName, boolean>>;
+/** As every object begins. */
 export const allOn: Switches = Object.freeze({ shown: true, pickable: true, rendered: true, goes: true });
 
 /** How an object is drawn; solid unless something says otherwise. */
 export const displays = ['solid', 'wire', 'ghost', 'box'] as const;
+/** How an object is drawn. */
 export type Display = (typeof displays)[number];
 
+/** Any JSON value (RFC 8259). */
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
+/** What a studio keeps with an object, by key; goes into the file's extras. */
 export type Attributes = Readonly<Record<string, Json>>;
 
+/** A coloured word that somebody put on an object. */
 export interface Mark {
   readonly colour: string;
   readonly word: string;
@@ -52,6 +61,7 @@ export interface ObjectData {
   readonly source: number | null;
 }
 
+/** An object with its place in the tree. */
 export interface SceneObject extends ObjectData {
   readonly parent: ObjectId | null;
   readonly children: readonly ObjectId[];
@@ -87,6 +97,7 @@ export interface SceneView {
   readonly sets: readonly string[];
 }
 
+/** What is known of a mesh without its geometry. */
 export interface Shape {
   readonly name: string;
   readonly faces: number;
@@ -101,6 +112,7 @@ export interface Shape {
   readonly fixed?: 'skinned' | 'packed' | 'instanced';
 }
 
+/** What is known of a material. */
 export interface Material {
   readonly name: string;
   /** Linear base colour, red green blue alpha, 0 to 1. */

@@ -52,6 +52,7 @@ export interface SceneSnapshot {
   animated?: readonly number[];
 }
 
+/** The whole scene as plain data; opening it again gives an equal scene. */
 export function takeSnapshot(scene: Scene): SceneSnapshot {
   const objects: SnapshotRow[] = [];
   for (const object of scene.walk()) {
@@ -87,6 +88,7 @@ const allSwitchesOn = (s: Switches): boolean => s.shown && s.pickable && s.rende
 const noAttributes: Attributes = Object.freeze({});
 const noMaterials: readonly number[] = Object.freeze([]);
 
+/** An object's data from its row, with what rows leave out. */
 export function dataFromRow(row: SnapshotRow): ObjectData {
   // Field by field: a quarter of a million rows are read in one go.
   const data: { -readonly [K in keyof ObjectData]: ObjectData[K] } = {
@@ -109,6 +111,7 @@ export function dataFromRow(row: SnapshotRow): ObjectData {
   return data;
 }
 
+/** A scene from its snapshot. */
 export function openSnapshot(snapshot: SceneSnapshot): Scene {
   const scene = new Scene(snapshot.shapes, snapshot.materials, new Set(snapshot.animated));
   for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);

@@ -13,6 +13,7 @@ import { assetTemplates } from './asset-templates.js';
 import { isPlainObject } from './is-plain-object.js';
 import { skeletonStandards, type SkeletonStandard } from './skeletons.js';
 
+/** What an asset is by what its root says, and what follows from it. */
 export interface AssetRules {
   readonly root: number;
   readonly type: string;

@@ -17,5 +17,7 @@ export interface AssetTemplate {
 
 /** Attributes of the main root that say what the asset is; they go into the file as any other attribute. */
 export const assetTypeKey = 'assetType';
+/** The attribute of a root that holds a template for this scene alone. */
 export const templateKey = 'assetTemplate';
+/** The attribute of a root that says by which standard its joints are called. */
 export const skeletonKey = 'skeleton';

@@ -3,6 +3,7 @@ export interface StandardJoint {
   readonly parent: string | null;
   readonly required: boolean;
 }
+/** A published list of joints, with who hangs under whom. */
 export interface SkeletonStandard {
   readonly id: string;
   readonly title: string;
@@ -77,6 +78,7 @@ const humanoid = joints(
    )} temporomandibular<skullbase`,
 );
 
+/** ISO/IEC 19774, VRM 1.0 and the WebXR hand input module, each by its own names. */
 export const skeletonStandards: readonly SkeletonStandard[] = [
   {
     id: 'iso-19774',

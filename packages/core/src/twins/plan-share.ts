@@ -2,6 +2,7 @@ import type { Edit } from '../edits/edit.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 
+/** What sharing shapes would do. */
 export interface Sharing {
   readonly edits: Edit[];
   /** Objects that take another's shape. */

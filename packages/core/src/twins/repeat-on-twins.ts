@@ -10,6 +10,7 @@ import type { Scene } from '../scene/scene.js';
 import { findTwins, sameInTwin } from './find-twins.js';
 import { copyOf } from './plan-like.js';
 
+/** The edits for the twins, or why there are none. */
 export type Repeated =
   { readonly ok: true; readonly edits: Edit[]; readonly twins: readonly ObjectId[] } | NoPlan;
 

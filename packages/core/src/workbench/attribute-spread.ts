@@ -6,6 +6,7 @@ export interface SpreadBar {
   readonly says: string;
   readonly count: number;
 }
+/** A key of attributes: who has it, with which values. */
 export interface AttributeSpread {
   readonly key: string;
   readonly objects: readonly ObjectId[];

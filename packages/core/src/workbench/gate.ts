@@ -11,6 +11,7 @@ export interface GateLine {
   readonly asked: number;
   readonly wrong: number;
 }
+/** Whether a scene may be handed off, and what keeps it. */
 export interface Gate {
   readonly passes: boolean;
   readonly blockers: number;

@@ -6,6 +6,7 @@ export interface Picking {
   readonly active: ObjectId | null;
   readonly anchor: ObjectId | null;
 }
+/** Nobody is picked. */
 export const nothingPicked: Picking = Object.freeze({
   picked: new Set<ObjectId>(),
   active: null,
@@ -15,6 +16,7 @@ export const nothingPicked: Picking = Object.freeze({
 /** only: this one alone. toggle: in or out. range: all rows from the anchor to here. */
 export type PickHow = 'only' | 'toggle' | 'range';
 
+/** Picking by a click or key: alone, added, or all from the last one. */
 export function pick(
   now: Picking,
   id: ObjectId,
@@ -37,6 +39,7 @@ export function pick(
   return { picked: new Set([id]), active: id, anchor: id };
 }
 
+/** All of these; the last is the active one. */
 export function pickMany(ids: Iterable<ObjectId>): Picking {
   const picked = new Set(ids);
   const active = [...picked].at(-1) ?? null;

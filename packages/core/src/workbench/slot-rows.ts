@@ -3,6 +3,7 @@ import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { RowList, type TreeRow } from './row-list.js';
 
+/** What rows by a slot are made of. */
 export interface SlotRowsInput {
   readonly matches: ReadonlySet<ObjectId> | null;
   /** What stands in the slot, empty: nothing. */

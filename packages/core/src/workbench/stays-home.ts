@@ -5,6 +5,7 @@ import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import { isRuled, switchedOff } from '../scene/switched.js';
 
+/** What does not go into a package, and why. */
 export interface StaysHome {
   /** Tops of the branches that stay: helpers by kind or prefix, and what is switched not to go, by itself, its layer or a set. */
   readonly tops: readonly { id: ObjectId; why: 'helper' | 'prefix' | 'switch'; prefix?: string }[];

@@ -2,6 +2,7 @@ import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { RowList } from './row-list.js';
 
+/** What rows of a tree are made of. */
 export interface TreeRowsInput {
   readonly folded: ReadonlySet<ObjectId>;
   /** Matches of the filter; null: no filter. A match never pulls in its children. */

@@ -1,7 +1,9 @@
 import { Document, NodeIO, type Accessor, type Material, type Mesh, type Node } from '@gltf-transform/core';
 import { Matrix4, Quaternion, type BufferGeometry } from 'three';
 
+/** Three numbers: x, y, z. */
 export type Triple = readonly [number, number, number];
+/** How a node is made; metres, degrees where turned. */
 export interface NodeOptions {
   readonly mesh?: Mesh;
   readonly at?: Triple;

@@ -13,6 +13,7 @@ import {
 } from 'three';
 import type { Triple } from './scene-builder.js';
 
+/** A box around its origin, by its whole sides in metres. */
 export function box(x: number, y: number, z: number): BufferGeometry {
   return new BoxGeometry(x, y, z);
 }
@@ -47,6 +48,7 @@ export function roundedBlock(
   return made.translate(0, 0, bevel).rotateX(-Math.PI / 2);
 }
 
+/** A cylinder along y around its origin, in metres. */
 export function cylinder(radius: number, height: number, sides = 16): BufferGeometry {
   return new CylinderGeometry(radius, radius, height, sides);
 }

@@ -1,10 +1,12 @@
 import type { Material } from '@gltf-transform/core';
 import type { SceneBuilder } from '../build/scene-builder.js';
 
+/** What the cabin is made of, by word. */
 export type CabinMaterials = Readonly<
   Record<'enamel' | 'steel' | 'nylon' | 'oak' | 'glass' | 'brass' | 'rubber' | 'guide', Material>
 >;
 
+/** The materials of the cabin, made in a scene. */
 export function cabinMaterials(builder: SceneBuilder): CabinMaterials {
   return {
     enamel: builder.material('enamel', 0x9db8a4, { rough: 0.45 }),

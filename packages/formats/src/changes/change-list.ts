@@ -3,6 +3,7 @@ import type { Axis, Json, PivotAt, Vec3 } from '@renquil/core';
 /** An object of a change list: its id number, or a path that only it has. */
 export type ObjectRef = number | string;
 
+/** One change of a list; objects are told by path or id. */
 export type ListedChange =
   | { readonly op: 'rename'; readonly object: ObjectRef; readonly to: string }
   | {
@@ -30,6 +31,7 @@ export interface ChangeList {
   readonly renquil: 'changes/1';
   readonly changes: readonly ListedChange[];
 }
+/** What a list can do. */
 export const changeOps = [
   'rename',
   'move',

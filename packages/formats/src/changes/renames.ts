@@ -1,6 +1,7 @@
 import { pathOf, type Scene } from '@renquil/core';
 import { writeCsv } from '../csv/csv.js';
 
+/** One object's name before and after. */
 export interface NameChange {
   readonly object: number;
   readonly from: string;

@@ -25,6 +25,7 @@ import { instancedShapes } from './instanced-shapes.js';
 import { gatherFacts } from './node-data.js';
 import { rebuild } from './rebuild-gltf.js';
 
+/** A file with baked shapes in it. */
 export interface BakedSource {
   readonly source: GltfSource;
   /** The mesh that stands for an object's baked shape. */

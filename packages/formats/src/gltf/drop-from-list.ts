@@ -14,6 +14,7 @@ export const listNames = [
   'accessors',
   'bufferViews',
 ] as const;
+/** A list of a glTF file whose elements others tell by index. */
 export type ListName = (typeof listNames)[number];
 /** Called with a holder and the key under which it keeps an index. */
 type Visit = (holder: Record<string, unknown>, key: string) => void;

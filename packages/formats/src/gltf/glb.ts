@@ -5,10 +5,13 @@ export interface GlbChunk {
   readonly type: number;
   readonly data: Uint8Array;
 }
+/** glTF 2.0 section 4.4.3.1: "JSON". */
 export const jsonChunk = 0x4e4f534a;
+/** glTF 2.0 section 4.4.3.1: "BIN". */
 export const binChunk = 0x004e4942;
 const magic = 0x46546c67;
 
+/** Whether bytes begin as a GLB does (glTF 2.0 section 4.4.2). */
 export function isGlb(bytes: Uint8Array): boolean {
   return bytes.length >= 4 && new DataView(bytes.buffer, bytes.byteOffset).getUint32(0, true) === magic;
 }

@@ -12,6 +12,7 @@ export interface GltfNode {
   extras?: unknown;
   extensions?: Record<string, Record<string, unknown>>;
 }
+/** As in glTF 2.0 section 5.24. */
 export interface GltfPrimitive {
   attributes: Record<string, number>;
   indices?: number;
@@ -20,10 +21,12 @@ export interface GltfPrimitive {
   targets?: Record<string, number>[];
   extensions?: Record<string, Record<string, unknown>>;
 }
+/** As in glTF 2.0 section 5.23. */
 export interface GltfMesh {
   name?: string;
   primitives: GltfPrimitive[];
 }
+/** As in glTF 2.0 section 5.1. */
 export interface GltfAccessor {
   bufferView?: number;
   byteOffset?: number;
@@ -39,6 +42,7 @@ export interface GltfAccessor {
     values: { bufferView: number; byteOffset?: number };
   };
 }
+/** As in glTF 2.0 section 5.11. */
 export interface GltfBufferView {
   buffer: number;
   byteOffset?: number;
@@ -46,6 +50,7 @@ export interface GltfBufferView {
   byteStride?: number;
   extensions?: Record<string, Record<string, unknown>>;
 }
+/** As in glTF 2.0 section 5.5. */
 export interface GltfAnimation {
   channels: {
     sampler: number;
@@ -53,6 +58,7 @@ export interface GltfAnimation {
   }[];
   samplers: { input: number; output: number }[];
 }
+/** As much of a glTF 2.0 document as is looked at; the rest is kept as text. */
 export interface Gltf {
   asset: { version: string; minVersion?: string; generator?: string };
   scene?: number;

@@ -25,15 +25,18 @@ export interface GltfSource {
   /** Images that did not come with it: they only texture, so the scene opens without them, and they are named. */
   readonly lacking: readonly LackingImage[];
 }
+/** An image that a file names and that did not come with it. */
 export interface LackingImage {
   readonly place: string;
   /** As the file names it: a path, or where it lies elsewhere. Nothing is ever fetched. */
   readonly uri: string;
 }
+/** How much a file may hold. */
 export interface GltfLimits {
   readonly objects: number;
   readonly depth: number;
 }
+/** The limits of docs/files.md. */
 export const gltfLimits: GltfLimits = { objects: 1_000_000, depth: 100_000 };
 
 /** Opens glTF 2.0 in either container. Throws one RenquilError that names the file and the place in it. */

@@ -1,8 +1,11 @@
+/** Throws with the place in the file. */
 export type Fail = (place: string, detail: string) => never;
 
+/** Whether a value is a JSON object. */
 export function isObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
+/** Whether a value can be an index. */
 export function isIndex(value: unknown): value is number {
   return typeof value === 'number' && Number.isSafeInteger(value) && value >= 0;
 }

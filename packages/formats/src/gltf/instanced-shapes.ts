@@ -11,6 +11,7 @@ import {
 import { readFloats } from './decode-shape.js';
 import type { Gltf } from './gltf-json.js';
 
+/** The extension by which one node stands for many. */
 export const instancing = 'EXT_mesh_gpu_instancing';
 /** Instances of one file that are looked into, one after another. */
 const mostInstances = 4_000_000;
@@ -64,6 +65,7 @@ export class InstancedShapes {
 }
 
 const known = new WeakMap<Gltf, InstancedShapes>();
+/** The instances of a file's nodes, read when asked for. */
 export function instancedShapes(json: Gltf): InstancedShapes {
   let shapes = known.get(json);
   if (!shapes) known.set(json, (shapes = new InstancedShapes(json)));

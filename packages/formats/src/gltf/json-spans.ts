@@ -3,6 +3,7 @@ export interface Span {
   readonly start: number;
   readonly end: number;
 }
+/** Where a member stands in a text, its key too. */
 export interface MemberSpan extends Span {
   readonly keyStart: number;
 }
@@ -31,6 +32,7 @@ export function skipValue(text: string, from: number): number {
   }
 }
 
+/** Where the members of an object stand, by key; the last of one key counts (RFC 8259 section 4). */
 export function membersOf(text: string, objectStart: number): Map<string, MemberSpan> {
   const members = new Map<string, MemberSpan>();
   let at = skipSpace(text, objectStart) + 1;
@@ -52,6 +54,7 @@ export function membersOf(text: string, objectStart: number): Map<string, Member
   }
 }
 
+/** Where the elements of a list stand. */
 export function elementsOf(text: string, arrayStart: number): Span[] {
   const elements: Span[] = [];
   let at = skipSpace(text, arrayStart) + 1;

@@ -28,6 +28,7 @@ export interface NodeFacts {
   shapeOf(node: number): number | null;
 }
 
+/** What is looked up for every node, worked out once for a file. */
 export function gatherFacts(json: Gltf): NodeFacts {
   const lineMeshes = new Set<number>();
   const materialsOf = (json.meshes ?? []).map((mesh, i) => {
@@ -103,6 +104,7 @@ export function asReadBy(reading: number, node: GltfNode): GltfNode {
   return { ...rest, extensions: others, ...(isObject(extras) ? { extras } : {}) };
 }
 
+/** What a node is, by what it holds and who uses it. */
 export function kindOf(node: GltfNode, index: number, facts: NodeFacts): Kind {
   if (facts.joints.has(index)) return 'joint';
   if (node.mesh !== undefined) return facts.lineMeshes.has(node.mesh) ? 'control' : 'mesh';
@@ -135,12 +137,14 @@ const hidden: Switches = Object.freeze({ ...allOn, shown: false });
 export function switchesOf({ extensions }: GltfNode): Switches {
   return extensions?.[visibility]?.['visible'] === false ? hidden : allOn;
 }
+/** The extension that says whether a node is shown. */
 export const visibility = 'KHR_node_visibility';
 
 /** A node that left the scene and holds its place in the list, since something we do not know may count nodes. */
 export function isGone({ extras }: GltfNode): boolean {
   return isObject(extras) && isObject(extras['renquil']) && extras['renquil']['gone'] === true;
 }
+/** What stands in place of such a node. */
 export const goneNode: GltfNode = Object.freeze({ extras: { renquil: { gone: true } } });
 
 function attributesOf(extras: Record<string, unknown>): Attributes {

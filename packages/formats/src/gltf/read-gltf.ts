@@ -7,6 +7,7 @@ import { gatherFacts, isGone, latestReading, objectFromNode } from './node-data.
 import { readBoard } from './board-extras.js';
 import { shapeBytes, shapeDigest } from './shape-digest.js';
 
+/** The scene of a file, with the file. */
 export interface ReadResult {
   readonly scene: Scene;
   readonly source: GltfSource;
@@ -69,6 +70,7 @@ export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint
 /** Bytes of meshes that digests are made of, beside four times what the file holds. */
 const mostHashed = 64 * 2 ** 20;
 
+/** The roots of the scene that a file shows, then of its other scenes, then nodes that nothing holds; each once. */
 export function rootsOf(json: Gltf): number[] {
   const roots = new Set<number>();
   const first = json.scene ?? 0;

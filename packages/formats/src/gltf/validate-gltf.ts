@@ -15,6 +15,7 @@ import { instancing } from './instanced-shapes.js';
 import { entryOf, isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';
 import { validateTree } from './validate-tree.js';
 
+/** Of which file, and how much it may hold. */
 export interface ValidateContext {
   readonly file: string;
   readonly limits: GltfLimits;

@@ -10,6 +10,7 @@ import { NodePlaces, patchNodes } from './patch-nodes.js';
 import { instancedShapes } from './instanced-shapes.js';
 import { rebuild } from './rebuild-gltf.js';
 
+/** What goes into the file. */
 export interface WriteOptions {
   /** Objects that stay home: they go from the file with their shapes, materials and bytes. */
   readonly without?: ReadonlySet<ObjectId>;

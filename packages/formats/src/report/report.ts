@@ -1,5 +1,6 @@
 import { PathBook, type CheckRun, type Finding, type Severity } from '@renquil/core';
 
+/** A finding as reports have it: by path, not by id. */
 export interface ReportFinding {
   readonly check: string;
   readonly severity: Severity;
@@ -10,16 +11,19 @@ export interface ReportFinding {
   readonly key: string;
   readonly fixable: boolean;
 }
+/** What was found in one file. */
 export interface ReportFile {
   readonly file: string;
   readonly objects: number;
   readonly findings: readonly ReportFinding[];
 }
+/** What was found in several files. */
 export interface Report {
   readonly files: readonly ReportFile[];
   readonly counts: Readonly<Record<Severity, number>>;
 }
 
+/** The findings of a run with the paths of their objects. */
 export function reportFile(file: string, run: CheckRun): ReportFile {
   const book = new PathBook(run.scene);
   const findings = [...run.findings()].map((finding: Finding): ReportFinding => {
@@ -37,6 +41,7 @@ export function reportFile(file: string, run: CheckRun): ReportFile {
   return { file, objects: run.scene.size, findings };
 }
 
+/** Reports of files as one, with all counts. */
 export function makeReport(files: readonly ReportFile[]): Report {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
   for (const file of files) for (const finding of file.findings) counts[finding.severity]++;

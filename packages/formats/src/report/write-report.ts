@@ -2,9 +2,12 @@ import { checkRegistry, type Severity } from '@renquil/core';
 import { writeCsv } from '../csv/csv.js';
 import type { Report, ReportFinding } from './report.js';
 
+/** SARIF is 2.1.0 (OASIS); JUnit is what build servers read. */
 export const reportFormats = ['text', 'json', 'sarif', 'junit', 'csv', 'html'] as const;
+/** One of them. */
 export type ReportFormat = (typeof reportFormats)[number];
 
+/** A report as text in a format. */
 export function writeReport(report: Report, format: ReportFormat): string {
   return writers[format](report);
 }

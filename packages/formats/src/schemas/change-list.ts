@@ -62,6 +62,7 @@ const schema = Joi.object({
   changes: Joi.array().items(change).required(),
 });
 
+/** A change list from outside. Throws change-list-invalid naming the change by its number. */
 export function parseChangeList(value: unknown): ChangeList {
   const { error, value: parsed } = schema.validate(value, { convert: false });
   const listed = (value as { changes?: { op?: unknown }[] } | null)?.changes;

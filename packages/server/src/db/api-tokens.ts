@@ -19,6 +19,7 @@ export interface TokenRow {
   /** It was not used within the last minute. */
   readonly stale: number;
 }
+/** What a token may, and until when. */
 export interface NewToken {
   readonly project: number;
   readonly scene: number | null;
@@ -33,6 +34,7 @@ const columns = `SELECT t.id, t.project_id, t.scene_id, s.name AS scene, t.accou
   t.seen_at IS NULL OR t.seen_at < UTC_TIMESTAMP(3) - INTERVAL 1 MINUTE AS stale
   FROM api_token t JOIN account a ON a.id = t.made_by LEFT JOIN scene s ON s.id = t.scene_id`;
 
+/** A token by its hash; the token itself is never kept. Returns its id. */
 export async function insertToken(sql: Sql, hash: Buffer, token: NewToken): Promise<number> {
   const made = await sql.run(
     `INSERT INTO api_token (token_hash, project_id, scene_id, account_id, name, role, made_by, expires_at)
@@ -41,9 +43,11 @@ export async function insertToken(sql: Sql, hash: Buffer, token: NewToken): Prom
   );
   return made.insertId;
 }
+/** The token of that hash, while it is good. */
 export function findToken(sql: Sql, hash: Buffer): Promise<TokenRow | null> {
   return sql.one(`${columns} WHERE t.token_hash = ? AND t.expires_at > UTC_TIMESTAMP(3)`, [hash]);
 }
+/** It was used just now. */
 export async function touchToken(sql: Sql, id: number): Promise<void> {
   await sql.run('UPDATE api_token SET seen_at = UTC_TIMESTAMP(3) WHERE id = ?', [id]);
 }
@@ -51,6 +55,7 @@ export async function touchToken(sql: Sql, id: number): Promise<void> {
 export function listTokens(sql: Sql, project: number): Promise<TokenRow[]> {
   return sql.rows(`${columns} WHERE t.project_id = ? ORDER BY t.id LIMIT 500`, [project]);
 }
+/** Ends a token. Returns what it was called; null: there is none. */
 export async function deleteToken(sql: Sql, project: number, id: number): Promise<string | null> {
   const row = await sql.one<{ name: string }>('SELECT name FROM api_token WHERE project_id = ? AND id = ?', [
     project,

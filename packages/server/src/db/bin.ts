@@ -1,6 +1,7 @@
 import type { Database, Sql } from './database.js';
 import { deleteIfUnused } from './files.js';
 
+/** A scene in the bin. */
 export interface BinnedRow {
   readonly id: number;
   readonly name: string;
@@ -8,6 +9,7 @@ export interface BinnedRow {
   readonly binned_at: Date;
   readonly binned_by_name: string | null;
 }
+/** The bin of a project, the newest first. */
 export function listBin(sql: Sql, project: number): Promise<BinnedRow[]> {
   return sql.rows(
     `SELECT s.id, s.name, s.objects, s.binned_at, a.name AS binned_by_name FROM scene s LEFT JOIN account a ON a.id = s.binned_by

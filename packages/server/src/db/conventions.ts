@@ -2,6 +2,7 @@ import { RenquilError, shippedConventions, type Convention } from '@renquil/core
 import type { Sql } from './database.js';
 import type { SceneRow } from './scenes.js';
 
+/** A convention without its revisions. */
 export interface ConventionRow {
   readonly id: number;
   readonly project_id: number;
@@ -12,6 +13,7 @@ export interface ConventionRow {
   readonly draft_by_name: string | null;
   readonly draft_at: Date | null;
 }
+/** A published revision, without its body. */
 export interface RevisionRow {
   readonly revision: number;
   readonly note: string;
@@ -31,6 +33,7 @@ export interface Pinned {
 const columns = `SELECT c.id, c.project_id, c.name, c.revision, c.draft, a.name AS draft_by_name, c.draft_at
   FROM convention c LEFT JOIN account a ON a.id = c.draft_by`;
 
+/** The conventions of a project in the order they were made. */
 export function listConventions(sql: Sql, project: number): Promise<ConventionRow[]> {
   return sql.rows(`${columns} WHERE c.project_id = ? ORDER BY c.id`, [project]);
 }
@@ -45,6 +48,7 @@ export async function lockConvention(sql: Sql, project: number, id: number): Pro
   await sql.one('SELECT id FROM convention WHERE id = ? FOR UPDATE', [id]);
   return findConvention(sql, project, id);
 }
+/** A convention under a name that is free in the project. Throws request-invalid when it is taken. Returns its id. */
 export async function insertConvention(sql: Sql, project: number, name: string): Promise<number> {
   // Of several at once of one name the first wins, and the others are told.
   await sql.one('SELECT id FROM project WHERE id = ? FOR UPDATE', [project]);
@@ -52,6 +56,7 @@ export async function insertConvention(sql: Sql, project: number, name: string):
   if (taken) throw new RenquilError('request-invalid', { detail: `there is a convention "${name}" already` });
   return (await sql.run('INSERT INTO convention (project_id, name) VALUES (?, ?)', [project, name])).insertId;
 }
+/** Keeps the draft in place of the one before; null takes it away. */
 export async function saveDraft(
   sql: Sql,
   id: number,
@@ -64,6 +69,7 @@ export async function saveDraft(
     id,
   ]);
 }
+/** A numbered revision; numbers are given by whoever holds the convention's row. */
 export async function insertRevision(
   sql: Sql,
   convention: { id: number; revision: number; body: Convention; note: string; author: number },
@@ -79,6 +85,7 @@ export async function insertRevision(
     id,
   ]);
 }
+/** The revisions of a convention, the newest first. */
 export function listRevisions(sql: Sql, id: number): Promise<RevisionRow[]> {
   return sql.rows(
     `SELECT r.revision, r.note, a.name AS author, r.created_at FROM convention_revision r JOIN account a ON a.id = r.author
@@ -86,6 +93,7 @@ export function listRevisions(sql: Sql, id: number): Promise<RevisionRow[]> {
     [id],
   );
 }
+/** A revision's body. Throws not-found. */
 export async function readRevision(sql: Sql, id: number, revision: number): Promise<Convention> {
   const row = await sql.one<{ body: string }>(
     'SELECT body FROM convention_revision WHERE convention_id = ? AND revision = ?',
@@ -94,6 +102,7 @@ export async function readRevision(sql: Sql, id: number, revision: number): Prom
   if (!row) throw new RenquilError('not-found', { what: 'revision of this convention' });
   return JSON.parse(row.body) as Convention;
 }
+/** The scenes that are held to a convention, with the revision of each. */
 export function scenesUsing(
   sql: Sql,
   id: number,

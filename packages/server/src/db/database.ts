@@ -9,6 +9,7 @@ import { connectionOptions, type DatabaseAddress } from './address.js';
 import { prepare } from './session-settings.js';
 
 export type { DatabaseAddress } from './address.js';
+/** What can stand for a question mark in SQL. */
 export type Value = string | number | boolean | null | Date | Buffer | Uint8Array;
 
 /** Bytes of one statement's values: the 64 MB packet that every database here takes, less what goes around them. */
@@ -86,6 +87,7 @@ const pause = (attempt: number): Promise<void> =>
 /** How long one waits for a free connection before the database counts as not answering, in milliseconds. */
 const patience = 15_000;
 
+/** A pool of connections to one database, with transactions that run again when they lost a race. */
 export class Database extends Sql {
   readonly #pool: Pool;
   /** Whether there is room for more; a database on a disk of ours is asked nothing that could fill it to the brim. */

@@ -4,6 +4,7 @@ import type { Database, Sql } from './database.js';
 
 const chunkSize = 1 << 20;
 
+/** A file as it was stored. */
 export interface StoredFile {
   readonly file: number;
   readonly bytes: number;
@@ -101,6 +102,7 @@ async function finish(
   }
 }
 
+/** Stores bytes that are in memory; the same bytes are stored once. */
 export async function storeBytes(database: Database, bytes: Uint8Array, holder: string): Promise<StoredFile> {
   async function* once(): AsyncGenerator<Uint8Array> {
     yield bytes;
@@ -165,6 +167,7 @@ export async function readFile(sql: Sql, file: number): Promise<Uint8Array> {
   return all;
 }
 
+/** The file goes, with its chunks; who holds it has to be asked before. */
 export async function deleteFile(sql: Sql, file: number): Promise<void> {
   await sql.run('DELETE FROM file WHERE id = ?', [file]);
 }

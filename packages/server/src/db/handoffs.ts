@@ -1,5 +1,6 @@
 import type { Sql } from './database.js';
 
+/** A hand-off that was built. */
 export interface HandoffRow {
   readonly id: number;
   readonly scene_id: number;
@@ -10,6 +11,7 @@ export interface HandoffRow {
   readonly read_back: string;
   readonly created_at: Date;
 }
+/** A file of a package, with its digest. */
 export interface HandoffFileRow {
   readonly name: string;
   readonly file_id: number;
@@ -19,18 +21,22 @@ export interface HandoffFileRow {
 const columns = `SELECT h.id, h.scene_id, h.revision, a.name AS author_name, h.reason, h.gate, h.read_back, h.created_at
   FROM handoff h JOIN account a ON a.id = h.author`;
 
+/** The hand-offs of a scene, the newest first. */
 export function listHandoffs(sql: Sql, scene: number): Promise<HandoffRow[]> {
   return sql.rows(`${columns} WHERE h.scene_id = ? ORDER BY h.id DESC LIMIT 20`, [scene]);
 }
+/** One hand-off. */
 export function findHandoff(sql: Sql, handoff: number): Promise<HandoffRow | null> {
   return sql.one(`${columns} WHERE h.id = ?`, [handoff]);
 }
+/** The files of a package. */
 export function listHandoffFiles(sql: Sql, handoff: number): Promise<HandoffFileRow[]> {
   return sql.rows(
     'SELECT h.name, h.file_id, f.bytes, LOWER(HEX(f.sha256)) AS sha256 FROM handoff_file h JOIN file f ON f.id = h.file_id WHERE h.handoff_id = ? ORDER BY h.name',
     [handoff],
   );
 }
+/** A hand-off with its files. Returns its id. */
 export async function insertHandoff(
   sql: Sql,
   made: {

@@ -2,8 +2,11 @@ import type { JobInfo } from '@renquil/api';
 import type { ErrorCode } from '@renquil/core';
 import type { Database, Sql } from './database.js';
 
+/** Where a job stands; the last three are for good. */
 export type JobState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+/** Small work never waits for large. */
 export type Lane = 'small' | 'large';
+/** A job of the queue. `input` and `result` are JSON. */
 export interface JobRow {
   readonly id: number;
   readonly project_id: number;
@@ -26,6 +29,7 @@ export interface JobRow {
   readonly again: number;
   readonly created_at: Date;
 }
+/** Why a job failed, in words. */
 export interface JobError {
   readonly code: ErrorCode;
   readonly text: string;
@@ -34,10 +38,12 @@ const columns = `SELECT j.id, j.project_id, j.kind, j.state, j.stage, j.done, j.
   j.author, a.name AS author_name, j.lane, j.worker, j.scene_id, j.again, j.created_at FROM job j JOIN account a ON a.id = j.author`;
 /** A worker that falls silent this long has lost its job. */
 export const leaseSeconds = 20;
+/** A job is begun so often at most: one that ends its process would end the next as well. */
 export const mostAttempts = 3;
 /** Work on more than this many bytes or objects waits in a lane of its own. */
 export const largeFrom = { bytes: 20_000_000, objects: 20_000 };
 
+/** A job to be put in. */
 export interface NewJob {
   readonly project: number;
   readonly author: number;
@@ -47,6 +53,7 @@ export interface NewJob {
   readonly request: string | null;
   readonly scene: number | null;
 }
+/** Puts a job in, waiting. Returns its id. */
 export async function insertJob(sql: Sql, job: NewJob): Promise<number> {
   const made = await sql.run(
     'INSERT INTO job (project_id, author, kind, input, lane, request_id, scene_id, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
@@ -54,11 +61,14 @@ export async function insertJob(sql: Sql, job: NewJob): Promise<number> {
   );
   return made.insertId;
 }
+/** Under which name a job holds the files that it needs. */
 export const holderOf = (job: number): string => `job ${job}`;
 
+/** One job. */
 export function findJob(sql: Sql, job: number): Promise<JobRow | null> {
   return sql.one(`${columns} WHERE j.id = ?`, [job]);
 }
+/** The job that somebody asked for by that id before. */
 export function findJobByRequest(sql: Sql, author: number, request: string): Promise<JobRow | null> {
   return sql.one(`${columns} WHERE j.author = ? AND j.request_id = ?`, [author, request]);
 }
@@ -72,6 +82,7 @@ export function listJobs(sql: Sql, project: number, author: number | null, limit
         limit,
       ]);
 }
+/** A waiting job ends at once; a running one is told at its next sign of life. */
 export async function askToCancel(sql: Sql, job: number): Promise<void> {
   const outcome: JobError = { code: 'job-cancelled', text: 'It was cancelled. Nothing was stored.' };
   await sql.run(
@@ -159,6 +170,7 @@ export async function endJob(
   );
   return result.affectedRows === 1;
 }
+/** What came of a job that has just ended: its result when it is done, else its error. */
 export async function saveOutcome(sql: Sql, job: JobRow, outcome: unknown): Promise<void> {
   await sql.run(
     `UPDATE job SET result = IF(state = 'done', ?, NULL), error = IF(state = 'done', NULL, ?) WHERE id = ?`,

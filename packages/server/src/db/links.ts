@@ -16,6 +16,7 @@ export interface LinkRow {
   readonly created_at: Date;
   readonly expires_at: Date;
 }
+/** An invitation (with a role), or a link to a new password. */
 export interface NewLink {
   readonly project: number;
   readonly role: Role | null;
@@ -28,6 +29,7 @@ const columns = `SELECT l.id, l.project_id, p.name AS project, p.slug, l.role, l
   a.name AS made_by_name, l.created_at, l.expires_at
   FROM link l JOIN project p ON p.id = l.project_id JOIN account a ON a.id = l.made_by`;
 
+/** A link by the hash of its secret. Returns its id. */
 export async function insertLink(sql: Sql, hash: Buffer, link: NewLink): Promise<number> {
   await sql.run('DELETE FROM link WHERE expires_at < UTC_TIMESTAMP(3)');
   const made = await sql.run(
@@ -44,15 +46,18 @@ export function findLink(sql: Sql, hash: Buffer, lock = false): Promise<LinkRow 
     [hash],
   );
 }
+/** The invitations of a project that are still good. */
 export function listInvitations(sql: Sql, project: number): Promise<LinkRow[]> {
   return sql.rows(
     `${columns} WHERE l.project_id = ? AND l.role IS NOT NULL AND l.expires_at > UTC_TIMESTAMP(3) ORDER BY l.id LIMIT 500`,
     [project],
   );
 }
+/** Somebody tried a password on it. */
 export async function countTry(sql: Sql, link: number): Promise<void> {
   await sql.run('UPDATE link SET tries = tries + 1 WHERE id = ?', [link]);
 }
+/** Ends a link. False: there is none. */
 export async function deleteLink(sql: Sql, project: number, link: number): Promise<boolean> {
   return (
     (await sql.run('DELETE FROM link WHERE project_id = ? AND id = ?', [project, link])).affectedRows > 0

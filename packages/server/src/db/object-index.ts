@@ -4,6 +4,7 @@ import type { Sql } from './database.js';
 /** Characters of a name that can be looked for: four bytes each at most, and a TEXT holds 65,535. */
 const mostIndexed = 16_000;
 
+/** An object that a search found, with its scene. */
 export interface FoundObject {
   readonly scene_id: number;
   readonly scene: string;

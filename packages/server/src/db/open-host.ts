@@ -14,6 +14,7 @@ export interface DatabaseHost {
   stop(): Promise<void>;
 }
 
+/** The database by the flags: a private MariaDB, or one of the studio's. Throws SetUpError in words for people. */
 export async function openHost(flags: Flags, say: (line: string) => void): Promise<DatabaseHost> {
   if (flags.database !== null) {
     const address = readDatabaseUrl(flags.database);

@@ -1,6 +1,7 @@
 import type { Role } from '@renquil/api';
 import type { Sql } from './database.js';
 
+/** A project. */
 export interface ProjectRow {
   readonly id: number;
   readonly slug: string;
@@ -8,12 +9,14 @@ export interface ProjectRow {
   /** Since when nothing in it changes any more; null: it is at work. */
   readonly archived_at: Date | null;
 }
+/** A line of the audit. */
 export interface AuditRow {
   readonly who: string;
   readonly what: string;
   readonly scene: string | null;
   readonly created_at: Date;
 }
+/** The project of that address. */
 export function findProject(sql: Sql, slug: string): Promise<ProjectRow | null> {
   return sql.one('SELECT id, slug, name, archived_at FROM project WHERE slug = ?', [slug]);
 }
@@ -33,12 +36,14 @@ export async function findProjectFor(
   const its = role ?? row?.role;
   return row && its ? { ...row, role: its } : null;
 }
+/** The projects somebody is a member of, with the role. */
 export function listProjects(sql: Sql, account: number): Promise<(ProjectRow & { role: Role })[]> {
   return sql.rows(
     'SELECT p.id, p.slug, p.name, p.archived_at, m.role FROM project p JOIN member m ON m.project_id = p.id WHERE m.account_id = ? ORDER BY p.name',
     [account],
   );
 }
+/** A project under a free address. Returns its id. */
 export async function insertProject(sql: Sql, slug: string, name: string): Promise<number> {
   return (await sql.run('INSERT INTO project (slug, name) VALUES (?, ?)', [slug, name])).insertId;
 }
@@ -77,6 +82,7 @@ export async function recordAudits(
     lines.flatMap(({ account, what }) => [project, account, what.slice(0, 300), scene]),
   );
 }
+/** The newest lines about work in a project. */
 export function listAudit(sql: Sql, project: number, limit: number): Promise<AuditRow[]> {
   return sql.rows(
     `SELECT a.name AS who, d.what, s.name AS scene, d.created_at FROM audit d JOIN account a ON a.id = d.account_id
@@ -84,6 +90,7 @@ export function listAudit(sql: Sql, project: number, limit: number): Promise<Aud
     [project, limit],
   );
 }
+/** A line of the audit as leads read it. */
 export interface FullAuditRow extends AuditRow {
   readonly id: number;
   readonly kind: 'work' | 'people';
@@ -100,6 +107,7 @@ export function listFullAudit(
     [project, before, kind, kind, limit],
   );
 }
+/** Another name, or archived or not; what is left out stays. */
 export async function updateProject(
   sql: Sql,
   project: number,

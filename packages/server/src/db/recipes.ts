@@ -1,6 +1,7 @@
 import type { Recipe } from '@renquil/core';
 import type { Sql } from './database.js';
 
+/** A recipe that a project keeps; `body` is JSON. */
 export interface RecipeRow {
   readonly id: number;
   readonly name: string;
@@ -8,6 +9,7 @@ export interface RecipeRow {
   readonly author: string;
   readonly updated_at: Date;
 }
+/** The recipes of a project, by name. */
 export function listRecipes(sql: Sql, project: number): Promise<RecipeRow[]> {
   return sql.rows(
     'SELECT r.id, r.name, r.body, a.name AS author, r.updated_at FROM recipe r JOIN account a ON a.id = r.author WHERE r.project_id = ? ORDER BY r.name',
@@ -22,6 +24,7 @@ export async function saveRecipe(sql: Sql, project: number, recipe: Recipe, auth
     [project, recipe.name, JSON.stringify(recipe), author],
   );
 }
+/** The recipe goes. False: there is none. */
 export async function deleteRecipe(sql: Sql, project: number, id: number): Promise<boolean> {
   return (
     (await sql.run('DELETE FROM recipe WHERE id = ? AND project_id = ?', [id, project])).affectedRows > 0

@@ -1,6 +1,7 @@
 import type { NamingStatistics } from '@renquil/core';
 import { placeholders, type Sql, type Value } from './database.js';
 
+/** A scene without its tree. `standing` is JSON. */
 export interface SceneRow {
   readonly id: number;
   readonly project_id: number;
@@ -26,6 +27,7 @@ export interface SceneRow {
   /** Of the project's convention it is held to; null: one that comes with Renquil. */
   readonly convention_name: string | null;
 }
+/** A change of the log; `edits` is JSON in the form that `format` says. */
 export interface ChangeRow {
   readonly revision: number;
   readonly change_id: string;
@@ -37,6 +39,7 @@ export interface ChangeRow {
   readonly format: number;
   readonly created_at: Date;
 }
+/** A scene whose row is locked until the transaction ends. */
 export interface LockedScene {
   readonly revision: number;
   readonly project: number;
@@ -50,9 +53,11 @@ const sceneColumns = `SELECT s.id, s.project_id, s.name, s.source_name, s.source
   LEFT JOIN convention c ON c.id = s.convention_id
   LEFT JOIN version v ON v.scene_id = s.id AND v.number = (SELECT MAX(number) FROM version WHERE scene_id = s.id)`;
 
+/** The scenes of a project that are not in the bin, in the order they came. */
 export function listScenes(sql: Sql, project: number): Promise<SceneRow[]> {
   return sql.rows(`${sceneColumns} WHERE s.project_id = ? AND s.binned_at IS NULL ORDER BY s.id`, [project]);
 }
+/** One scene, in the bin or not. */
 export function findScene(sql: Sql, scene: number): Promise<SceneRow | null> {
   return sql.one(`${sceneColumns} WHERE s.id = ?`, [scene]);
 }
@@ -63,6 +68,7 @@ export function lockScene(sql: Sql, scene: number): Promise<LockedScene | null> 
     [scene],
   );
 }
+/** A scene as an import makes it. */
 export interface NewScene {
   readonly project: number;
   readonly name: string;
@@ -73,6 +79,7 @@ export interface NewScene {
   readonly standing: NamingStatistics;
   readonly author: number;
 }
+/** A scene at revision 0, under a name that is free (see sceneNames). Returns its id. */
 export async function insertScene(sql: Sql, made: NewScene): Promise<number> {
   const result = await sql.run(
     'INSERT INTO scene (project_id, name, source_name, source_file, thumbnail_file, objects, standing, standing_revision, updated_by, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 0, ?, UTC_TIMESTAMP(3))',
@@ -89,10 +96,12 @@ export async function insertScene(sql: Sql, made: NewScene): Promise<number> {
   );
   return result.insertId;
 }
+/** The names that are taken in a project, those in the bin too. */
 export async function sceneNames(sql: Sql, project: number): Promise<Set<string>> {
   const rows = await sql.rows<{ name: string }>('SELECT name FROM scene WHERE project_id = ?', [project]);
   return new Set(rows.map((row) => row.name));
 }
+/** A scene has a newer revision; its row is locked. */
 export async function advanceScene(
   sql: Sql,
   scene: number,
@@ -138,6 +147,7 @@ export async function findChangesById(
   );
   return new Map(rows.map((row) => [row.change_id, row]));
 }
+/** Changes of one scene, each the next revision, in one statement where they fit. */
 export async function insertChanges(
   sql: Sql,
   scene: number,
@@ -160,6 +170,7 @@ export async function insertChanges(
     rows.flat(),
   );
 }
+/** The log after a revision, up to another, in order. */
 export function listChanges(sql: Sql, scene: number, after: number, upTo: number): Promise<ChangeRow[]> {
   return sql.rows(
     `${changeColumns} WHERE c.scene_id = ? AND c.revision > ? AND c.revision <= ? ORDER BY c.revision`,
@@ -196,6 +207,7 @@ export async function scenesBehind(sql: Sql, longest: number): Promise<number[]>
   );
   return rows.map((row) => row.id);
 }
+/** What was done to a scene, the newest first, without the edits. */
 export function listHistory(
   sql: Sql,
   scene: number,
@@ -208,6 +220,7 @@ export function listHistory(
     [scene, before, limit],
   );
 }
+/** A snapshot, gzipped JSON, as of a revision; one that is there stays. */
 export async function insertSnapshot(
   sql: Sql,
   scene: number,
@@ -228,6 +241,7 @@ export async function snapshotBefore(sql: Sql, scene: number, revision: number):
   );
   return row!.revision;
 }
+/** The snapshot of just that revision; null: there is none. */
 export async function readSnapshot(sql: Sql, scene: number, revision: number): Promise<Buffer | null> {
   const row = await sql.one<{ data: Buffer }>(
     'SELECT data FROM scene_snapshot WHERE scene_id = ? AND revision = ?',

@@ -12,6 +12,7 @@ const settings: Readonly<Record<string, string>> = {
   // On a node of a cluster, a read waits for what was acknowledged on another node. Says nothing elsewhere.
   wsrep_sync_wait: '1',
 };
+/** The statement that every new connection begins with. */
 export const settingsSql = `SET SESSION ${Object.entries(settings)
   .map(([name, value]) => `${name} = ${value}`)
   .join(', ')}`;

@@ -12,6 +12,7 @@ export interface SessionRow {
   readonly address: string;
   readonly token_hash: Buffer;
 }
+/** Where somebody signs in from. */
 export interface From {
   readonly address: string;
   /** What the browser calls itself. */
@@ -32,9 +33,11 @@ export function findAccountByTokenHash(
     [hash, idleHours],
   );
 }
+/** It was used just now. */
 export async function touchSession(sql: Sql, hash: Buffer): Promise<void> {
   await sql.run('UPDATE session SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?', [hash]);
 }
+/** A session by the hash of its cookie; the cookie itself is never kept. Clears away those that are over. */
 export async function insertSession(sql: Sql, hash: Buffer, account: number, from: From): Promise<void> {
   await sql.run(
     'DELETE FROM session WHERE expires_at < UTC_TIMESTAMP(3) OR seen_at < UTC_TIMESTAMP(3) - INTERVAL ? HOUR',
@@ -46,6 +49,7 @@ export async function insertSession(sql: Sql, hash: Buffer, account: number, fro
     [hash, account, sessionDays, from.agent.slice(0, 300), from.address.slice(0, 60)],
   );
 }
+/** Signs out. */
 export async function deleteSession(sql: Sql, hash: Buffer): Promise<void> {
   await sql.run('DELETE FROM session WHERE token_hash = ?', [hash]);
 }
@@ -56,6 +60,7 @@ export function listSessions(sql: Sql, account: number): Promise<SessionRow[]> {
     [account, idleHours],
   );
 }
+/** Ends one of somebody's sessions. False: it is none of theirs. */
 export async function endSession(sql: Sql, account: number, id: number): Promise<boolean> {
   return (
     (await sql.run('DELETE FROM session WHERE account_id = ? AND id = ?', [account, id])).affectedRows > 0

@@ -1,5 +1,6 @@
 import type { Sql } from './database.js';
 
+/** A revision that somebody saved with a note. */
 export interface VersionRow {
   readonly number: number;
   readonly revision: number;
@@ -10,12 +11,15 @@ export interface VersionRow {
 const columns =
   'SELECT v.number, v.revision, v.note, a.name AS author_name, v.created_at FROM version v JOIN account a ON a.id = v.author';
 
+/** The versions of a scene, the newest first. */
 export function listVersions(sql: Sql, scene: number): Promise<VersionRow[]> {
   return sql.rows(`${columns} WHERE v.scene_id = ? ORDER BY v.number DESC`, [scene]);
 }
+/** One version by its number. */
 export function findVersion(sql: Sql, scene: number, number: number): Promise<VersionRow | null> {
   return sql.one(`${columns} WHERE v.scene_id = ? AND v.number = ?`, [scene, number]);
 }
+/** The version that was asked for by that id before. */
 export function findVersionByRequest(sql: Sql, scene: number, request: string): Promise<VersionRow | null> {
   return sql.one(`${columns} WHERE v.scene_id = ? AND v.request_id = ?`, [scene, request]);
 }

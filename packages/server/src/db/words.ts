@@ -1,6 +1,7 @@
 import { hasWord } from '@renquil/core';
 import type { Sql } from './database.js';
 
+/** An object of any scene with its name. */
 export interface NamedObject {
   readonly scene_id: number;
   readonly scene: string;

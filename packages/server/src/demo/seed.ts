@@ -17,6 +17,7 @@ import type { Services } from '../services/services.js';
 
 /** The demo's people. All three sign in with the same password, which the sign-in page shows. */
 export const demoPassword = 'brannick';
+/** Made-up people, one for each role. */
 export const demoPeople: readonly { signIn: string; name: string; role: Role }[] = [
   { signIn: 'mo', name: 'Mo Adeyemi', role: 'artist' },
   { signIn: 'ines', name: 'Ines Laurent', role: 'lead' },

@@ -15,12 +15,14 @@ export interface Credentials {
   readonly session: string | null;
   readonly bearer: string | null;
 }
+/** What a request may work with, once it was let in. */
 export interface Granted {
   readonly account?: Account;
   readonly project?: ProjectRow;
   readonly role?: Role;
   readonly scene?: SceneRow;
 }
+/** What a request asks for. */
 export interface Wanted {
   readonly needs: Needs;
   readonly params: Readonly<Record<string, string>>;

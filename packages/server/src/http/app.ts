@@ -13,6 +13,7 @@ import { OwnNames } from './own-names.js';
 import { servePages } from './serve-pages.js';
 import { RequestLimit } from './request-limit.js';
 
+/** How the application is reached. */
 export interface AppOptions {
   /** The names it goes by; left out: addresses and localhost. */
   readonly names?: OwnNames;

@@ -2,12 +2,14 @@ import { createServer, type Server } from 'node:http';
 import type { Express } from 'express';
 import { SetUpError } from '../db/set-up-error.js';
 
+/** A server that takes requests. */
 export interface Listening {
   readonly port: number;
   /** Takes no new requests, ends open streams, resolves when all is answered. */
   close(): Promise<void>;
 }
 
+/** Takes requests; port 0 takes any that is free. Rejects when the port is taken. */
 export async function listen(app: Express, host: string, port: number): Promise<Listening> {
   const server = createServer(app);
   // Bodies have times of their own where they are read: an upload may take as long as it needs, but not be silent.

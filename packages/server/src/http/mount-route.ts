@@ -10,10 +10,12 @@ import { endUnread, readBody } from './read-body.js';
 import type { RequestLimit } from './request-limit.js';
 import type { Input, Reply, Route } from './route.js';
 
+/** What all routes share. */
 export interface Mounting {
   readonly names: OwnNames;
   readonly limit: RequestLimit;
 }
+/** The cookie of a session; `__Host-` stands before it over https. */
 export const cookieName = 'renquil_session';
 
 /**

@@ -5,6 +5,7 @@ interface Bucket {
   left: number;
   at: number;
 }
+/** How many requests one may send. */
 export interface Rate {
   /** Requests a second, for as long as one likes. */
   readonly perSecond: number;

@@ -6,6 +6,7 @@ import type { SceneRow } from '../db/scenes.js';
 import type { Services } from '../services/services.js';
 import type { Credentials } from './access.js';
 
+/** What a handler gets: checked, typed, and what the path names looked up. */
 export interface Input<E extends Endpoint = Endpoint, Body = BodyOf<E>> {
   readonly params: ParamsOf<E>;
   readonly query: QueryOf<E>;
@@ -24,6 +25,7 @@ export interface Input<E extends Endpoint = Endpoint, Body = BodyOf<E>> {
   /** Set when the path names a scene or a hand-off of one. */
   readonly scene: SceneRow;
 }
+/** What a handler gives; all left out: 204, or the status of the contract. */
 export interface Reply<E extends Endpoint = Endpoint> {
   readonly json?: Before<ReplyOf<E>>;
   /** JSON that is text already: edits go from the log to the page without being parsed on the way. The specs hold it to the endpoint's reply. */
@@ -56,9 +58,11 @@ export interface Route extends Answering<Endpoint, never> {
   /** The body comes as the bytes it was sent as, since reading it is work for another thread. */
   readonly rawBody?: true;
 }
+/** A route that answers an endpoint; its body is read and checked before. */
 export function defineRoute<E extends Endpoint>(endpoint: E, answering: Answering<E, BodyOf<E>>): Route {
   return { endpoint, ...answering };
 }
+/** The same, with the body as the bytes that came. */
 export function defineRawRoute<E extends Endpoint>(endpoint: E, answering: Answering<E, Buffer>): Route {
   return { endpoint, rawBody: true, ...answering } as unknown as Route;
 }

@@ -6,6 +6,7 @@ import { recordAudit } from '../db/projects.js';
 import { findScene } from '../db/scenes.js';
 import type { JobHandler } from './job-runner.js';
 
+/** What a hand-off was asked with. */
 export interface HandoffInput {
   readonly scene: number;
   readonly revision: number;

@@ -9,6 +9,7 @@ import { insertVersion } from '../db/versions.js';
 import type { JobHandler } from './job-runner.js';
 import { insertEvent } from '../live/event-hub.js';
 
+/** The stored files of an import, by their paths. */
 export interface ImportInput {
   readonly files: readonly { readonly path: string; readonly file: number }[];
 }

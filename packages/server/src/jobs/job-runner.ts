@@ -20,7 +20,9 @@ import { mayAskAgain } from './may-ask-again.js';
 import { jobRegistry } from './registry.js';
 import { isGone, workerName } from './worker-name.js';
 
+/** Says how far it is: what is being done, so much of so much. */
 export type Report = (stage: string, done: number, total: number) => void;
+/** What a job works with. */
 export interface JobWork {
   readonly services: Services;
   readonly job: JobRow;

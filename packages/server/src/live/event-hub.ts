@@ -1,6 +1,7 @@
 import type { Database, Sql } from '../db/database.js';
 import { OpenStreams } from './open-streams.js';
 
+/** Something that happened to a scene, for all who have it open. */
 export interface SceneEvent {
   readonly type: 'change' | 'version' | 'convention';
   readonly revision: number;
@@ -16,11 +17,14 @@ export interface SceneEvent {
 const lookBack = { seconds: 15, most: 20_000, every: 1000 };
 /** For a page that comes back: so many numbers before the last it knew may have appeared after it. */
 export const replayBack = 200;
+/** Hears the number of an event and its JSON. */
 export type Listener = (id: number, body: string) => void;
 
+/** Tells all servers of an event, once the transaction is committed. */
 export function insertEvent(sql: Sql, scene: number, event: SceneEvent): Promise<void> {
   return insertEvents(sql, scene, [event]);
 }
+/** The same of several, in one statement. */
 export async function insertEvents(sql: Sql, scene: number, events: readonly SceneEvent[]): Promise<void> {
   const row = '(?, ?, UTC_TIMESTAMP(3))';
   await sql.run(

@@ -17,6 +17,7 @@ import { inPast } from '../services/in-past.js';
 import type { Services } from '../services/services.js';
 import type { Posted } from './commit-queue.js';
 
+/** Who made a change. */
 export interface Author {
   readonly id: number;
   readonly name: string;
@@ -28,6 +29,7 @@ export type Missed = Pick<
 > & {
   readonly edits: string | Uint8Array;
 };
+/** A change that was taken. */
 export interface Committed {
   readonly revision: number;
   /** Changes of others, after the base and before this one. */

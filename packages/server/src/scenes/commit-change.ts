@@ -3,6 +3,7 @@ import type { SceneRow } from '../db/scenes.js';
 import type { Services } from '../services/services.js';
 import type { Author, Committed } from './commit-batch.js';
 
+/** A change as it is asked for. */
 export interface ChangeRequest {
   /** Made by whoever makes the change; the same id twice is one change. */
   readonly id: string;

@@ -4,6 +4,7 @@ import type { Services } from '../services/services.js';
 import { commitBatch, type Author, type Committed } from './commit-batch.js';
 import type { ReadChange } from './scene-desk.js';
 
+/** A change as it came, with who sent it. */
 export interface Posted {
   readonly author: Author;
   readonly change: ReadChange;

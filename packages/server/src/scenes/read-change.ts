@@ -1,6 +1,7 @@
 import { RenquilError, type Edit } from '@renquil/core';
 import { endpoints } from '@renquil/api';
 
+/** What stands in the body of a change. */
 export interface PostedChange {
   readonly id: string;
   readonly base: number;

@@ -30,8 +30,10 @@ export interface ReadChange {
   /** The edits as JSON, for the log. */
   readonly edits: Uint8Array;
 }
+/** What became of one change that was laid on. */
 export type Outcome =
   { readonly ok: true } | { readonly ok: false; readonly code: ErrorCode; readonly data: ErrorData };
+/** What became of changes that were laid on. */
 export interface Laid {
   readonly outcomes: readonly Outcome[];
   /** Objects in the scene now. */

@@ -4,11 +4,13 @@ import { startBeside } from '../tasks/beside.js';
 import type { SceneDesk } from './scene-desk.js';
 
 type Op = keyof SceneDesk;
+/** A question to the thread that holds the scenes. */
 export interface DeskCall {
   readonly n: number;
   readonly op: Op;
   readonly args: readonly unknown[];
 }
+/** Its answer, by the number of the question. */
 export type DeskReply = { readonly n: number } & (
   | { readonly ok: true; readonly value: unknown }
   | { readonly ok: false; readonly code: ErrorCode; readonly data: ErrorData }

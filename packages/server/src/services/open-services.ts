@@ -11,6 +11,7 @@ import { SceneKeeper } from '../scenes/scene-keeper.js';
 import { Refresher } from './refresher.js';
 import type { Services } from './services.js';
 
+/** How the services are opened. */
 export interface OpenOptions {
   readonly demo: boolean;
   /** Run jobs in this process. */
@@ -20,6 +21,7 @@ export interface OpenOptions {
   /** Silent in tests. */
   readonly quiet?: boolean;
 }
+/** The services, and their end. */
 export interface Opened {
   readonly services: Services;
   close(): Promise<void>;

@@ -58,6 +58,7 @@ export class Refresher {
   }
 }
 
+/** Judges a scene as it is now and keeps what came out. */
 export async function refresh(services: Services, scene: number): Promise<void> {
   const { database, scenes, pool } = services;
   const row = await findScene(database, scene);

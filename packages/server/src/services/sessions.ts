@@ -24,9 +24,11 @@ const tries = { here: 10, account: 50, address: 60, minutes: 5 };
 /** OWASP's floor for Argon2id: 19 MiB, two passes, one lane. */
 const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
+/** A password as it is kept: argon2id (RFC 9106). */
 export function hashPassword(password: string): Promise<string> {
   return hash(password, cost);
 }
+/** A secret of ours as it is kept: SHA-256, since it is long and random. */
 export function hashToken(token: string): Buffer {
   return createHash('sha256').update(token).digest();
 }

@@ -22,6 +22,7 @@ import type { Tell } from './tasks.js';
 import type { ReadBack } from '@renquil/api';
 import { readBack } from './read-back.js';
 
+/** What a package is built from. */
 export interface BuildHandoffInput {
   readonly name: string;
   readonly label: string;
@@ -32,6 +33,7 @@ export interface BuildHandoffInput {
   /** Hand off even though the gate has blockers. */
   readonly reason: string | null;
 }
+/** The package, read back. */
 export interface BuildHandoffOutput {
   readonly gate: Gate;
   readonly readBack: ReadBack;

@@ -15,6 +15,7 @@ export interface Judged {
   readonly shapes: readonly ShapeWord[];
   readonly facing: SaidFacing | null;
 }
+/** What is kept of a scene that was checked. */
 export function judgedBy(run: CheckRun): Judged {
   return {
     standing: namingStatisticsOf(run),

@@ -4,12 +4,14 @@ import { Piscina } from 'piscina';
 import { beside } from './beside.js';
 import type { TaskInput, TaskName, TaskOutput } from './tasks.js';
 
+/** Ends a task, and hears how far it is. */
 export interface RunOptions {
   readonly signal?: AbortSignal;
   readonly progress?: (stage: string, done: number, total: number) => void;
   /** Work on much: on threads of its own, so that small work never waits behind it. */
   readonly large?: boolean;
 }
+/** What a task may take before it is ended. */
 export interface TaskLimits {
   readonly seconds: number;
   readonly megabytes: number;
@@ -94,6 +96,7 @@ export class TaskPool {
   }
 }
 
+/** What a worker thread says on its way. */
 export interface Told {
   readonly began?: true;
   readonly stage: string;

@@ -6,6 +6,7 @@ import { packScene } from './stored-scene.js';
 import type { Tell } from './tasks.js';
 import { renderThumbnail } from './thumbnail.js';
 
+/** A file to bring in, with what came beside it. */
 export interface ReadSceneInput {
   readonly file: string;
   readonly bytes: Uint8Array;
@@ -13,6 +14,7 @@ export interface ReadSceneInput {
   readonly resources: readonly (readonly [string, Uint8Array])[];
   readonly convention: Convention;
 }
+/** What was read of it. */
 export interface ReadSceneOutput {
   /** The one .glb that stands for the upload from now on; null when the upload was one. */
   readonly packed: Uint8Array | null;

@@ -8,6 +8,7 @@ import {
 } from '@renquil/core';
 import { openStored, type StoredScene } from './stored-scene.js';
 
+/** What renaming a word would do in one scene. */
 export interface WordRenames {
   readonly renames: readonly { readonly object: number; readonly before: string; readonly after: string }[];
   readonly clashes: number;

@@ -13,6 +13,7 @@ export interface StoredScene {
   readonly changes: readonly StoredChange[];
 }
 
+/** The scene of a snapshot and the log after it. */
 export function openStored({ snapshot, changes }: StoredScene): Scene {
   const scene = openSnapshot(JSON.parse(gunzipSync(snapshot).toString('utf8')) as SceneSnapshot);
   for (const { edits, format } of changes) {
@@ -22,6 +23,7 @@ export function openStored({ snapshot, changes }: StoredScene): Scene {
   return scene;
 }
 
+/** A scene as it is stored: gzipped JSON. */
 export function packScene(scene: Scene): Uint8Array {
   return gzipSync(JSON.stringify(takeSnapshot(scene)), { level: 4 });
 }

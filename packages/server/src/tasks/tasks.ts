@@ -9,8 +9,10 @@ import { renameWordTask } from './rename-word.js';
 import { tryConventionTask } from './try-convention.js';
 import { writeCopyTask } from './write-copy.js';
 
+/** Says how far a task is. */
 export type Tell = (stage: string, done: number, total: number) => void;
 
+/** Every task, by its name. */
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
   'count-words': countWordsTask,
@@ -24,6 +26,9 @@ export const taskRegistry = {
   'write-copy': writeCopyTask,
 } as const;
 
+/** A task of the registry. */
 export type TaskName = keyof typeof taskRegistry;
+/** What a task takes. */
 export type TaskInput<N extends TaskName> = Parameters<(typeof taskRegistry)[N]>[0];
+/** What a task gives. */
 export type TaskOutput<N extends TaskName> = Awaited<ReturnType<(typeof taskRegistry)[N]>>;

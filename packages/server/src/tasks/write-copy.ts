@@ -1,6 +1,7 @@
 import { openGltf, writeGltf } from '@renquil/formats';
 import { openStored, type StoredScene } from './stored-scene.js';
 
+/** The file that came in and the scene as it is now. */
 export interface WriteCopyInput {
   readonly source: Uint8Array;
   readonly sourceName: string;

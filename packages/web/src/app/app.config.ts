@@ -5,6 +5,7 @@ import { provideNgIconsConfig, withContentSecurityPolicy } from '@ng-icons/core'
 import { TellErrors } from './tell-errors';
 import { routes } from './app.routes';
 
+/** What the application is started with. */
 export const appConfig: ApplicationConfig = {
   providers: [
     provideBrowserGlobalErrorListeners(),

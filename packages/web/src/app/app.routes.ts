@@ -20,6 +20,7 @@ const home: CanActivateFn = async () => {
     : router.createUrlTree(['/sign-in']);
 };
 
+/** The pages; each is loaded when it is first gone to. */
 export const routes: Routes = [
   { path: '', pathMatch: 'full', canActivate: [home], children: [] },
   {
@@ -70,6 +71,7 @@ export const routes: Routes = [
   {
     path: 'reference',
     title: 'The API · Renquil',
+    canActivate: [signedIn],
     loadComponent: () => import('./reference/reference-page').then((m) => m.ReferencePage),
   },
   { path: 'scenes/:scene', pathMatch: 'full', redirectTo: 'scenes/:scene/name' },

@@ -5,6 +5,7 @@ import { OwnHistory } from './shell/own-history';
 import { Theme } from './state/theme';
 import { Toasts } from './ui/toasts';
 
+/** The frame around every page. */
 @Component({
   selector: 'rq-root',
   changeDetection: ChangeDetectionStrategy.OnPush,

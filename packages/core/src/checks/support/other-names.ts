@@ -6,6 +6,7 @@ import type { OtherThing } from '../../names/slots/convention.js';
 import { readName } from '../../names/slots/read-name.js';
 import type { Report } from '../check.js';
 
+/** What is said of names of materials, shapes, layers and sets. */
 export const otherMessages = {
   misfit: {
     short: '{{thing}} {{name}}: {{short}}',

@@ -13,6 +13,7 @@ export interface Counting {
 /** Variants that a name may be one of, at most. */
 const mostVariants = 8;
 
+/** How numbers are counted in names: digits, start, and the place in the name. */
 export function findCounting(
   samples: readonly Sample[],
   uses: ReadonlyMap<string, readonly Use[]>,

@@ -3,6 +3,7 @@ import { isDigits } from '../slots/slot-number.js';
 import type { Sample } from './samples.js';
 import type { Support, Use } from './word-uses.js';
 
+/** Words that point: left, front, upper, each with how much speaks for it. */
 export interface PointingWords {
   readonly senses: ReadonlyMap<string, Sense>;
   readonly support: ReadonlyMap<string, Support>;

@@ -1,6 +1,7 @@
 import { isDigits } from '../slots/slot-number.js';
 import type { Support, Use } from './word-uses.js';
 
+/** Words of names that go with materials. */
 export interface SurfaceWords {
   /** Surface word -> the words its materials share. */
   readonly words: ReadonlyMap<string, string>;

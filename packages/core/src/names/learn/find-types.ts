@@ -16,6 +16,7 @@ const ofAll = 0.95;
 /** Without a second kind to tell it from, a word in all names must be in so many to be a type. */
 const many = 8;
 
+/** Words that go with one kind of object, with how much speaks for each. */
 export interface TypeWords {
   readonly kinds: ReadonlyMap<string, Kind>;
   readonly support: ReadonlyMap<string, Support>;

@@ -24,6 +24,7 @@ export interface Laid {
   /** Its words; more than one only of what it is. */
   readonly words: readonly string[];
 }
+/** A name with its words laid into slots. */
 export interface LaidName {
   readonly sample: Sample;
   readonly slots: readonly Laid[];

@@ -22,6 +22,7 @@ export interface LearnedGuess {
   readonly holds: number;
   readonly asked: number;
 }
+/** A convention that was read out of names, with what it rests on. */
 export interface LearnedConvention {
   readonly convention: Convention;
   readonly guesses: readonly LearnedGuess[];

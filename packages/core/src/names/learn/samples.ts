@@ -19,6 +19,7 @@ export interface Piece {
   /** What stands before it; of the first: nothing. */
   readonly sign: string;
 }
+/** One name to learn from, with what its object is. */
 export interface Sample {
   readonly name: string;
   readonly kind: Kind;
@@ -32,6 +33,7 @@ export interface Sample {
   readonly materials: readonly string[];
 }
 
+/** The names of scenes cut into words, by the style they are written in. */
 export function makeSamples(from: readonly LearnFrom[], style: Style): Sample[] {
   return from.flatMap(({ scene, objects }) => samplesOf(scene, objects, style));
 }
@@ -97,4 +99,5 @@ function cutDigits(text: string, sign: string): Piece[] {
     { text: text.slice(end), sign: '' },
   ];
 }
+/** `v001`: a version, and no word. */
 export const isVersion = (text: string): boolean => /^[vV][0-9]+$/.test(text);

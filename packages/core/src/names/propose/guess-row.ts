@@ -42,6 +42,7 @@ export interface Asked {
   readonly part: PatternPart;
 }
 
+/** A guess at what stands in a slot, with how sure it is (0 to 1) and why. */
 export function guess(
   { slot }: Asked,
   text: string,
@@ -75,6 +76,7 @@ export function neverThere({ own, keeps }: GuessRow, carry: number): number {
   return (1 - carry) / (1 - carry + carry * lost);
 }
 
+/** A length in words: millimetres below a tenth of a metre. */
 export function metres(n: number): string {
   return n < 0.1 ? `${(n * 1000).toFixed(0)} mm` : `${Number(n.toPrecision(2))} m`;
 }

@@ -27,6 +27,7 @@ export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): S
       }
     : made;
 }
+/** How sure a side is at most when which way the asset faces was only assumed. */
 export const assumed = 0.7;
 
 function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
@@ -156,11 +157,13 @@ export function shareThat(
   if (yes === 0) return `none of the ${of} ${alike} carries ${what}`;
   return `${yes === of ? `all ${of}` : `${yes} of ${of}`} ${alike} ${yes === 1 ? 'carries' : 'carry'} ${what}`;
 }
+/** How objects like this one carry a slot; null: there are too few of them to say. */
 export function carriedBy(context: GuessContext, row: GuessRow, { slot }: Asked): Carried | null {
   const place = context.convention.slotFor('place', row.key);
   const placed = !!(place && row.guesses.get(place.name)?.text);
   return context.habits.carried(slot.name, row.key, whatOf(context, row), row.seat, placed);
 }
+/** What stands in the slot for what an object is, as its name has it by its pattern. */
 export function whatOf({ convention }: GuessContext, row: GuessRow): string | undefined {
   const slot = convention.slotFor('what', row.key);
   return slot ? row.guesses.get(slot.name)?.text : undefined;

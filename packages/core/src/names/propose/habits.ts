@@ -32,6 +32,7 @@ class Circles {
   readonly byWhat = new Map<string, Share>();
 }
 
+/** How a slot is filled among objects like one. */
 export interface Carried {
   /** Share of like objects that carry the slot, 0 to 1. */
   readonly share: number;

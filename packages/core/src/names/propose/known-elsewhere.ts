@@ -16,6 +16,7 @@ export interface KnownShape extends ShapeWord {
   /** One of the scenes that say so. */
   readonly scene: string;
 }
+/** By the digest of a shape: what the other scenes of the project call it. */
 export type KnownShapes = ReadonlyMap<string, KnownShape>;
 
 /** The same over the other scenes of a project. */
@@ -33,6 +34,7 @@ export interface KnownElsewhere {
 /** Of the names of other scenes so great a share agree; to be sure so many names in so many scenes. */
 const [agreed, enoughNames, enoughScenes] = [0.9, 6, 2];
 
+/** Which way assets of a project face, by what its other scenes say; null: nobody does, or they do not agree. */
 export function knownFacing(said: readonly SaidFacing[]): KnownFacing | null {
   const names = new Map<Facing, { names: number; scenes: number }>();
   let all = 0;

@@ -4,6 +4,7 @@ import { writeWords } from '../slots/slot-words.js';
 import { readName, type NameReading } from '../slots/read-name.js';
 import { splitWords } from '../split-words.js';
 
+/** A word of a name, read by a convention. */
 export interface OwnWord {
   /** As it stands in the name. */
   readonly text: string;
@@ -20,6 +21,7 @@ export interface OwnWords {
   readonly words: ReadonlyMap<string, OwnWord>;
 }
 
+/** What a name says of its slots by its own words; see OwnWords. */
 export function ownWords(
   convention: CompiledConvention,
   key: PatternKey,

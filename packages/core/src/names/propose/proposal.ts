@@ -16,8 +16,10 @@ export const reasons = [
   'shape',
   'library',
 ] as const;
+/** Why a slot is filled as proposed. */
 export type Reason = (typeof reasons)[number];
 
+/** Something else that could stand in a slot. */
 export interface Alternative {
   /** Empty: left out. */
   readonly text: string;
@@ -30,6 +32,7 @@ export interface SlotGuess extends Alternative {
   readonly reason: Reason;
   readonly alternatives: readonly Alternative[];
 }
+/** A proposed name, slot by slot, with how sure it is and why. */
 export interface NameProposal {
   readonly object: ObjectId;
   readonly before: string;

@@ -21,6 +21,7 @@ export interface TakeChoices {
   /** What a person put into slots wherever they are open. */
   readonly filled?: ReadonlyMap<string, string>;
 }
+/** How many names are in which state. */
 export interface ProposalCounts {
   /** Right already, not to be named, taken, and what is left. */
   readonly fit: number;
@@ -28,6 +29,7 @@ export interface ProposalCounts {
   readonly takes: number;
   readonly unsure: number;
 }
+/** What taking proposals would do, and what stays open. */
 export interface TakenNames extends ResolvedNames {
   readonly counts: ProposalCounts;
   /** How many names rest on each reason, the most first. */
@@ -37,6 +39,7 @@ export interface TakenNames extends ResolvedNames {
   /** What is not taken though it would change: short, and in a sentence; equal ones are one object. */
   readonly unsure: ReadonlyMap<ObjectId, Doubt>;
 }
+/** Why a proposal was not taken. */
 export interface Doubt {
   readonly verdict: string;
   readonly because: string;
@@ -106,6 +109,7 @@ function numberFamilies(
   }
 }
 
+/** Whether a proposal is taken by the choices that a person made. */
 export function takesProposal(
   scene: Scene,
   convention: CompiledConvention,

@@ -1,5 +1,6 @@
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Text put before, after or at a place of names. */
 export interface AddTextStep extends StepBase {
   readonly step: 'add-text';
   readonly text: string;
@@ -10,6 +11,7 @@ export interface AddTextStep extends StepBase {
   readonly once?: boolean;
 }
 
+/** See the step's own words in docs/names.md. */
 export const addText: StepDefinition<AddTextStep> = {
   step: 'add-text',
   run: (step, rows) =>

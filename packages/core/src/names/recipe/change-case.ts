@@ -1,6 +1,7 @@
 import { splitWords } from '../split-words.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** How words are written together. */
 export const caseForms = [
   'camel',
   'pascal',
@@ -12,7 +13,9 @@ export const caseForms = [
   'lower',
   'upper',
 ] as const;
+/** One of them. */
 export type CaseForm = (typeof caseForms)[number];
+/** Names written in another case. */
 export interface ChangeCaseStep extends StepBase {
   readonly step: 'change-case';
   /** lower and upper change letters only; the others join the words anew. */
@@ -25,6 +28,7 @@ export const changeCase: StepDefinition<ChangeCaseStep> = {
   run: (step, rows) => rows.map(({ name }) => toCase(name, step.to)),
 };
 
+/** A name in another case; numbers and signs that are no separators stay. */
 export function toCase(name: string, form: CaseForm): string {
   if (form === 'lower') return name.toLowerCase();
   if (form === 'upper') return name.toUpperCase();

@@ -1,5 +1,6 @@
 import type { StepBase, StepDefinition } from './step.js';
 
+/** What is cut from a name. */
 export const cutWays = [
   'first',
   'last',
@@ -10,6 +11,7 @@ export const cutWays = [
   'signs',
   'spaces',
 ] as const;
+/** A part of names cut away. */
 export interface CutTextStep extends StepBase {
   readonly step: 'cut-text';
   /** So many from the front or the end; a range from a character on; digits at the end; all of a class of characters. */

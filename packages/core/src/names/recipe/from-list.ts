@@ -1,6 +1,7 @@
 import { RenquilError } from '../../errors.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Names from a list that somebody has. */
 export interface FromListStep extends StepBase {
   readonly step: 'from-list';
   /** pairs: a name and what it becomes; order: the names of the objects in tree order. */

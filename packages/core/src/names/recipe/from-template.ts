@@ -5,6 +5,7 @@ import { ownWords } from '../propose/own-words.js';
 import type { CompiledConvention } from '../slots/compiled-convention.js';
 import type { StepBase, StepDefinition, StepRow } from './step.js';
 
+/** Names made of text and fields of the object. */
 export interface FromTemplateStep extends StepBase {
   readonly step: 'from-template';
   /** `{name}`, `{parent}`, `{kind}`, `{material}`, `{layer}`, `{shape}`, `{n}` or `{n:3}`, or any slot: `{what}`. */

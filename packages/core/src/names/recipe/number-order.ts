@@ -21,6 +21,7 @@ export const numberOrders = [
   'distance',
   'size',
 ] as const;
+/** In which order objects are counted. */
 export type NumberOrder = (typeof numberOrders)[number];
 
 /** Indexes of the rows in the order they are counted; equal ones stay in tree order. */

@@ -5,6 +5,7 @@ import { lettersOf, mostDigits, readNumber, writeNumber } from '../slots/slot-nu
 import { withSlot } from './set-slot.js';
 import type { StepBase, StepContext, StepDefinition, StepRow } from './step.js';
 
+/** A number put into names, counting on. */
 export interface NumberStep extends StepBase {
   readonly step: 'number';
   readonly start: number;

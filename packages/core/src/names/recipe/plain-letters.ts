@@ -1,6 +1,7 @@
 import { asIdentifier } from '../as-identifier.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Letters and signs beyond A to Z written with those. */
 export interface PlainLettersStep extends StepBase {
   readonly step: 'plain-letters';
   /** What stands for spaces and other signs; left out: the separator. */
@@ -18,6 +19,7 @@ export const plainLetters: StepDefinition<PlainLettersStep> = {
     rows.map(({ name }) => toPlainLetters(name, step.join ?? convention.source.separator)),
 };
 
+/** A name in the letters A to Z, digits and underscores, as the convention's identifiers are. */
 export function toPlainLetters(name: string, join = '_'): string {
   return asIdentifier(name, /^[A-Za-z0-9_]*$/.test(join) ? join : '_');
 }

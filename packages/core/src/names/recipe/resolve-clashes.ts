@@ -4,6 +4,7 @@ import type { CompiledConvention } from '../slots/compiled-convention.js';
 import { NextFree } from './next-free.js';
 import type { ClashPolicy } from './step.js';
 
+/** A name that several would get, or that somebody has. */
 export interface Clash {
   readonly object: ObjectId;
   readonly wanted: string;
@@ -12,6 +13,7 @@ export interface Clash {
   /** What the policy did about it; null: nothing, so the list cannot be applied. */
   readonly way: 'number-on' | 'skip' | null;
 }
+/** New names after clashes were settled, and the clashes. */
 export interface ResolvedNames {
   readonly names: Map<ObjectId, string>;
   readonly clashes: Clash[];

@@ -8,6 +8,7 @@ import { CompiledConvention } from '../slots/compiled-convention.js';
 import { partsConvention } from '../slots/parts.js';
 import type { ClashPolicy, RecipeStep, StepContext, StepDefinition } from './step.js';
 
+/** What a recipe would do to the names of a scene. */
 export interface RecipePreview {
   /** New names of the objects that change, in tree order, clashes resolved by the policy. */
   readonly names: Map<ObjectId, string>;

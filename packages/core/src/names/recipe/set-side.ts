@@ -5,6 +5,7 @@ import { wordPointing } from '../slots/senses.js';
 import { withSlot } from './set-slot.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Side or place set by where an object sits in its asset. */
 export interface SetSideStep extends StepBase {
   readonly step: 'set-side';
   readonly side: boolean;

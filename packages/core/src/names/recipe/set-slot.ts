@@ -6,6 +6,7 @@ import { joinTexts } from '../slots/join-slots.js';
 import { writeWords } from '../slots/slot-words.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** One slot of names filled with a text. */
 export interface SetSlotStep extends StepBase {
   readonly step: 'set-slot';
   readonly slot: string;

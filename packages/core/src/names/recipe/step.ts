@@ -19,6 +19,7 @@ export interface StepBase {
   readonly off?: boolean;
   readonly where?: string;
 }
+/** One step of a recipe, as it is saved. */
 export type RecipeStep =
   | AddTextStep
   | ChangeCaseStep
@@ -32,6 +33,7 @@ export type RecipeStep =
   | SwapSidesStep
   | SwapWordsStep
   | TakeApartStep;
+/** The `step` of a step, by which the registry knows it. */
 export type StepId = RecipeStep['step'];
 
 /** Saved rename steps that can be run again on any scene. */
@@ -41,13 +43,16 @@ export interface Recipe {
   readonly steps: readonly RecipeStep[];
   readonly clashes?: ClashPolicy;
 }
+/** What is done with a name that is taken: nothing at all, count on, or leave that object out. */
 export type ClashPolicy = 'stop' | 'number-on' | 'skip';
 
+/** One object on its way through a recipe. */
 export interface StepRow {
   readonly object: SceneObject;
   /** The name as the steps before left it. */
   readonly name: string;
 }
+/** What a step may look at beside the rows. */
 export interface StepContext {
   readonly scene: Scene;
   readonly convention: CompiledConvention;

@@ -1,6 +1,7 @@
 import { swapSides } from '../sides/swap-sides.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Left and right changed for each other. */
 export interface SwapSidesStep extends StepBase {
   readonly step: 'swap-sides';
 }

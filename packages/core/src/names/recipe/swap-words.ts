@@ -4,6 +4,7 @@ import { compileWildcard } from '../../query/wildcard.js';
 import { isSeparator } from '../split-words.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Text found and replaced. */
 export interface SwapWordsStep extends StepBase {
   readonly step: 'swap-words';
   readonly find: string;

@@ -1,6 +1,7 @@
 import { splitWords } from '../split-words.js';
 import type { StepBase, StepDefinition } from './step.js';
 
+/** Words that are written together taken apart. */
 export interface TakeApartStep extends StepBase {
   readonly step: 'take-apart';
   /** Put between the words; left out: the separator of the convention. */

@@ -13,6 +13,7 @@ import { opposite, roleOf, senseOf, wordPointing, type Sense } from './senses.js
 /** Which pattern: of a kind, of something that is no object, or the nth of the special ones. */
 export type PatternKey = Kind | OtherThing | `special ${number}`;
 
+/** A slot with its look-ups. */
 export interface CompiledSlot {
   readonly name: string;
   readonly rule: SlotRule;

@@ -3,6 +3,7 @@ import type { Kind } from '../../scene/scene-object.js';
 import type { AssetTemplate } from '../../templates/asset-template.js';
 import type { Severity } from '../../checks/check.js';
 
+/** How the words of a slot are written. */
 export const wordCases = ['camel', 'pascal', 'lower', 'upper', 'any'] as const;
 /** Small first with humps, capital first with humps, small letters, capitals, or as it comes. */
 export type WordCase = (typeof wordCases)[number];
@@ -26,6 +27,7 @@ export const slotRoles = [
   'variant',
   'other',
 ] as const;
+/** What a slot tells. */
 export type SlotRole = (typeof slotRoles)[number];
 /** What may stand in a slot: words of a list, a number of so many digits, letters that count, or any word in a case. */
 export interface SlotRule {
@@ -64,7 +66,9 @@ export interface SpecialPattern {
 }
 /** What else has a name. */
 export const otherThings = ['material', 'shape', 'layer', 'set'] as const;
+/** What has names beside objects. */
 export type OtherThing = (typeof otherThings)[number];
+/** What a convention says of a check; left out: as the check ships. */
 export interface CheckSetting {
   readonly severity?: Severity | 'off';
   readonly parameters?: Readonly<Record<string, unknown>>;
@@ -92,6 +96,7 @@ export interface Convention {
   readonly checks?: Readonly<Record<string, CheckSetting>>;
 }
 
+/** A convention as it is written, held to its type. */
 export function defineConvention(convention: Convention): Convention {
   return convention;
 }

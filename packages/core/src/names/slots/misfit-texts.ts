@@ -66,5 +66,7 @@ export const misfitTexts = {
   },
   unasked: { short: 'no pattern', because: 'The convention has no pattern for a {{kind}}.' },
 } as const;
+/** Messages about a whole pattern. */
 export type PatternMessage = keyof typeof patternTexts;
+/** Every message about a name that leaves its pattern. */
 export type MisfitMessage = keyof typeof misfitTexts;

@@ -10,6 +10,7 @@ const bits = Uint8Array.from({ length: 128 }, (_, code) => {
   if (code >= 65 && code <= 90) return capital;
   return code >= 48 && code <= 57 ? digit : 0;
 });
+/** The kind of the character at an index, as bits; 0 for anything that is no letter or digit of ASCII. */
 export function bitsAt(text: string, at: number): number {
   const code = text.charCodeAt(at);
   return code < 128 ? bits[code]! : 0;

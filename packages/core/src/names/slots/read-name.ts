@@ -7,6 +7,7 @@ import { isDigits, writeNumber } from './slot-number.js';
 import { writeWords } from './slot-words.js';
 import type { SlotSpan } from './slot-span.js';
 
+/** How a name leaves its pattern. */
 export type MisfitCode =
   'no-pattern' | 'missing' | 'order' | 'spelling' | 'near' | 'unlisted' | 'case' | 'digits' | 'loose';
 
@@ -17,6 +18,7 @@ export interface Misfit {
   readonly text: string;
   readonly wanted: string;
 }
+/** A name by a pattern: what stands in each slot, and where it leaves it. */
 export interface NameReading {
   readonly fits: boolean;
   /** Whether the helper prefix was found; the slots then are those of the helper pattern. */

@@ -7,6 +7,7 @@ import { readName, type Misfit, type NameReading } from './read-name.js';
 import { isNumber } from './slot-number.js';
 import type { SlotSpan } from './slot-span.js';
 
+/** A misfit with what is said of it. */
 export interface SaidMisfit {
   readonly message: MisfitMessage;
   /** What fills the texts of the message. */

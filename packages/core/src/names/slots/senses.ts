@@ -2,6 +2,7 @@ import { slotRoles, type SlotRole, type SlotRule, type WordRule } from './conven
 
 /** Which way a word points. */
 export const senses = ['left', 'right', 'centre', 'front', 'back', 'top', 'under', 'inner', 'outer'] as const;
+/** Which way a word points. */
 export type Sense = (typeof senses)[number];
 
 /** Common practice; no published list. Capitals do not matter. */
@@ -33,7 +34,9 @@ export function senseOf({ word, spellings = [], means }: WordRule): Sense | null
   return bySpelling.get(word.toLowerCase()) ?? null;
 }
 
+/** Those that are sides. */
 export const sideSenses: readonly Sense[] = ['left', 'right', 'centre'];
+/** The way that is the other one in a mirror, or at the other end. */
 export const opposite: Readonly<Partial<Record<Sense, Sense>>> = {
   left: 'right',
   right: 'left',

@@ -4,6 +4,7 @@ import type { SlotRule } from './convention.js';
 export function isNumber({ digits, letters }: SlotRule): boolean {
   return digits !== undefined || letters !== undefined;
 }
+/** Digits and nothing else, at least one. */
 export function isDigits(text: string): boolean {
   return /^[0-9]+$/.test(text);
 }

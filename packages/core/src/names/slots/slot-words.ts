@@ -3,7 +3,9 @@ import type { SlotRule, WordCase } from './convention.js';
 /** Words of a slot at most, where several may stand. */
 export const mostWords = 6;
 
+/** The first letter as a capital. */
 export const upperFirst = (text: string): string => (text ? text[0]!.toUpperCase() + text.slice(1) : text);
+/** The first letter small. */
 export const lowerFirst = (text: string): string => (text ? text[0]!.toLowerCase() + text.slice(1) : text);
 
 /** Words joined in a case: `cabin body` -> `cabinBody`. */

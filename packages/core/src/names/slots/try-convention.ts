@@ -3,6 +3,7 @@ import type { Scene } from '../../scene/scene.js';
 import { type CompiledConvention } from './compiled-convention.js';
 import { readName, type Misfit } from './read-name.js';
 
+/** A name that fits by one convention and not by another. */
 export interface TriedName {
   readonly id: ObjectId;
   readonly name: string;

@@ -11,6 +11,7 @@ export function temporary(folder: string): string {
   mkdirSync(path, { recursive: true });
   return path;
 }
+/** MariaDB wants to be told when it runs as root. */
 export const asRoot = (): string[] => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 /** Makes the data folder. */

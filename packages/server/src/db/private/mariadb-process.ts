@@ -8,13 +8,16 @@ import { connectionOptions, type DatabaseAddress } from '../address.js';
 import { SetUpError } from '../set-up-error.js';
 import { asRoot, temporary } from './install.js';
 
+/** Where Debian's package puts the server. */
 export const program = '/usr/sbin/mariadbd';
+/** A MariaDB that somebody started on a data folder. */
 export interface Running {
   readonly pid: number;
   readonly port: number;
 }
 const runningFile = (folder: string): string => join(folder, 'mariadb.running.json');
 
+/** Starts the server on loopback, as a process of its own group that outlives this one's signals. */
 export function launch(
   folder: string,
   data: string,
@@ -97,6 +100,7 @@ export function lastKnown(folder: string): Running | null {
     return null;
   }
 }
+/** Says for others which process runs on the folder. */
 export function writeRunning(folder: string, running: Running): void {
   writeFileSync(runningFile(folder), JSON.stringify(running));
 }
@@ -126,6 +130,7 @@ export function findRunning(data: string): Running | null {
   return null;
 }
 
+/** How waiting for a start ended. */
 export type Readiness = 'ready' | 'gone' | 'stuck';
 const mostWait = 60_000;
 /** It took the call, or the question, and said nothing. */
@@ -189,6 +194,7 @@ export async function answers(address: DatabaseAddress, timeout: number): Promis
   }
 }
 
+/** Ends the process and waits until it is gone. One that is no MariaDB any more is left alone. */
 export async function stopProcess(pid: number, signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
   if (exeOf(pid) === null) return;
   process.kill(pid, signal);

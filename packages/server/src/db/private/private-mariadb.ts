@@ -21,6 +21,7 @@ import {
   writeRunning,
 } from './mariadb-process.js';
 
+/** Which database, and who hears of it. */
 export interface PrivateOptions {
   readonly database?: string;
   /** Hears what happened to the database, for people. */

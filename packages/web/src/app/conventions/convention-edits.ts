@@ -7,6 +7,7 @@ export interface PatternPlace {
 }
 type Patterns = Readonly<Record<string, readonly PatternPart[]>>;
 
+/** The parts of the pattern at a place of a convention. */
 export function patternAt(convention: Convention, { group, key }: PatternPlace): readonly PatternPart[] {
   if (group === 'special') return convention.special?.[Number(key)]?.pattern ?? [];
   return (convention[group] as Patterns | undefined)?.[key] ?? [];
@@ -39,6 +40,7 @@ export function withPart(
   );
   return withPattern(convention, place, parts as PatternPart[]);
 }
+/** The convention with a slot put in or changed. */
 export function withSlot(convention: Convention, name: string, rule: SlotRule): Convention {
   return { ...convention, slots: { ...convention.slots, [name]: without(rule) } };
 }
@@ -95,6 +97,7 @@ export function readWord(text: string, old?: WordRule): WordRule | null {
     .filter(Boolean);
   return { word, ...(spellings.length ? { spellings } : {}), ...(old?.means ? { means: old.means } : {}) };
 }
+/** A word with its other spellings, as a line that can be read back. */
 export function sayWord({ word, spellings = [] }: WordRule): string {
   return spellings.length ? `${word}: ${spellings.join(', ')}` : word;
 }

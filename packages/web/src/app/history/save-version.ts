@@ -7,12 +7,14 @@ import { ToastList } from '../state/toast-list';
 import { Doing } from '../ui/doing';
 import { Sheet, SheetFoot } from '../ui/sheet';
 
+/** What the dialog is opened with. */
 export interface SaveVersionData {
   readonly scene: number;
   /** Resolves when every change has reached the server. */
   settled(): Promise<void>;
 }
 
+/** The dialog in which a revision gets a number and a note. */
 @Component({
   selector: 'rq-save-version',
   changeDetection: ChangeDetectionStrategy.OnPush,

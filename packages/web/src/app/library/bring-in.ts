@@ -7,6 +7,7 @@ import { Jobs } from '../state/jobs';
 import { ToastList } from '../state/toast-list';
 import type { PickedFile } from './dropped-files';
 
+/** How far something is that is being brought in. */
 export interface Bringing {
   readonly what: string;
   readonly stage: string;

@@ -1,3 +1,4 @@
+/** A file that somebody dropped or chose. */
 export interface PickedFile {
   /** With its folders, from what was dropped or chosen down. */
   readonly path: string;
@@ -15,6 +16,7 @@ export async function filesFromDrop(transfer: DataTransfer): Promise<PickedFile[
   return withoutCommonFolder(found);
 }
 
+/** The files of a folder that was chosen. */
 export function filesFromList(list: FileList): PickedFile[] {
   return withoutCommonFolder([...list].map((file) => ({ path: file.webkitRelativePath || file.name, file })));
 }

@@ -12,6 +12,7 @@ import { OnceLink } from './once-link';
 import { SureButton } from '../ui/sure-button';
 import { Tip } from '../ui/tip';
 
+/** The roles, the least first. */
 export const roles: readonly Role[] = ['viewer', 'artist', 'lead'];
 const can: Record<Role, string> = {
   viewer: 'looks at scenes and checks them',

@@ -9,6 +9,7 @@ import { Doing } from '../ui/doing';
 import { FieldBox } from '../ui/field-box';
 import { demoPassword } from './demo-password';
 
+/** The page to sign in on. */
 @Component({
   selector: 'rq-sign-in',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -37,14 +37,17 @@ export interface ReferenceEntry {
   readonly status: string;
   readonly answers: string;
 }
+/** Endpoints that are about the same. */
 export interface ReferenceGroup {
   readonly title: string;
   readonly entries: readonly ReferenceEntry[];
 }
+/** What several endpoints speak of, under one name. */
 export interface ReferenceThing {
   readonly name: string;
   readonly text: string;
 }
+/** All of the API, in words. */
 export interface Reference {
   readonly groups: readonly ReferenceGroup[];
   readonly things: readonly ReferenceThing[];

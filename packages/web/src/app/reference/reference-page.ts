@@ -6,6 +6,7 @@ import { map } from 'rxjs';
 import { TopBar } from '../shell/top-bar';
 import { CountPipe } from '../ui/count';
 import { LoadState } from '../ui/load-state';
+import { MarkedText } from './marked-text';
 import { readReference, searchReference, type OpenApiDocument } from './read-reference';
 import { ThingLinks } from './thing-links';
 
@@ -13,7 +14,7 @@ import { ThingLinks } from './thing-links';
 @Component({
   selector: 'rq-reference',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, LoadState, RouterLink, ThingLinks, TopBar],
+  imports: [CountPipe, LoadState, MarkedText, RouterLink, ThingLinks, TopBar],
   templateUrl: './reference-page.html',
   host: { class: 'flex h-full flex-col' },
 })

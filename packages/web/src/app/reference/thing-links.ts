@@ -6,17 +6,17 @@ import { RouterLink } from '@angular/router';
   selector: 'rq-thing-links',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink],
+  // No space between the pieces but their own.
   template: `@for (piece of pieces(); track $index) {
     @if (things().has(piece)) {
       <a [routerLink]="[]" [fragment]="piece" class="underline decoration-line-strong underline-offset-2">{{
         piece
       }}</a>
     } @else {
-      {{ piece }}
+      <span>{{ piece }}</span>
     }
   }`,
   host: { class: 'font-mono break-words' },
-  preserveWhitespaces: false,
 })
 export class ThingLinks {
   readonly text = input.required<string>();

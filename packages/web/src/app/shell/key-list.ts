@@ -23,6 +23,7 @@ const always: readonly (readonly [string, string])[] = [
   ['1 2 3 4', 'in the 3D view: free, front, side, top'],
 ];
 
+/** The dialog that lists the keys. */
 @Component({
   selector: 'rq-key-list',
   changeDetection: ChangeDetectionStrategy.OnPush,

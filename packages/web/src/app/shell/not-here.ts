@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink } from '@angular/router';
 
+/** What stands at an address that leads nowhere. */
 @Component({
   selector: 'rq-not-here',
   changeDetection: ChangeDetectionStrategy.OnPush,

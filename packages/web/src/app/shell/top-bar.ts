@@ -101,6 +101,11 @@ export class TopBar {
         title: 'Your password and sessions',
         run: () => void this.#router.navigateByUrl('/account'),
       },
+      {
+        id: 'reference',
+        title: 'Read what the API takes and answers',
+        run: () => void this.#router.navigateByUrl('/reference'),
+      },
       ...(this.session.info()?.projects ?? [])
         .filter(({ slug }) => slug !== this.#project()?.slug)
         .map(({ slug, name }) => ({

@@ -44,12 +44,14 @@ export type ToAnalysis =
       readonly request: Omit<PreviewRequest, 'objects'> & { readonly objects: Int32Array };
     };
 
+/** Asks what a recipe would do. */
 export interface PreviewRequest {
   readonly seq: number;
   readonly objects: readonly ObjectId[];
   readonly steps: readonly RecipeStep[];
   readonly policy: ClashPolicy;
 }
+/** Asks what taking proposals by a person's choices would do. */
 export interface TakeRequest {
   /** Of the proposals. */
   readonly seq: number;
@@ -57,6 +59,7 @@ export interface TakeRequest {
   readonly asked: number;
   readonly choices: TakeChoices;
 }
+/** What a recipe would do, for the question of that number. */
 export interface PreviewResult {
   readonly seq: number;
   readonly names: ReadonlyMap<ObjectId, string>;
@@ -73,11 +76,13 @@ export interface ProposeResult {
   readonly asked: number;
   readonly took: number;
 }
+/** Findings that came or went. */
 export interface FindingsDelta {
   /** All of them, in place of what was known. */
   readonly whole: boolean;
   readonly found: PackedFindings;
 }
+/** What the analysis worker says. */
 export type FromAnalysis =
   | { readonly type: 'read'; readonly seq: number; readonly packed: PackedSnapshot }
   | { readonly type: 'unread'; readonly seq: number; readonly text: string }

@@ -12,6 +12,7 @@ export class ApiError extends Error {
     super(message);
   }
 }
+/** An HTTP failure as an error in words. */
 export function explained<T>(): OperatorFunction<T, T> {
   return catchError((raw: unknown) => {
     if (raw instanceof HttpErrorResponse) {

@@ -1,5 +1,6 @@
 import { Injectable, signal } from '@angular/core';
 
+/** Something that can be done, by key or by name. */
 export interface Command {
   readonly id: string;
   readonly title: string;
@@ -49,6 +50,7 @@ export class Commands {
   }
 }
 
+/** The keys of an event, as commands write them. */
 export function keysOf(event: KeyboardEvent): string {
   const shift =
     event.shiftKey && event.key.length === 1 && !/[a-z]/i.test(event.key)

@@ -8,6 +8,7 @@ export interface PackedNames {
   readonly text: string;
 }
 
+/** Names by object in arrays, for another thread. */
 export function packNames(names: ReadonlyMap<ObjectId, string>): PackedNames {
   const ids = new Int32Array(names.size);
   const ends = new Int32Array(names.size);

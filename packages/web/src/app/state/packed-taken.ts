@@ -19,6 +19,7 @@ export interface ShownTaken extends Pick<PackedTaken, 'clashes' | 'counts' | 're
   readonly unsure: { get(id: ObjectId): Doubt | undefined };
 }
 
+/** What taking would do, in arrays, for another thread. */
 export function packTaken({ names, clashes, counts, reasons, openSlots, unsure }: TakenNames): PackedTaken {
   const places = new Map<Doubt, number>();
   const said = Uint32Array.from(unsure.values(), (doubt) => {
@@ -36,9 +37,11 @@ export function packTaken({ names, clashes, counts, reasons, openSlots, unsure }
     table: [...places.keys()],
   };
 }
+/** What of it is handed over without a copy. */
 export function takenBuffers({ names, unsure, said }: PackedTaken): ArrayBuffer[] {
   return [names.ids, names.ends, unsure, said].map(({ buffer }) => buffer);
 }
+/** The same, to be asked by object; nothing is unpacked before it is. */
 export function showTaken({ names, unsure, said, table, ...rest }: PackedTaken): ShownTaken {
   const places = placesOf(unsure);
   const get = (id: ObjectId): Doubt | undefined => {

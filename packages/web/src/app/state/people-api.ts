@@ -4,11 +4,13 @@ import type { Sent } from '@renquil/api/address';
 import { map } from 'rxjs';
 import { Ask } from './ask';
 
+/** Who joins by an invitation. */
 export interface NewPerson {
   readonly signIn: string;
   readonly name: string;
   readonly password: string;
 }
+/** What a new token may. */
 export type NewToken = Required<Sent<'POST /api/projects/:project/tokens'>['body']>;
 
 /** The routes about people, tokens and projects (docs/api.md). */

@@ -1,3 +1,4 @@
+/** Who hears what others do. */
 export interface SceneListener {
   /** Somebody changed the scene; the revision they made. */
   changed(revision: number): void;

@@ -1,7 +1,10 @@
 import { computed, effect, Injectable, signal } from '@angular/core';
 
+/** The two sets of colours. */
 export type ThemeName = 'light' | 'dark';
+/** What a person chose; `system` follows the system. */
 export type ThemeChoice = ThemeName | 'system';
+/** All that can be chosen. */
 export const themeChoices: readonly ThemeChoice[] = ['light', 'dark', 'system'];
 const key = 'renquil.theme';
 

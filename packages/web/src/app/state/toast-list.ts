@@ -1,5 +1,6 @@
 import { Injectable, signal } from '@angular/core';
 
+/** A line that is shown for a while. */
 export interface Toast {
   readonly id: number;
   readonly text: string;

@@ -11,6 +11,7 @@ export function ago(at: string | Date, now = Date.now()): string {
   return days === 1 ? 'yesterday' : `${days} days ago`;
 }
 
+/** How long ago, in words. */
 @Pipe({ name: 'ago' })
 export class AgoPipe implements PipeTransform {
   transform(at: string | Date): string {

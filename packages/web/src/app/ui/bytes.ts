@@ -10,6 +10,7 @@ export function bytes(n: number): string {
   return '';
 }
 
+/** A size in words. */
 @Pipe({ name: 'bytes' })
 export class BytesPipe implements PipeTransform {
   transform = bytes;

@@ -7,6 +7,7 @@ export function count(n: number, noun?: string, plural = `${noun}s`): string {
   return noun ? `${format.format(n)} ${n === 1 ? noun : plural}` : format.format(n);
 }
 
+/** A number with its noun. */
 @Pipe({ name: 'count' })
 export class CountPipe implements PipeTransform {
   transform = count;

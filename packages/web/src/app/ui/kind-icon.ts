@@ -24,6 +24,7 @@ const icons: Readonly<Record<Kind, string>> = {
   helper: lucideBoxSelect,
 };
 
+/** The picture of a kind. */
 @Component({
   selector: 'rq-kind',
   changeDetection: ChangeDetectionStrategy.OnPush,

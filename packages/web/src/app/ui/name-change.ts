@@ -4,6 +4,7 @@ import { diffChars } from 'diff';
 /** Characters of a change beyond which it is shown whole: telling them apart would take longer than reading them. */
 const most = 200;
 
+/** A stretch of a name, changed or not. */
 export interface ChangePiece {
   readonly text: string;
   readonly changed: boolean;

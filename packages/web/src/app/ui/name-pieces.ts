@@ -1,3 +1,4 @@
+/** A stretch of a name, plain or to be marked. */
 export interface NamePiece {
   readonly text: string;
   /** A character that names should not have; spaces and unseen ones are drawn as a mark. */

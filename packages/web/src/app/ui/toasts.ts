@@ -4,6 +4,7 @@ import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideX } from '@ng-icons/lucide';
 import { ToastList } from '../state/toast-list';
 
+/** The lines that are shown for a while; failures are alerts. */
 @Component({
   selector: 'rq-toasts',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,6 +2,7 @@ import type { FittedConvention, PinnedConvention } from '@renquil/api';
 
 type Held = Pick<PinnedConvention, 'id' | 'shipped'>;
 
+/** Whether a scene is held to this one. */
 export function isHeld({ id, shipped }: Held, held: Held | undefined): boolean {
   return held !== undefined && id === held.id && shipped === held.shipped;
 }

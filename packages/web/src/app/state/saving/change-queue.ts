@@ -1,11 +1,13 @@
 import { applyChange, invertEdits, type Edit, type Scene } from '@renquil/core';
 import type { LoggedChange } from '@renquil/api';
 
+/** A change that the server has not acknowledged. */
 export interface Pending {
   readonly id: string;
   readonly label: string;
   readonly edits: readonly Edit[];
 }
+/** What became of waiting changes when others were faster. */
 export interface Rebased {
   /** Edits that were really applied to the page's scene, in order, for whoever follows along. */
   readonly applied: readonly (readonly Edit[])[];

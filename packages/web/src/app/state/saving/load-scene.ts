@@ -3,6 +3,7 @@ import { firstValueFrom } from 'rxjs';
 import type { Api } from '../api';
 import type { OpenedScene } from '@renquil/api';
 
+/** A scene as it was opened. */
 export interface LoadedScene {
   readonly info: OpenedScene;
   /** The snapshot with all changes made since. */

@@ -17,6 +17,7 @@ export interface ChangeStore {
   drop(id: string): Promise<void>;
   waiting(): Promise<readonly Pending[]>;
 }
+/** Who hears what a save session does. */
 export interface SaveListener {
   /** Edits were applied to the scene, in this order. */
   applied(edits: readonly (readonly Edit[])[]): void;

@@ -3,6 +3,7 @@
  * is · blocked: it will not take them from this person, or the scene is not there any more
  */
 export type SaveState = 'saved' | 'sending' | 'offline' | 'signed-out' | 'blocked';
+/** How saving stands. */
 export interface SaveStatus {
   readonly state: SaveState;
   /** Changes made here that are not acknowledged. */
@@ -10,6 +11,7 @@ export interface SaveStatus {
   /** Why they wait, in the server's words. */
   readonly because: string;
 }
+/** Everything is acknowledged. */
 export const allSaved: SaveStatus = { state: 'saved', waiting: 0, because: '' };
 
 const edits = (n: number): string => (n === 1 ? '1 edit' : `${n.toLocaleString('en')} edits`);

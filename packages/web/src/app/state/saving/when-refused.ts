@@ -12,6 +12,7 @@ const takeBack = new Set([
 ]);
 const blocked = new Set(['not-allowed', 'not-found', 'origin-refused']);
 
+/** What is done with a change that the server refused, by the code it gave. */
 export function whenRefused(code: string): Refusal {
   if (takeBack.has(code)) return 'take-back';
   if (blocked.has(code)) return 'blocked';

@@ -7,12 +7,14 @@ import { BaseChartDirective, provideCharts } from 'ng2-charts';
 import { count, CountPipe } from '../../ui/count';
 import { Sheet, SheetFoot } from '../../ui/sheet';
 
+/** What the sheet is opened with. */
 export interface AttributeSheetData {
   readonly scene: Scene;
   readonly key: string;
   readonly picked: readonly ObjectId[];
   readonly mayEdit: boolean;
 }
+/** What somebody wants of it. */
 export type AttributeWish =
   { readonly pick: readonly ObjectId[] } | { readonly edits: readonly Edit[]; readonly label: string };
 

@@ -13,6 +13,7 @@ import { Sheet, SheetFoot } from '../../ui/sheet';
 import { TickSet } from '../../ui/tick-set';
 import { Tick } from '../../ui/tick';
 
+/** What the sheet is opened with. */
 export interface AutoArrangeData {
   readonly scene: Scene;
   readonly objects: readonly ObjectId[];

@@ -1,6 +1,7 @@
 import type { Scene, SceneLayer } from '@renquil/core';
 import { swatches } from './tally';
 
+/** One layer in the list. */
 export interface LayerRow {
   readonly name: string;
   readonly count: number;

@@ -1,5 +1,6 @@
 import type { Kind, Scene } from '@renquil/core';
 
+/** How many objects there are of what. */
 export interface Tally {
   readonly layers: ReadonlyMap<string, number>;
   readonly kinds: ReadonlyMap<Kind, number>;

@@ -4,6 +4,7 @@ import type { AssetTemplate } from '@renquil/core';
 import { Sheet, SheetFoot } from '../../ui/sheet';
 import { Tick } from '../../ui/tick';
 
+/** What the sheet is opened with. */
 export interface TemplateSheetData {
   readonly template: AssetTemplate;
   /** It stands on this scene; there may be one of the type to go back to. */

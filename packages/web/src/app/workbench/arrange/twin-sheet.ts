@@ -5,11 +5,13 @@ import { CountPipe } from '../../ui/count';
 import { Tip } from '../../ui/tip';
 import { Sheet, SheetFoot } from '../../ui/sheet';
 
+/** What the sheet is opened with. */
 export interface TwinSheetData {
   readonly scene: Scene;
   readonly branches: readonly ObjectId[];
   readonly mayEdit: boolean;
 }
+/** What somebody wants of twins. */
 export interface TwinWish {
   readonly label: string;
   readonly plan: Plan;

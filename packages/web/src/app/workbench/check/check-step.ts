@@ -6,6 +6,7 @@ import { Viewport } from '../viewport/viewport';
 import { FindingCard } from './finding-card';
 import { FindingsList } from './findings-list';
 
+/** The step in which findings are walked through. */
 @Component({
   selector: 'rq-check-step',
   changeDetection: ChangeDetectionStrategy.OnPush,

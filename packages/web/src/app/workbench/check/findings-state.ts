@@ -17,6 +17,7 @@ import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
 import { FindingLines } from './finding-lines';
 
+/** Findings that are listed together. */
 export interface FindingGroup {
   readonly key: string;
   readonly title: string;
@@ -25,6 +26,7 @@ export interface FindingGroup {
   /** Places in the columns of all findings. */
   readonly at: Int32Array;
 }
+/** One line of the list. */
 export type FindingLine =
   | { readonly type: 'group'; readonly group: FindingGroup }
   | { readonly type: 'finding'; readonly finding: Finding; readonly of: string };
@@ -153,6 +155,7 @@ export class FindingsState {
     return plan.ok ? plan.edits : [];
   }
 }
+/** The check of an id. */
 export function checkOf(id: string): Check | undefined {
   return checkRegistry.find((check) => check.id === id);
 }

@@ -15,6 +15,7 @@ export function toDegrees([x, y, z, w]: Quat): Vec3 {
   return about.map((a) => (a * 180) / Math.PI) as unknown as Vec3;
 }
 
+/** A quaternion from turns about x, y and z in degrees, in this order. */
 export function fromDegrees(degrees: Vec3): Quat {
   const [a, b, c] = degrees.map((d) => (d * Math.PI) / 360) as [number, number, number];
   const [s1, s2, s3] = [Math.sin(a), Math.sin(b), Math.sin(c)];

@@ -13,6 +13,7 @@ export interface FitRow {
   readonly cells: readonly string[];
   readonly verdict: string;
 }
+/** Measures text in pixels. */
 export interface TextMeasure {
   mono(text: string): number;
   sans(text: string): number;

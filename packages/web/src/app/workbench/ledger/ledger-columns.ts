@@ -18,6 +18,7 @@ export const slotTitles: Readonly<Record<string, string>> = {
 export function slotColumns(slots: readonly string[]): FitColumn[] {
   return slots.map((slot) => ({ key: slot, title: slotTitles[slot] ?? slot, most: 260, isMono: true }));
 }
+/** How wide the columns of the tree may get. */
 export function treeFits(columns: readonly TreeColumn[]): FitColumn[] {
   return columns.map(({ key, title, right }) => ({ key, title, most: 200, isMono: right === true }));
 }

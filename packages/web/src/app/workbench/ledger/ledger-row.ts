@@ -18,6 +18,7 @@ import type { RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
 import { Tip } from '../../ui/tip';
 
+/** One row of the ledger. */
 @Component({
   selector: 'rq-ledger-row',
   changeDetection: ChangeDetectionStrategy.OnPush,

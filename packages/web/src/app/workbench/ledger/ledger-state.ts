@@ -24,6 +24,7 @@ import { OpenScene } from '../../state/open-scene';
 import { inSlices } from '../../ui/in-slices';
 import { largeScene } from '../../ui/settled';
 
+/** Names that a recipe or proposals would give, as the ledger shows them. */
 export interface ShownPreview {
   readonly names: ReadonlyMap<ObjectId, string>;
   readonly clashes: ReadonlyMap<ObjectId, Clash>;
@@ -296,6 +297,7 @@ function atOnce<T>(steps: Iterator<unknown, T>): T {
   }
 }
 
+/** The worst of some findings; null: there are none. */
 export function worst(findings: readonly Finding[]): Finding | null {
   const rank = { blocker: 0, warning: 1, note: 2 };
   return findings.reduce<Finding | null>(

@@ -4,6 +4,7 @@ import { OpenScene } from '../../state/open-scene';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from './ledger-state';
 
+/** Where on a row something is dropped. */
 export type DropAt = 'onto' | 'before' | 'after';
 
 /**

@@ -14,6 +14,7 @@ import type { Analysis } from '../../state/analysis';
 import { worst, type ShownPreview } from './ledger-state';
 import type { NameReader } from '../../state/name-reader';
 
+/** What stands in one slot of a row. */
 export interface SlotCell {
   readonly slot: string;
   readonly text: string;
@@ -21,6 +22,7 @@ export interface SlotCell {
   /** Only the best reading of a name that does not fit. */
   readonly dim: boolean;
 }
+/** All that a row shows. */
 export interface RowView {
   readonly id: ObjectId;
   readonly becomes: string | null;
@@ -30,6 +32,7 @@ export interface RowView {
   readonly verdict: string;
   readonly because: string;
 }
+/** What a row is worked out from. */
 export interface RowContext {
   readonly scene: Scene;
   readonly convention: CompiledConvention;

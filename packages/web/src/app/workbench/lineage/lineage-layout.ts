@@ -1,8 +1,11 @@
 import { hierarchy, partition } from 'd3-hierarchy';
 import type { ObjectId, Scene } from '@renquil/core';
 
+/** What the width of a block stands for. */
 export const widths = ['faces', 'objects', 'depth'] as const;
+/** One of them. */
 export type WidthBy = (typeof widths)[number];
+/** One object in the map; shares of the whole width. */
 export interface Block {
   readonly id: ObjectId;
   readonly depth: number;

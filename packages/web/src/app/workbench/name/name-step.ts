@@ -10,6 +10,7 @@ import { ProposePanel } from './propose-panel';
 import { ProposeState } from './propose-state';
 import { Tray } from './tray';
 
+/** The step in which names are put right. */
 @Component({
   selector: 'rq-name-step',
   changeDetection: ChangeDetectionStrategy.OnPush,

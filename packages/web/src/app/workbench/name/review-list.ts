@@ -7,6 +7,7 @@ import { NameChange } from '../../ui/name-change';
 import { SeverityMark } from '../../ui/severity-mark';
 import { Sheet, SheetFoot } from '../../ui/sheet';
 
+/** A change of a name to look at. */
 export interface ReviewLine {
   readonly before: string;
   readonly after: string;

@@ -22,12 +22,14 @@ export interface StepField {
   readonly optional?: true;
   when?(step: never): boolean;
 }
+/** A kind of step that can be added. */
 export interface StepKind {
   readonly title: string;
   readonly make: () => RecipeStep;
   readonly fields: readonly StepField[];
 }
 
+/** What the orders of counting are called. */
 export const orders: Readonly<Record<NumberOrder, string>> = {
   tree: 'in tree order',
   name: 'by name',
@@ -41,19 +43,23 @@ export const orders: Readonly<Record<NumberOrder, string>> = {
   distance: 'by distance',
   size: 'by size',
 };
+/** What the restarts of counting are called. */
 export const restarts: Readonly<Record<NumberStep['restart'], string>> = {
   never: 'in one run',
   parent: 'again for each parent',
   base: 'again for each name',
   slot: 'again for each text of a slot',
 };
+/** What the places of a number are called. */
 export const places: Readonly<Record<NumberStep['at'], string>> = {
   'last-number': 'in place of the last number',
   slot: 'in the number slot',
   end: 'at the end',
   'after-word': 'after the word',
 };
+/** What the ways to find text are called. */
 export const ways = { plain: 'as typed', wildcard: 'wildcard', regex: 'regular expression' } as const;
+/** What the cases are called, by example. */
 export const caseTitles: Readonly<Record<CaseForm, string>> = {
   camel: 'humps: leftDoor',
   pascal: 'high humps: LeftDoor',
@@ -65,6 +71,7 @@ export const caseTitles: Readonly<Record<CaseForm, string>> = {
   lower: 'small letters',
   upper: 'capital letters',
 };
+/** What the ways to cut are called. */
 export const cuts: Readonly<Record<(typeof cutWays)[number], string>> = {
   first: 'the first characters',
   last: 'the last characters',

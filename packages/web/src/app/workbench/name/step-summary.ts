@@ -1,6 +1,7 @@
 import type { RecipeStep } from '@renquil/core';
 import { caseTitles, cuts, orders, restarts, stepKinds, ways } from './step-kinds';
 
+/** A step in a few words. */
 export interface StepSummary {
   readonly title: string;
   readonly text: string;

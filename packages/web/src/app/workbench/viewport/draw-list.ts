@@ -8,6 +8,7 @@ import {
   type SceneObject,
 } from '@renquil/core';
 
+/** What is to be drawn, and how. */
 export interface DrawWish {
   /** What stays home is drawn as `helpers` says, unless it says itself. */
   readonly home: ReadonlySet<ObjectId>;

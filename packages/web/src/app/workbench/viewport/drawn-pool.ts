@@ -132,6 +132,7 @@ export class BatchPool implements DrawnPool {
   }
 }
 
+/** Triangles of a geometry, indexed or not. */
 export function trianglesOf(geometry: BufferGeometry): number {
   return (geometry.getIndex()?.count ?? geometry.getAttribute('position').count) / 3;
 }

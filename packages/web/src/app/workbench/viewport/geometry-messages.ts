@@ -1,17 +1,20 @@
 import type { DecodedPart } from '@renquil/formats';
 import type { SerializedBVH } from 'three-mesh-bvh';
 
+/** Asks the geometry worker for shapes of a file. */
 export interface ToGeometry {
   readonly url: string;
   /** Only these shapes; left out: all. */
   readonly only?: readonly number[];
 }
+/** A decoded part of a shape. */
 export interface DrawnPart extends DecodedPart {
   /** The tree to pick by, of a large shape. */
   readonly tree: SerializedBVH | null;
   /** Ends of the sharp edges, 3 numbers a point; null when the scene is too big to draw them. */
   readonly edges: Float32Array | null;
 }
+/** What the geometry worker says. */
 export type FromGeometry =
   | {
       readonly type: 'shapes';

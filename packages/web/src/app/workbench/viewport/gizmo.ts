@@ -2,6 +2,7 @@ import { type Matrix4, Object3D, type OrthographicCamera, type PerspectiveCamera
 import { TransformControls } from 'three/addons/controls/TransformControls.js';
 import { fromMatrix, type ObjectId, type Scene, type Transform } from '@renquil/core';
 
+/** What dragging the gizmo changes. */
 export type GizmoMode = 'move' | 'turn' | 'scale';
 const modes = { move: 'translate', turn: 'rotate', scale: 'scale' } as const;
 

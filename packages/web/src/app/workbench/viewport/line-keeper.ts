@@ -6,6 +6,7 @@ import { sameWorld } from './same-world';
 /** Objects with drawn edges at most: each is a draw call of its own. */
 const edgesMost = 2500;
 
+/** A line that is drawn, and what for. */
 export interface Outlined {
   readonly line: LineSegments;
   readonly of: unknown;

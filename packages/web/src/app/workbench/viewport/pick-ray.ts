@@ -3,6 +3,7 @@ import type { Box, ObjectId, Vec3 } from '@renquil/core';
 import { treeOf } from './shape-tree';
 import type { Slot, StageContent } from './stage-content';
 
+/** What a ray meets. */
 export interface Hit {
   readonly id: ObjectId;
   /** Where the ray meets it, metres. */

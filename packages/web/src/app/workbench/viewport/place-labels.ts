@@ -1,5 +1,6 @@
 import type { ObjectId } from '@renquil/core';
 
+/** A name to be written beside an object; pixels. */
 export interface Label {
   readonly id: ObjectId;
   readonly text: string;

@@ -3,6 +3,7 @@ import type { Vec3 } from '@renquil/core';
 import type { DrawnPart } from './geometry-messages';
 import { giveTree } from './shape-tree';
 
+/** A part of a shape that has one material. */
 export interface ShapePart {
   readonly geometry: BufferGeometry;
   readonly edges: BufferGeometry | null;

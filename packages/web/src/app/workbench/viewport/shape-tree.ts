@@ -20,9 +20,11 @@ export function packTree(geometry: BufferGeometry): SerializedBVH {
     index: null,
   };
 }
+/** What of a tree is handed over without a copy. */
 export function treeBuffers({ roots, indirectBuffer }: SerializedBVH): ArrayBuffer[] {
   return [...roots, ...(indirectBuffer ? [indirectBuffer.buffer] : [])] as ArrayBuffer[];
 }
+/** A tree that was made on another thread, for whoever picks in the geometry. */
 export function giveTree(geometry: BufferGeometry, packed: SerializedBVH): void {
   trees.set(geometry, MeshBVH.deserialize(packed, geometry, { setIndex: false }));
 }

@@ -1,6 +1,7 @@
 import { type Box3, OrthographicCamera, PerspectiveCamera, Raycaster, Vector2, Vector3 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 
+/** From where one looks. */
 export type ViewName = 'free' | 'front' | 'side' | 'top';
 const freeDirection: [number, number, number] = [0.6, 0.3, 0.74];
 const directions: Record<ViewName, [number, number, number]> = {

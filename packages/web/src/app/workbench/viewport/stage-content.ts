@@ -23,6 +23,7 @@ const instancesFrom = 24;
 /** From so many objects on the large ones are placed first: they are what is drawn while the view is turned. */
 const sortFrom = 200;
 
+/** Where an object's part stands among what is drawn. */
 export interface Slot {
   readonly id: ObjectId;
   readonly shape: number;

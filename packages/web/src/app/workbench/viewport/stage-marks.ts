@@ -3,6 +3,7 @@ import { drawnWorld, type Mat4, type ObjectId, type Scene } from '@renquil/core'
 import type { ShapeStore } from './shape-store';
 import type { StageContent } from './stage-content';
 
+/** What is drawn over what is picked. */
 export type MarkKind = 'pick-fill' | 'pick-line' | 'pick-edge';
 /** Objects that are outlined at most. */
 const most = 300;

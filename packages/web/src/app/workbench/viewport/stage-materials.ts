@@ -9,6 +9,7 @@ import {
 import type { Display, Scene } from '@renquil/core';
 import type { MarkKind } from './stage-marks';
 
+/** The colours of the 3D view, from the page's. */
 export interface StageColours {
   readonly sky: string;
   readonly ground: string;
