@@ -41,7 +41,7 @@ export function findingBuffers({ asked, objects, sorts, because }: PackedFinding
 }
 
 /** Packed findings as they are asked for: one becomes an object when it is looked at. */
-export class FindingTable {
+class FindingTable {
   #starts: Int32Array | null = null;
   constructor(readonly packed: PackedFindings) {}
   get length(): number {

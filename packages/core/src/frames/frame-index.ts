@@ -271,7 +271,7 @@ export class FrameIndex {
 }
 
 /** What a root's attribute `facing` tells; null: nothing. */
-export function toldFacing(scene: Scene, root: ObjectId): Facing | null {
+function toldFacing(scene: Scene, root: ObjectId): Facing | null {
   const told = scene.get(root).attributes['facing'];
   return isFacing(told) ? told : null;
 }

@@ -6,7 +6,7 @@ import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { Scene } from '../scene/scene.js';
 
 /** The look of what is known by its place only. */
-export const jointLook = -1;
+const jointLook = -1;
 
 /** Metres by which two boxes may differ and still be of one size. */
 const grain = 4e-3;

@@ -7,7 +7,7 @@ import type { Scene } from '../scene/scene.js';
 import { beyondAscii, smallLetter } from './ascii.js';
 
 /** Names that are the same but for capitals; kept up as names change. */
-export class CaseIndex {
+class CaseIndex {
   /** A name that another one is like, with that one: of several spellings the one that the lowest id has. */
   readonly like = new Map<string, string>();
   readonly #chains: IdChains;

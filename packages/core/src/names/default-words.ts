@@ -10,7 +10,7 @@ const numbered = /^([A-Za-z]+)[ _.-]?\d+$/;
  * Words that stand with nothing but a number on shapes unlike each other: whatever made them counted what it made. In
  * lower case; remembered until a name changes.
  */
-export const defaultWords = memoizeByVersion(
+const defaultWords = memoizeByVersion(
   (scene: Scene) => scene.namesVersion,
   (scene): ReadonlySet<string> => {
     const looks = new Map<string, { readonly seen: Set<string>; count: number }>();

@@ -51,7 +51,7 @@ const told = 4;
  * Families whose numbers do not follow one another, do not begin at 0 or 1, or are there twice in other digits: by the
  * object that has the lowest number, of several the one with the lowest id. Kept up as names change.
  */
-export class NumberFamilies {
+class NumberFamilies {
   readonly odd = new Map<ObjectId, NumberOddities>();
   readonly #chains: IdChains;
   constructor(readonly scene: Scene) {

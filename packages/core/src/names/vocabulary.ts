@@ -5,7 +5,7 @@ import { editDistance } from './slots/near-word.js';
 import { eachWord, WordCount } from './word-count.js';
 
 /** How often each word of letters stands in the names of a scene, in lower case; kept up as names change. */
-export class Vocabulary {
+class Vocabulary {
   readonly counts: Map<string, number>;
   /** Grows when a word comes or goes. */
   words = 0;

@@ -21,7 +21,7 @@ export function parseQuery(text: string): Query {
 }
 
 /** A query's tree as a test. Throws query-invalid for a key that there is not, or a value that it does not take. */
-export function compileQuery(node: QueryNode): Query {
+function compileQuery(node: QueryNode): Query {
   switch (node.type) {
     case 'all': {
       const terms = node.of.map(compileQuery);

@@ -3,7 +3,7 @@ import type { Scene } from './scene.js';
 import type { ObjectId } from './scene-object.js';
 
 /** `/` and `~` inside a name are written `~1` and `~0`, as in JSON Pointer (RFC 6901). */
-export function escapeName(name: string): string {
+function escapeName(name: string): string {
   return /[~/]/.test(name) ? name.replaceAll('~', '~0').replaceAll('/', '~1') : name;
 }
 

@@ -12,7 +12,7 @@ export interface TwinDifference {
 }
 
 /** Objects of two branches that correspond, by their order among siblings; null: the other has none there. */
-export function* pairsOf(
+function* pairsOf(
   scene: Scene,
   master: ObjectId,
   other: ObjectId,

@@ -32,7 +32,7 @@ const blind = new Set([
 const blindStart = ['KHR_materials_', 'EXT_materials_'];
 
 /** Whether an extension is known to point at nothing by its number, or from places that are followed. */
-export function isBlindExtension(name: string): boolean {
+function isBlindExtension(name: string): boolean {
   return blind.has(name) || blindStart.some((start) => name.startsWith(start));
 }
 

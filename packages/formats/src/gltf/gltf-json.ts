@@ -120,7 +120,7 @@ export const typeSizes: Readonly<Record<string, number>> = {
 };
 
 /** Extensions that keep geometry compressed inside buffer views; we carry them but cannot look inside. */
-export const compressedBy = [
+const compressedBy = [
   'KHR_draco_mesh_compression',
   'EXT_meshopt_compression',
   'KHR_meshopt_compression',

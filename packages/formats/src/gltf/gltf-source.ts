@@ -37,7 +37,7 @@ export interface GltfLimits {
   readonly depth: number;
 }
 /** The limits of docs/files.md. */
-export const gltfLimits: GltfLimits = { objects: 1_000_000, depth: 100_000 };
+const gltfLimits: GltfLimits = { objects: 1_000_000, depth: 100_000 };
 
 /** Opens glTF 2.0 in either container. Throws one RenquilError that names the file and the place in it. */
 export function openGltf(

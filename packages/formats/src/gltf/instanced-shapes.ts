@@ -27,7 +27,7 @@ export interface InstancedShape {
  * The shapes of a file that are a mesh drawn many times (EXT_mesh_gpu_instancing): they stand after its meshes in the
  * list of shapes, one for each mesh and set of instances, so that what counts and bounds shapes counts all of them.
  */
-export class InstancedShapes {
+class InstancedShapes {
   readonly list: InstancedShape[] = [];
   readonly #byNode = new Map<number, number>();
   readonly #meshes: number;

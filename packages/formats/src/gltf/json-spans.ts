@@ -12,7 +12,7 @@ export interface MemberSpan extends Span {
  * Finds values inside JSON text that JSON.parse has already accepted, so that an edit can replace one value and leave
  * every other byte as it was. Iterative: depth cannot exhaust the stack.
  */
-export function skipValue(text: string, from: number): number {
+function skipValue(text: string, from: number): number {
   let at = skipSpace(text, from);
   let depth = 0;
   for (;;) {

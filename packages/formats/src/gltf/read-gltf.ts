@@ -71,7 +71,7 @@ export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint
 const mostHashed = 64 * 2 ** 20;
 
 /** The roots of the scene that a file shows, then of its other scenes, then nodes that nothing holds; each once. */
-export function rootsOf(json: Gltf): number[] {
+function rootsOf(json: Gltf): number[] {
   const roots = new Set<number>();
   const first = json.scene ?? 0;
   for (const node of json.scenes?.[first]?.nodes ?? []) roots.add(node);

@@ -60,12 +60,6 @@ const schemas = new Map(
   }),
 );
 
-/** What is wrong with one value of a parameter, in words; null: nothing. */
-export function wrongParameter(check: string, key: string, value: unknown): string | null {
-  const { error } = schemas.get(check)!.get(key)!.validate(value, { convert: false });
-  return error ? saidAt('', error).replace(/^: /, '') : null;
-}
-
 /** What is wrong with the settings of checks in a convention, with its place; null: nothing. */
 export function wrongSettings(
   checks: Readonly<Record<string, { readonly parameters?: Readonly<Record<string, unknown>> }>>,

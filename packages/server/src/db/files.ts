@@ -111,7 +111,7 @@ export async function storeBytes(database: Database, bytes: Uint8Array, holder: 
 }
 
 /** Nobody else's clearing up takes a file away while it is held. @throws errno 1452 when it is gone already */
-export async function holdFile(sql: Sql, holder: string, file: number): Promise<void> {
+async function holdFile(sql: Sql, holder: string, file: number): Promise<void> {
   await sql.run(
     `INSERT INTO file_hold (holder, file_id, until) VALUES (?, ?, IF(? LIKE 'upload %', UTC_TIMESTAMP(3) + INTERVAL 1 DAY, NULL))
      ON DUPLICATE KEY UPDATE until = VALUES(until)`,
@@ -168,7 +168,7 @@ export async function readFile(sql: Sql, file: number): Promise<Uint8Array> {
 }
 
 /** The file goes, with its chunks; who holds it has to be asked before. */
-export async function deleteFile(sql: Sql, file: number): Promise<void> {
+async function deleteFile(sql: Sql, file: number): Promise<void> {
   await sql.run('DELETE FROM file WHERE id = ?', [file]);
 }
 /** Deletes a file that nothing points to; one that something uses is left alone (1451: a foreign key holds it). */

@@ -30,7 +30,7 @@ export interface JobRow {
   readonly created_at: Date;
 }
 /** Why a job failed, in words. */
-export interface JobError {
+interface JobError {
   readonly code: ErrorCode;
   readonly text: string;
 }

@@ -16,7 +16,7 @@ export interface Mounting {
   readonly limit: RequestLimit;
 }
 /** The cookie of a session; `__Host-` stands before it over https. */
-export const cookieName = 'renquil_session';
+const cookieName = 'renquil_session';
 
 /**
  * Puts a route into the app: who may, what comes in, what goes out. A body is read once it is known that whoever sends it
@@ -89,7 +89,7 @@ async function counted(
 }
 
 /** Largest change taken; a packet of the database must hold it. */
-export const changeLimitMb = 48;
+const changeLimitMb = 48;
 /**
  * Largest body of who is not signed in, of everyone else, and of the few routes that need more: reading JSON holds
  * everybody up, 10 ms a megabyte. Changes, which may be larger, are read on another thread.

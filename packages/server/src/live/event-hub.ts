@@ -16,7 +16,7 @@ export interface SceneEvent {
  */
 const lookBack = { seconds: 15, most: 20_000, every: 1000 };
 /** For a page that comes back: so many numbers before the last it knew may have appeared after it. */
-export const replayBack = 200;
+const replayBack = 200;
 /** Hears the number of an event and its JSON. */
 export type Listener = (id: number, body: string) => void;
 

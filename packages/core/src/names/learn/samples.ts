@@ -69,7 +69,7 @@ function samplesOf(scene: Scene, objects: readonly ObjectId[], style: Style): Sa
 }
 
 /** A name cut where its style parts slots: at signs, or at humps; numbers at the end of a word apart. */
-export function cutName(name: string, { separator, humps, signs }: Style): Piece[] {
+function cutName(name: string, { separator, humps, signs }: Style): Piece[] {
   if (humps) {
     const words = splitWords(name);
     return words.map(({ text, start }, i) => ({ text, sign: i ? name.slice(words[i - 1]!.end, start) : '' }));

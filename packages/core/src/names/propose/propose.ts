@@ -260,7 +260,7 @@ function sureText(guess: SlotGuess | undefined): string | undefined {
 }
 
 /** A name put together from its slots; null when one that must be there has no text. */
-export function joinSlots(
+function joinSlots(
   convention: CompiledConvention,
   key: PatternKey,
   textOf: (slot: string) => string | undefined,

@@ -126,7 +126,7 @@ export function takesProposal(
 }
 
 /** How sure the slots are that would be taken, 0 to 1; a text a person chose is sure. */
-export function sureOf(one: NameProposal, { chosen, withoutSlots, filled }: TakeChoices): number {
+function sureOf(one: NameProposal, { chosen, withoutSlots, filled }: TakeChoices): number {
   const own = chosen.get(one.object);
   let sure = one.prefix ? mostOfPrefix : 1;
   for (const { slot, confidence } of one.guesses)

@@ -34,8 +34,6 @@ export function senseOf({ word, spellings = [], means }: WordRule): Sense | null
   return bySpelling.get(word.toLowerCase()) ?? null;
 }
 
-/** Those that are sides. */
-export const sideSenses: readonly Sense[] = ['left', 'right', 'centre'];
 /** The way that is the other one in a mirror, or at the other end. */
 export const opposite: Readonly<Partial<Record<Sense, Sense>>> = {
   left: 'right',

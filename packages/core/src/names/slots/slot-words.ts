@@ -9,7 +9,7 @@ export const upperFirst = (text: string): string => (text ? text[0]!.toUpperCase
 export const lowerFirst = (text: string): string => (text ? text[0]!.toLowerCase() + text.slice(1) : text);
 
 /** Words joined in a case: `cabin body` -> `cabinBody`. */
-export function inCase(words: readonly string[], wanted: WordCase): string {
+function inCase(words: readonly string[], wanted: WordCase): string {
   if (wanted === 'any') return words.join('');
   if (wanted === 'upper') return words.join('').toUpperCase();
   const low = words.map((word) => word.toLowerCase());

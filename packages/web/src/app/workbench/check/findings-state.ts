@@ -156,6 +156,6 @@ export class FindingsState {
   }
 }
 /** The check of an id. */
-export function checkOf(id: string): Check | undefined {
+function checkOf(id: string): Check | undefined {
   return checkRegistry.find((check) => check.id === id);
 }

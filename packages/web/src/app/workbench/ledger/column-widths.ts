@@ -2,7 +2,7 @@ import { Injectable, signal } from '@angular/core';
 
 const key = 'renquil.columnWidths';
 /** No column is narrower, pixels: its edge must stay under the pointer. */
-export const leastWidth = 40;
+const leastWidth = 40;
 
 /** Widths of columns that somebody dragged, pixels, remembered in this browser; of the others nothing. */
 @Injectable({ providedIn: 'root' })

@@ -83,7 +83,7 @@ export function* facesOf(
 }
 
 /** How far along a ray a box begins, metres; 0: the ray begins in it; Infinity: it passes by. */
-export function entersAt({ origin, direction }: Ray, { min, max }: Box): number {
+function entersAt({ origin, direction }: Ray, { min, max }: Box): number {
   let [near, far] = [0, Infinity];
   for (const [k, axis] of (['x', 'y', 'z'] as const).entries()) {
     const [o, d] = [origin[axis], direction[axis]];
