@@ -71,9 +71,9 @@ describe('the library page', () => {
     expect(page.field('bring-in')).toBeNull();
   });
   it('brings a file in: sends it, follows the job, opens the scene', async () => {
+    const { http, page } = await start();
     jasmine.clock().install();
     try {
-      const { http, page } = await start();
       const go = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
       page.component.bring.start('p', [{ path: 'x.glb', file: new File(['x'], 'x.glb') }]);
       http.expectOne(({ url }) => url.startsWith('/api/projects/p/imports?id=')).flush({ job: 7 });

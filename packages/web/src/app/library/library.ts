@@ -9,11 +9,11 @@ import {
   input,
   signal,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { rxResource, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideSearch, lucideTrash2, lucideUpload } from '@ng-icons/lucide';
-import { catchError, debounceTime, firstValueFrom, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
@@ -25,6 +25,8 @@ import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { BytesPipe } from '../ui/bytes';
 import { CountPipe } from '../ui/count';
+import { lastOf } from '../ui/last-of';
+import { LoadState } from '../ui/load-state';
 import { KindIcon } from '../ui/kind-icon';
 import { SeverityMark } from '../ui/severity-mark';
 import { BringIn } from './bring-in';
@@ -45,6 +47,7 @@ import { Tip } from '../ui/tip';
     CountPipe,
     JobList,
     KindIcon,
+    LoadState,
     NgIcon,
     ProjectCrumb,
     RouterLink,
@@ -73,8 +76,11 @@ export class Library {
   readonly unsent = signal<ReadonlyMap<number, number>>(new Map());
   readonly bring = inject(BringIn);
   readonly project = input.required<string>();
-  readonly info = signal<LibraryInfo | null>(null);
-  readonly error = signal('');
+  readonly page = rxResource({
+    params: () => this.project(),
+    stream: ({ params }) => this.#api.library(params),
+  });
+  readonly info = lastOf<LibraryInfo>(this.page);
   readonly dragging = signal(false);
   readonly search = signal('');
   readonly mayEdit = computed(() => {
@@ -94,10 +100,12 @@ export class Library {
   );
 
   constructor() {
-    effect(() => void this.load(this.project()));
+    effect(() => {
+      if (this.page.hasValue()) void this.#countUnsent();
+    });
     // Standings are worked out a moment after a change; look again until they are.
     const timer = setInterval(() => {
-      if (this.info()?.scenes.some((scene) => !scene.judged)) void this.load(this.project());
+      if (this.info()?.scenes.some((scene) => !scene.judged)) this.page.reload();
     }, 1500);
     const remove = inject(Commands).add(() => [
       ...(this.info()?.scenes ?? []).map((scene) => ({
@@ -118,27 +126,20 @@ export class Library {
       remove();
     });
   }
-  async load(project: string): Promise<void> {
-    try {
-      this.info.set(await firstValueFrom(this.#api.library(project)));
-      this.error.set('');
-      this.unsent.set(
-        await this.#stores.scenes(this.#account.info()?.account.id ?? 0).catch(() => new Map()),
-      );
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
+  async #countUnsent(): Promise<void> {
+    const account = this.#account.info()?.account.id ?? 0;
+    this.unsent.set(await this.#stores.scenes(account).catch(() => new Map<number, number>()));
   }
   openBin(): void {
     const data = { project: this.project(), role: this.info()?.role ?? 'viewer' };
     const ref = this.#dialog.open<boolean>(BinSheet, { ariaLabel: 'The bin', data });
-    ref.closed.subscribe(() => void this.load(this.project()));
+    ref.closed.subscribe(() => this.page.reload());
   }
   binScene({ id, name }: SceneSummary): void {
     this.#api.binScene(id).subscribe({
       next: () => {
         this.#toasts.say(`${name} is in the bin. It can be taken out again.`);
-        void this.load(this.project());
+        this.page.reload();
       },
       error: (error: unknown) => this.#toasts.complain(error),
     });

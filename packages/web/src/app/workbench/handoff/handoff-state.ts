@@ -1,10 +1,12 @@
 import { inject, Injectable, signal } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import type { HandoffInfo, JobInfo } from '@renquil/api';
 import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
+import { lastOf } from '../../ui/last-of';
 
 /** Packages of the open scene: those made, and the one being made. */
 @Injectable()
@@ -13,18 +15,15 @@ export class HandoffState {
   readonly #jobs = inject(Jobs);
   readonly #open = inject(OpenScene);
   readonly #toasts = inject(ToastList);
-  readonly handoffs = signal<readonly HandoffInfo[] | null>(null);
+  readonly made = rxResource({
+    params: () => this.#open.info()?.scene.id,
+    stream: ({ params }) => this.#api.handoffs(params),
+  });
+  readonly handoffs = lastOf<readonly HandoffInfo[]>(this.made);
   readonly job = signal<JobInfo | null>(null);
   readonly working = signal(false);
   readonly error = signal('');
 
-  async load(): Promise<void> {
-    try {
-      this.handoffs.set(await firstValueFrom(this.#api.handoffs(this.#open.info()!.scene.id)));
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-  }
   async handOff(reason: string | null): Promise<void> {
     this.working.set(true);
     this.error.set('');
@@ -39,7 +38,7 @@ export class HandoffState {
         }),
       );
       await firstValueFrom(this.#jobs.follow(job, (now) => this.job.set(now)));
-      await this.load();
+      this.made.reload();
       this.#toasts.say('The package is ready and was read back.');
     } catch (error) {
       this.error.set((error as Error).message);

@@ -4,6 +4,7 @@ import { Analysis } from '../../state/analysis';
 import { Commands } from '../../state/commands';
 import { OpenScene } from '../../state/open-scene';
 import { AgoPipe } from '../../ui/ago';
+import { LoadState } from '../../ui/load-state';
 import { BytesPipe } from '../../ui/bytes';
 import { CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
@@ -14,7 +15,7 @@ import { Tip } from '../../ui/tip';
 @Component({
   selector: 'rq-handoff-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, BytesPipe, CountPipe, SeverityMark, Tip],
+  imports: [AgoPipe, BytesPipe, CountPipe, LoadState, SeverityMark, Tip],
   providers: [HandoffState],
   templateUrl: './handoff-step.html',
   host: { class: 'flex min-h-0 flex-1' },
@@ -45,7 +46,6 @@ export class HandoffStep {
   );
 
   constructor() {
-    void this.state.load();
     const remove = inject(Commands).add(() => [
       {
         id: 'hand-off-now',

@@ -1,9 +1,9 @@
 import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import type { KeptRecipe } from '@renquil/api';
 import { OpenScene } from '../../state/open-scene';
+import { Doing } from '../../ui/doing';
 import { saveJson } from '../../ui/save-file';
 import { ToastList } from '../../state/toast-list';
 import { BenchState } from './bench-state';
@@ -83,6 +83,7 @@ export class RecipeMenu {
   readonly #api = inject(Api);
   readonly #toasts = inject(ToastList);
   readonly kept = signal<readonly KeptRecipe[] | null>(null);
+  readonly #asking = new Doing((error) => this.#toasts.complain(error));
 
   get #project(): string {
     return this.open.info()!.project.slug;
@@ -93,32 +94,29 @@ export class RecipeMenu {
     event.stopPropagation();
     if (event.key === 'Enter') void this.keep(name);
   }
-  async load(): Promise<void> {
-    try {
-      this.kept.set(await firstValueFrom(this.#api.recipes(this.#project)));
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
+  load(): Promise<boolean> {
+    return this.#asking.run(
+      () => this.#api.recipes(this.#project),
+      (kept) => this.kept.set(kept),
+    );
   }
   async keep(name: string): Promise<void> {
     if (!name.trim()) return;
-    try {
-      const recipe = this.bench.recipe(name.trim());
-      await firstValueFrom(this.#api.saveRecipe(this.#project, recipe));
-      this.bench.name.set(recipe.name);
-      this.#toasts.say(`The recipe ${recipe.name} is kept for the project.`);
-      await this.load();
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
+    const recipe = this.bench.recipe(name.trim());
+    const went = await this.#asking.run(
+      () => this.#api.saveRecipe(this.#project, recipe),
+      () => {
+        this.bench.name.set(recipe.name);
+        this.#toasts.say(`The recipe ${recipe.name} is kept for the project.`);
+      },
+    );
+    if (went) await this.load();
   }
   async remove({ id, recipe }: KeptRecipe): Promise<void> {
-    try {
-      await firstValueFrom(this.#api.deleteRecipe(this.#project, id));
-      this.#toasts.say(`The recipe ${recipe.name} is deleted.`);
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
+    await this.#asking.run(
+      () => this.#api.deleteRecipe(this.#project, id),
+      () => this.#toasts.say(`The recipe ${recipe.name} is deleted.`),
+    );
   }
   download(): void {
     const recipe = this.bench.recipe(this.bench.name() || 'recipe');
