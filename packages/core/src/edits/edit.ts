@@ -156,7 +156,7 @@ export interface Touch {
   readonly names: Set<string>;
 }
 
-/** One kind of edit: always these members. Registered in registry.ts; held to the laws in testing/edit-laws.ts. */
+/** One kind of edit: always these members. Registered in registry.ts; held to the laws of edit-laws.spec.ts. */
 export interface EditDefinition<E extends Edit> {
   readonly kind: E['kind'];
   /** Changes the scene, or refuses and leaves it as it was. Refuses when the scene is not what the edit expects. */

@@ -14,7 +14,7 @@ export interface MoveOptions {
 /** The one edit, or why it cannot be. */
 export type MovePlan = Plan;
 
-/** Puts one object under another (null: makes it a root). Keep place as in core.md: L' = W(newParent)^-1 W(n). */
+/** Puts one object under another (null: makes it a root). Keeping its place: L' = W(new parent)^-1 W(n), for column vectors. */
 export function planMove(scene: Scene, id: ObjectId, under: ObjectId | null, options: MoveOptions): MovePlan {
   const object = scene.get(id);
   if (under !== null && scene.isWithin(under, id)) {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import {
   CategoryScale,
   LinearScale,
@@ -11,6 +11,8 @@ import {
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
 import type { LibraryInfo } from '@renquil/api';
 import { Theme } from '../state/theme';
+
+const family = 'Atkinson Hyperlegible Mono Variable';
 
 /** Share of names that fit, day by day. */
 @Component({
@@ -35,6 +37,8 @@ import { Theme } from '../state/theme';
 })
 export class TrendChart {
   readonly #theme = inject(Theme);
+  /** A canvas does not wait for a font as a page does: once it is there, the chart is drawn again. */
+  readonly #hasFont = signal(false);
   readonly trend = input.required<LibraryInfo['trend']>();
   readonly shares = computed(() =>
     this.trend().map(({ named, fitting }) => (named ? Math.round((1000 * fitting) / named) / 10 : 0)),
@@ -63,7 +67,8 @@ export class TrendChart {
   });
   readonly options = computed<ChartConfiguration<'line'>['options']>(() => {
     const [grid, ink] = this.#colours('--line', '--ink-2');
-    const ticks = { color: ink!, font: { family: 'Atkinson Hyperlegible Mono Variable', size: 11 } };
+    this.#hasFont();
+    const ticks = { color: ink!, font: { family, size: 11 } };
     return {
       animation: false,
       maintainAspectRatio: false,
@@ -80,6 +85,9 @@ export class TrendChart {
       },
     };
   });
+  constructor() {
+    void document.fonts.load(`11px "${family}"`).then(() => this.#hasFont.set(true));
+  }
   #colours(...names: string[]): string[] {
     this.#theme.name();
     const css = getComputedStyle(document.documentElement);
