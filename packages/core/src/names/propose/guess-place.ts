@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import { knowsFacing } from '../../frames/frame.js';
 import { depthSeat, heightSeat, type Seat } from '../sides/seating.js';
 import { wordPointing } from '../slots/senses.js';
@@ -10,7 +11,7 @@ import {
   type GuessContext,
   type GuessRow,
 } from './guess-row.js';
-import { assumed, carriedBy, shareThat, whatOf } from './guess-side.js';
+import { carriedBy, shareThat, whatOf } from './guess-side.js';
 import type { SlotGuess } from './proposal.js';
 
 /**
@@ -23,7 +24,7 @@ export function guessPlace(context: GuessContext, row: GuessRow, asked: Asked): 
   return made?.reason === 'place' && (sense === 'front' || sense === 'back') && !knowsFacing(row.frame)
     ? {
         ...made,
-        confidence: Math.min(made.confidence, assumed),
+        confidence: Math.min(made.confidence, sure.side.mostAssumed),
         because: `${made.because}, if it faces ${row.frame.facing}`,
       }
     : made;
@@ -34,25 +35,36 @@ function acrossOf({ partner }: GuessRow, { slot }: Asked): string | null {
   return (partner?.own.fits ? partner.own.words.get(slot.name)?.text : null) ?? null;
 }
 
+/** Its name says a place: kept, unless it sits clearly elsewhere where names and places otherwise agree. */
+function ofOwnPlace(context: GuessContext, asked: Asked, own: SlotGuess, depth: () => Seat): SlotGuess {
+  const said = asked.slot.senses.get(own.text);
+  if (said !== 'front' && said !== 'back') return own;
+  const seat = depth();
+  if (seat.sense === said)
+    return { ...own, confidence: sure.place.ownAndThere, because: `${own.because}, and it sits there` };
+  const word = wordPointing(asked.slot.senses, seat.sense);
+  const trust = context.habits.placeAgrees;
+  if (!seat.clear || word === null || trust.of < sure.any.enoughCases)
+    return {
+      ...own,
+      confidence: seat.clear && seat.sense !== 'centre' ? sure.place.ownNotThere : sure.place.ownUnclear,
+    };
+  const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, though its name says ${own.text}`;
+  return guess(
+    asked,
+    word,
+    Math.max(sure.any.least, trust.expected - sure.place.against),
+    'place',
+    because,
+    [{ text: own.text, because: own.because }],
+  );
+}
+
 function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const own = fromOwn(row, asked);
   const { slack } = context.convention.source;
   const depth = (): Seat => depthSeat(context.scene, row.object.id, row.frame, slack);
-  if (own) {
-    const said = asked.slot.senses.get(own.text);
-    if (said !== 'front' && said !== 'back') return own;
-    const seat = depth();
-    if (seat.sense === said)
-      return { ...own, confidence: 0.98, because: `${own.because}, and it sits there` };
-    const word = wordPointing(asked.slot.senses, seat.sense);
-    const trust = context.habits.placeAgrees;
-    if (!seat.clear || word === null || trust.of < 3)
-      return { ...own, confidence: seat.clear && seat.sense !== 'centre' ? 0.65 : 0.8 };
-    const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, though its name says ${own.text}`;
-    return guess(asked, word, Math.max(0.5, trust.expected - 0.08), 'place', because, [
-      { text: own.text, because: own.because },
-    ]);
-  }
+  if (own) return ofOwnPlace(context, asked, own, depth);
   const across = acrossOf(row, asked);
   if (across) {
     const said = asked.slot.senses.get(across);
@@ -61,7 +73,7 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
       return guess(
         asked,
         across,
-        seat?.sense === said ? 0.95 : 0.85,
+        seat?.sense === said ? sure.place.acrossAndThere : sure.place.acrossAlone,
         'pair',
         `the one across says ${across}`,
       );
@@ -75,8 +87,8 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
     const word = wordPointing(asked.slot.senses, seat.sense);
     if (word !== null && seat.sense !== 'centre') {
       const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, and ${shareThat(habit, `called ${what}`, 'a place')}`;
-      const sure = Math.min(0.95, habit.share, seat.clear ? 1 : 0.65);
-      return guess(asked, word, sure, 'place', because, [{ text: '', because: 'a place may be left out' }]);
+      const share = Math.min(sure.place.mostBySeat, habit.share, seat.clear ? 1 : sure.any.notClear);
+      return guess(asked, word, share, 'place', because, [{ text: '', because: 'a place may be left out' }]);
     }
   }
   if (!asked.part.optional) return null;
@@ -84,9 +96,15 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
     return guess(
       asked,
       '',
-      Math.min(0.97, neverThere(row, habit.share)),
+      Math.min(sure.any.most, neverThere(row, habit.share)),
       'habit',
       shareThat(habit, 'like it', 'a place'),
     );
-  return guess(asked, '', 0.85, 'habit', 'its name says nothing of a place, nor do others like it');
+  return guess(
+    asked,
+    '',
+    sure.any.leftOut,
+    'habit',
+    'its name says nothing of a place, nor do others like it',
+  );
 }

@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import type { Scene } from '../../scene/scene.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 import type { Frame } from '../../frames/frame.js';
@@ -59,10 +60,11 @@ export function fromOwn(row: GuessRow, asked: Asked): SlotGuess | null {
   const word = row.own.words.get(asked.slot.name);
   if (!word) return null;
   const { text, wanted, how } = word;
-  if (how === 'near') return guess(asked, wanted, 0.88, 'near', `"${text}" is nearly "${wanted}"`);
+  if (how === 'near')
+    return guess(asked, wanted, sure.any.nearListed, 'near', `"${text}" is nearly "${wanted}"`);
   if (how === 'spelling')
-    return guess(asked, wanted, 0.93, 'spelling', `"${text}" is written "${wanted}" here`);
-  return guess(asked, wanted, 0.97, 'own', `its name says "${text}"`);
+    return guess(asked, wanted, sure.any.ownSpelling, 'spelling', `"${text}" is written "${wanted}" here`);
+  return guess(asked, wanted, sure.any.ownWord, 'own', `its name says "${text}"`);
 }
 
 /** Of names that lost something, how many lost just this slot. From the spoiled names that work is done on (docs/trust.md). */

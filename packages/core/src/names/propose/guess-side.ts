@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import { knowsFacing } from '../../frames/frame.js';
 import { wordPointing } from '../slots/senses.js';
 import {
@@ -22,25 +23,25 @@ export function guessSide(context: GuessContext, row: GuessRow, asked: Asked): S
   return made?.reason === 'place' && made.text !== '' && !knowsFacing(row.frame)
     ? {
         ...made,
-        confidence: Math.min(made.confidence, assumed),
+        confidence: Math.min(made.confidence, sure.side.mostAssumed),
         because: `${made.because}, if it faces ${row.frame.facing}`,
       }
     : made;
 }
-/** How sure a side is at most when which way the asset faces was only assumed. */
-export const assumed = 0.7;
-
 function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const { seat } = row;
   const own = fromOwn(row, asked);
   const said = own ? (asked.slot.senses.get(own.text) ?? null) : null;
   const seated = wordPointing(asked.slot.senses, seat.sense);
   if (said === null && own) return own;
-  const trust = context.habits.sideAgrees;
   if (said === 'left' || said === 'right') {
     if (seat.sense === said) {
       const text = `its name says ${own!.text}, and it sits ${metres(seat.metres)} to the ${said}`;
-      return { ...own!, confidence: seat.clear ? 0.99 : 0.9, because: text };
+      return {
+        ...own!,
+        confidence: seat.clear ? sure.side.ownAndThere : sure.side.ownAndNearlyThere,
+        because: text,
+      };
     }
     return clash(context, row, asked, own!, seated);
   }
@@ -50,38 +51,55 @@ function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
       ? clash(context, row, asked, own!, seated)
       : {
           ...own!,
-          confidence: 0.7,
+          confidence: sure.side.centreThoughOff,
           because: `its name says ${own!.text}, but its middle is ${metres(seat.metres)} off`,
         };
   }
-  if (seated === null) return null;
+  return seated === null ? null : bySeat(context, row, asked, seated);
+}
+
+/** Its name says no side: where it sits does, as far as things like it carry one. */
+function bySeat(context: GuessContext, row: GuessRow, asked: Asked, seated: string): SlotGuess {
+  const { seat } = row;
+  const trust = context.habits.sideAgrees;
   const because = `it sits ${metres(seat.metres)} to the ${seat.sense}`;
   const habit = carriedBy(context, row, asked);
-  const carries = habit ? habit.share : row.object.children.length ? 0.35 : 0.9;
-  const facing = trust.of >= 3 ? trust.expected : 0.88;
+  const carries = habit
+    ? habit.share
+    : row.object.children.length
+      ? sure.side.groupCarries
+      : sure.side.meshCarries;
+  const facing = trust.of >= sure.any.enoughCases ? trust.expected : sure.side.facing;
   const leave = { text: '', because: 'nothing like it carries a side' };
   const across = acrossSays(row, asked);
   if (seat.clear && across !== null && across === otherSense[seat.sense])
-    return guess(asked, seated, 0.96, 'pair', `${because}, and the one across says ${across}`, [leave]);
+    return guess(
+      asked,
+      seated,
+      sure.side.acrossSays,
+      'pair',
+      `${because}, and the one across says ${across}`,
+      [leave],
+    );
   if (asked.part.optional && carries < 0.5) {
     const why = habit ? shareThat(habit, 'like it', 'a side') : 'groups mostly stand for both sides';
     return guess(
       asked,
       '',
-      Math.min(0.97, row.partner ? 1 - carries : neverThere(row, carries)),
+      Math.min(sure.any.most, row.partner ? 1 - carries : neverThere(row, carries)),
       'habit',
       why,
       [{ text: seated, because }],
     );
   }
-  const sure = Math.min(
-    0.97,
+  const seatSure = Math.min(
+    sure.any.most,
     facing,
-    asked.part.optional ? Math.max(carries, 0.6) : 1,
-    seat.clear ? 1 : 0.65,
+    asked.part.optional ? Math.max(carries, sure.side.optionalCarries) : 1,
+    seat.clear ? 1 : sure.any.notClear,
   );
   const pair = row.partner ? `, the other one to the ${seat.sense === 'left' ? 'right' : 'left'}` : '';
-  return guess(asked, seated, sure, 'place', because + pair, asked.part.optional ? [leave] : []);
+  return guess(asked, seated, seatSure, 'place', because + pair, asked.part.optional ? [leave] : []);
 }
 
 const otherSense: Readonly<Record<string, string>> = { left: 'right', right: 'left' };
@@ -102,15 +120,24 @@ function clash(
   const told = { text: own.text, because: own.because };
   const because = `it sits ${seat.sense === 'centre' ? 'in the middle' : `${metres(seat.metres)} to the ${seat.sense}`}, though its name says ${own.text}`;
   if (seated === null || seat.sense === 'centre')
-    return { ...own, confidence: 0.6, because: `its name says ${own.text}, though it sits in the middle` };
+    return {
+      ...own,
+      confidence: sure.side.sidedInMiddle,
+      because: `its name says ${own.text}, though it sits in the middle`,
+    };
   const trust = habits.sideAgrees;
   // Where it faces is known: names that say otherwise are what is to be put right.
-  const facing = Math.max(trust.of >= 3 ? trust.expected : 0.75, knowsFacing(frame) ? known : 0);
+  const facing = Math.max(
+    trust.of >= sure.any.enoughCases ? trust.expected : sure.side.facingAgainst,
+    knowsFacing(frame) ? sure.side.facingKnown : 0,
+  );
   // A mirror partner across the plane makes the place no accident.
-  const sure = seat.clear ? facing - (partner ? 0.02 : 0.08) : 0.55;
-  return guess(asked, seated, Math.min(0.96, Math.max(leastTold, sure)), 'place', because, [told]);
+  const { againstWithPartner, againstAlone, againstNotClear, mostAgainst } = sure.side;
+  const seatSure = seat.clear ? facing - (partner ? againstWithPartner : againstAlone) : againstNotClear;
+  return guess(asked, seated, Math.min(mostAgainst, Math.max(sure.any.least, seatSure)), 'place', because, [
+    told,
+  ]);
 }
-const [leastTold, known] = [0.5, 0.93];
 
 function atCentre(
   context: GuessContext,
@@ -120,20 +147,29 @@ function atCentre(
   word: string | null,
 ): SlotGuess | null {
   if (own)
-    return { ...own, confidence: 0.97, because: `its name says ${own.text}, and it sits in the middle` };
+    return {
+      ...own,
+      confidence: sure.side.ownCentre,
+      because: `its name says ${own.text}, and it sits in the middle`,
+    };
   const habit = carriedBy(context, row, asked);
   if (row.own.fits && asked.part.optional) {
     const told = word ? [{ text: word, because: 'it sits in the middle' }] : [];
-    return guess(asked, '', 1 - (habit?.share ?? 0.4) / 2 - 0.04, 'own', 'its name fits without one', told);
+    const share = habit?.share ?? sure.side.unknownShare;
+    return guess(asked, '', 1 - share / 2 - sure.side.doubtOfFit, 'own', 'its name fits without one', told);
   }
-  const carries = habit ? habit.share : row.object.shape !== null && row.key === 'mesh' ? 0.8 : 0.15;
+  const carries = habit
+    ? habit.share
+    : row.object.shape !== null && row.key === 'mesh'
+      ? sure.side.meshCarriesCentre
+      : sure.side.otherCarriesCentre;
   if (word === null || (asked.part.optional && carries < 0.5)) {
     if (!asked.part.optional) return null;
     const why = habit ? shareThat(habit, 'like it in the middle', 'a side') : 'it sits in the middle';
     return guess(
       asked,
       '',
-      Math.min(0.97, neverThere(row, carries)),
+      Math.min(sure.any.most, neverThere(row, carries)),
       'habit',
       why,
       word ? [{ text: word, because: 'it sits in the middle' }] : [],
@@ -142,7 +178,7 @@ function atCentre(
   const because = habit
     ? `it sits in the middle, and ${shareThat(habit, 'like it there', word)}`
     : 'it sits in the middle';
-  return guess(asked, word, Math.min(0.97, Math.max(carries, 0.5)), 'place', because, [
+  return guess(asked, word, Math.min(sure.any.most, Math.max(carries, sure.any.least)), 'place', because, [
     { text: '', because: 'a side may be left out' },
   ]);
 }

@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import { fromOwn, guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { SlotGuess } from './proposal.js';
 
@@ -9,24 +10,36 @@ export function guessSurface(context: GuessContext, row: GuessRow, asked: Asked)
   const trust = context.habits.surfaceAgrees;
   if (bound !== null && (!asked.part.only || asked.part.only.includes(bound))) {
     if (own?.text === bound)
-      return { ...own, confidence: 0.99, because: `${own.because}, and it is bound to ${material}` };
-    const facts = trust.of >= 3 ? trust.expected : 0.9;
-    const many = row.object.materials.length > 1 ? 0.1 : 0;
+      return {
+        ...own,
+        confidence: sure.surface.ownAndBound,
+        because: `${own.because}, and it is bound to ${material}`,
+      };
+    const facts = trust.of >= sure.any.enoughCases ? trust.expected : sure.surface.bound;
+    const many = row.object.materials.length > 1 ? sure.surface.several : 0;
     const because = `it is bound to ${material}`;
     if (own)
       return guess(
         asked,
         bound,
-        Math.max(0.5, Math.min(0.95, facts) - 0.04 - many),
+        Math.max(sure.any.least, Math.min(sure.surface.mostAgainst, facts) - sure.surface.against - many),
         'material',
         `${because}, though its name says ${own.text}`,
         [{ text: own.text, because: own.because }],
       );
-    return guess(asked, bound, Math.min(0.97, facts) - many, 'material', because);
+    return guess(asked, bound, Math.min(sure.any.most, facts) - many, 'material', because);
   }
-  if (own) return { ...own, confidence: Math.min(own.confidence, 0.92) };
-  if (asked.part.optional) return guess(asked, '', 0.8, 'habit', 'no material says what it is made of');
+  if (own) return { ...own, confidence: Math.min(own.confidence, sure.surface.ownUnbound) };
+  if (asked.part.optional)
+    return guess(asked, '', sure.surface.leftOut, 'habit', 'no material says what it is made of');
   const partner = row.partner?.own.words.get(asked.slot.name);
-  if (partner) return guess(asked, partner.wanted, 0.75, 'pair', `the one across is ${partner.wanted}`);
+  if (partner)
+    return guess(
+      asked,
+      partner.wanted,
+      sure.surface.acrossSays,
+      'pair',
+      `the one across is ${partner.wanted}`,
+    );
   return null;
 }

@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import { fromOwn, guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { SlotGuess } from './proposal.js';
 
@@ -5,14 +6,17 @@ import type { SlotGuess } from './proposal.js';
 export function guessType(_: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const allowed = asked.part.only ?? [...asked.slot.words];
   const own = fromOwn(row, asked);
-  if (own && allowed.includes(own.text)) return { ...own, confidence: 0.99 };
+  if (own && allowed.includes(own.text)) return { ...own, confidence: sure.type.ownListed };
   const kind = row.key.startsWith('special') ? row.object.kind : row.key;
-  if (allowed.length === 1) return guess(asked, allowed[0]!, 0.99, 'kind', `a ${kind} is ${allowed[0]}`);
+  if (allowed.length === 1)
+    return guess(asked, allowed[0]!, sure.type.onlyOne, 'kind', `a ${kind} is ${allowed[0]}`);
   const meant = [...(asked.slot.rule.words ?? [])].find(
     (word) => word.means === kind && allowed.includes(word.word),
   );
-  if (meant) return guess(asked, meant.word, 0.95, 'kind', `a ${kind} is ${meant.word}`);
-  return asked.part.optional ? guess(asked, '', 0.6, 'habit', 'nothing says what type it is') : null;
+  if (meant) return guess(asked, meant.word, sure.type.meansKind, 'kind', `a ${kind} is ${meant.word}`);
+  return asked.part.optional
+    ? guess(asked, '', sure.type.leftOut, 'habit', 'nothing says what type it is')
+    : null;
 }
 
 /** A slot of the studio's own: its name says it, or nothing does. */
@@ -22,20 +26,28 @@ export function guessOther({ habits }: GuessContext, row: GuessRow, asked: Asked
   const like = habits.textByShape(asked.slot.name, row.object);
   if (like && like.count * 10 >= like.of * 9 && (like.text || asked.part.optional)) {
     const because = `${like.count} of ${like.of} of the same shape have ${like.text || 'none'}`;
-    return guess(asked, like.text, like.of > 1 ? 0.93 : 0.82, 'twins', because);
+    return guess(asked, like.text, like.of > 1 ? sure.type.ofShape : sure.type.ofOneShape, 'twins', because);
   }
   const all = habits.textByShape(asked.slot.name, null);
   if (all && all.of >= 4 && all.count * 10 >= all.of * 9 && all.text)
-    return guess(asked, all.text, 0.85, 'habit', `${all.count} of ${all.of} names have it`);
+    return guess(asked, all.text, sure.type.ofAll, 'habit', `${all.count} of ${all.of} names have it`);
   if (all?.text && !asked.part.optional)
     return guess(
       asked,
       all.text,
-      Math.min(0.7, all.count / all.of),
+      Math.min(sure.type.mostOfMany, all.count / all.of),
       'habit',
       `${all.count} of ${all.of} names have it`,
     );
   if (asked.part.only?.length === 1 && !asked.part.optional)
-    return guess(asked, asked.part.only[0]!, 0.95, 'kind', `only ${asked.part.only[0]} may stand here`);
-  return asked.part.optional ? guess(asked, '', 0.85, 'habit', 'its name does not say one') : null;
+    return guess(
+      asked,
+      asked.part.only[0]!,
+      sure.type.onlyAllowed,
+      'kind',
+      `only ${asked.part.only[0]} may stand here`,
+    );
+  return asked.part.optional
+    ? guess(asked, '', sure.any.leftOut, 'habit', 'its name does not say one')
+    : null;
 }

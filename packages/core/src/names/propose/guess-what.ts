@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import { isDefaultName } from '../default-names.js';
 import { slotText } from '../slots/read-name.js';
 import { writeWords } from '../slots/slot-words.js';
@@ -9,7 +10,7 @@ import { nearUsed } from '../slips.js';
 import { isPlural, nearCommon } from '../vocabulary.js';
 import { editDistance } from '../slots/near-word.js';
 import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
-import type { Alternative, SlotGuess } from './proposal.js';
+import { highConfidence, type Alternative, type SlotGuess } from './proposal.js';
 
 /**
  * What it is: its own words, slips put right; where they say nothing, what things of the same shape are called, then the
@@ -21,9 +22,8 @@ export function guessWhat(context: GuessContext, row: GuessRow, asked: Asked): S
   if (!made || context.habits.fitting || made.reason === 'library') return made;
   // A scene of which no name follows the convention may well follow another.
   const because = `${made.because}, though no name of this scene follows the convention`;
-  return { ...made, because, confidence: Math.min(made.confidence, ofStrangers) };
+  return { ...made, because, confidence: Math.min(made.confidence, sure.what.ofStrangers) };
 }
-const ofStrangers = 0.78;
 
 function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
   const own = ownWhat(context, row, asked);
@@ -31,7 +31,9 @@ function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
   const best = others[0] ?? null;
   if (!own) {
     if (!best)
-      return asked.part.optional ? guess(asked, '', 0.6, 'habit', 'its name does not say what it is') : null;
+      return asked.part.optional
+        ? guess(asked, '', sure.what.leftOut, 'habit', 'its name does not say what it is')
+        : null;
     return { ...best, alternatives: others.slice(1).map(toAlternative) };
   }
   const said: Alternative = toAlternative(own);
@@ -42,12 +44,12 @@ function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
     twins &&
     twins.text !== own.text &&
     !row.own.fits &&
-    twins.confidence >= 0.8 &&
+    twins.confidence >= highConfidence &&
     isTheirs(context, row, own.text)
   )
     return {
       ...twins,
-      confidence: 0.82,
+      confidence: sure.what.twinsAgainst,
       because: `${twins.because}, and only they are called ${own.text}`,
       alternatives: [said],
     };
@@ -65,7 +67,9 @@ function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
   return {
     ...own,
     confidence:
-      isNear && rarest(context.counts, own.text) <= 1 ? Math.min(own.confidence, 0.6) : own.confidence,
+      isNear && rarest(context.counts, own.text) <= 1
+        ? Math.min(own.confidence, sure.what.loneNear)
+        : own.confidence,
     alternatives: [...own.alternatives, ...others.filter((one) => one.text !== own.text).map(toAlternative)],
   };
 }
@@ -82,13 +86,18 @@ function slipOf(
   const low = own.text.toLowerCase();
   const cased = habits.writtenAs(own.text);
   if (cased && !row.own.fits)
-    return { ...own, text: cased, confidence: 0.93, because: `${own.because}, written ${cased} elsewhere` };
+    return {
+      ...own,
+      text: cased,
+      confidence: sure.what.otherCapitals,
+      because: `${own.because}, written ${cased} elsewhere`,
+    };
   if (low.length < 4) return null;
   for (const other of others) {
     const there = other.text.toLowerCase();
-    const isRight = other.confidence >= 0.8;
+    const isRight = other.confidence >= highConfidence;
     if (there === low && other.text !== own.text && !row.own.fits && isRight)
-      return { ...other, confidence: 0.9 };
+      return { ...other, confidence: sure.what.capitalsOfLikes };
     if (other.reason === 'parent' || there.length < 4 || isPlural(low, there)) continue;
     const most = Math.min(low.length, there.length) >= 8 ? 2 : 1;
     const apart = editDistance(low, there, most);
@@ -96,7 +105,7 @@ function slipOf(
     if (apart === 0 || apart > most || !rarer) continue;
     return {
       ...other,
-      confidence: 0.88,
+      confidence: sure.what.slipOfLikes,
       reason: 'near',
       because: `"${own.text}" is nearly "${other.text}": ${other.because}`,
     };
@@ -134,9 +143,9 @@ function ownWhat(
     habits.whats.counts.get(word.wanted)! > 1 &&
     !parts.some(({ text }) => isStrange(text) && nearUsed(counts, lexicon, text.toLowerCase()))
   )
-    return guess(asked, word.wanted, 0.98, 'own', `its name says "${word.text}"`);
+    return guess(asked, word.wanted, sure.what.ownRight, 'own', `its name says "${word.text}"`);
   const slips: string[] = [];
-  let sure = 1;
+  let least = 1;
   /** Words that are none of the language, and of which nobody can say what was meant. */
   let strange = 0;
   const right = parts.map(({ text }) => {
@@ -145,7 +154,7 @@ function ownWhat(
     if (!near && lexicon && (counts.get(text.toLowerCase()) ?? 0) <= 2) {
       const meant = meantBy(lexicon, text);
       if (meant.length === 1 && text.length >= 6) {
-        sure = Math.min(sure, 0.82);
+        least = Math.min(least, sure.what.meantWord);
         slips.push(`"${text}" is no word; the nearest is "${meant[0]!}"`);
         return inCapitalsOf(text, meant[0]!);
       }
@@ -154,20 +163,26 @@ function ownWhat(
     // What is a word itself is no slip of another; what is none, surely.
     const isSure = near?.sure === true || isStrange(text);
     if (!near || (!isSure && (row.own.fits || lexicon?.has(text)))) return text;
-    sure = Math.min(sure, isSure ? 0.87 : 0.72);
+    least = Math.min(least, isSure ? sure.what.slipSure : sure.what.slipUnsure);
     slips.push(`"${text}" is nearly "${near.word}", used ${near.used} times`);
     return near.word;
   });
   if (slips.length) {
     const text = writeWords(right, asked.slot.rule);
-    return guess(asked, text, sure, 'near', slips.join(', '), [
+    return guess(asked, text, least, 'near', slips.join(', '), [
       { text: word.wanted, because: 'as its name has it' },
     ]);
   }
   const because = `its name says "${word.text}"`;
   if (strange)
-    return guess(asked, word.wanted, ofStrangeWords, 'own', `${because}, which is no word that is known`);
-  if (row.own.fits) return guess(asked, word.wanted, 0.96, 'own', because);
+    return guess(
+      asked,
+      word.wanted,
+      sure.what.ofStrangeWords,
+      'own',
+      `${because}, which is no word that is known`,
+    );
+  if (row.own.fits) return guess(asked, word.wanted, sure.what.ownFits, 'own', because);
   const isKnown = (text: string): boolean =>
     habits.wordUsed(text) > 0 || (lexicon !== null && text.length >= leastLetters && isWord(lexicon, text));
   const known = parts.filter(({ text }) => isKnown(text)).length;
@@ -177,20 +192,20 @@ function ownWhat(
     return guess(
       asked,
       writeWords(run, asked.slot.rule),
-      isListed ? 0.6 : 0.85,
+      isListed ? sure.what.runListed : sure.what.run,
       'own',
       `${because}, which is ${run.join(' and ')}`,
     );
   }
   // Several words of which some are known elsewhere as another slot's, or left over, are less sure.
-  const told = known === parts.length ? 0.94 : parts.length === 1 ? 0.88 : parts.length === 2 ? 0.84 : 0.72;
+  const { allKnown, oneWord, twoWords, moreWords } = sure.what;
+  const some = parts.length === 1 ? oneWord : parts.length === 2 ? twoWords : moreWords;
+  const told = known === parts.length ? allKnown : some;
   // One long run of letters, where humps part words, may be several.
   const isRun =
     convention.source.humps && parts.length === 1 && word.text.length > 8 && !/[a-z][A-Z]/.test(word.text);
-  return guess(asked, word.wanted, isRun && known === 0 ? 0.6 : told, 'own', because);
+  return guess(asked, word.wanted, isRun && known === 0 ? sure.what.unknownRun : told, 'own', because);
 }
-
-const ofStrangeWords = 0.7;
 
 /** `SIDERAIL`, where names have humps, is two words; null: it is one, or nobody knows. */
 function runOf(
@@ -209,7 +224,7 @@ function spelledElsewhere(habits: GuessContext['habits'], row: GuessRow, asked: 
   for (const { text, how } of row.own.words.values()) {
     const low = writeWords([text], asked.slot.rule);
     if (how === 'spelling' && text.length > 3 && (habits.whats.counts.get(low) ?? 0) > 0)
-      return guess(asked, low, 0.85, 'own', `its name says "${text}", as others are called`);
+      return guess(asked, low, sure.what.asOthers, 'own', `its name says "${text}", as others are called`);
   }
   return null;
 }
@@ -217,23 +232,24 @@ function spelledElsewhere(habits: GuessContext['habits'], row: GuessRow, asked: 
 function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess[] {
   const { habits, scene } = context;
   const found: SlotGuess[] = [];
-  const add = (text: string, sure: number, reason: SlotGuess['reason'], because: string): void => {
+  const add = (text: string, confidence: number, reason: SlotGuess['reason'], because: string): void => {
     if (!text) return;
     const at = found.findIndex((one) => one.text === text);
-    if (at < 0) found.push(guess(asked, text, sure, reason, because));
+    if (at < 0) found.push(guess(asked, text, confidence, reason, because));
     // Two sources of one word: the surer one speaks.
-    else if (found[at]!.confidence < sure) found[at] = guess(asked, text, sure, reason, because);
+    else if (found[at]!.confidence < confidence) found[at] = guess(asked, text, confidence, reason, because);
   };
   const partner = row.partner?.own;
   const across = partner?.words.get(asked.slot.name);
-  if (across && partner!.fits) add(across.wanted, 0.93, 'pair', `the one across is called ${across.wanted}`);
+  if (across && partner!.fits)
+    add(across.wanted, sure.what.acrossFits, 'pair', `the one across is called ${across.wanted}`);
   const called = habits.calledByShape(row.object);
   if (called) {
     const agreed = called.count / called.of;
     const many = called.count === 1 ? 'one' : `${called.count}`;
     add(
       called.text,
-      agreed * (called.of > 1 ? 0.94 : 0.84),
+      agreed * (called.of > 1 ? sure.what.ofShape : sure.what.ofOneShape),
       'twins',
       `${many} of the same shape ${called.count === 1 ? 'is' : 'are'} called ${called.text}`,
     );
@@ -243,11 +259,11 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   if (elsewhere)
     add(
       elsewhere.text,
-      called ? Math.min(elsewhere.sure, belowTwins) : elsewhere.sure,
+      called ? Math.min(elsewhere.sure, sure.what.belowOwnScene) : elsewhere.sure,
       'library',
       elsewhere.because,
     );
-  if (across) add(across.wanted, 0.75, 'pair', `the one across is called ${across.text}`);
+  if (across) add(across.wanted, sure.what.acrossAny, 'pair', `the one across is called ${across.text}`);
   const shape = row.object.shape === null ? null : scene.shapes[row.object.shape]!.name;
   if (shape && !isDefaultName(shape)) {
     const text = shapeWhat(context, asked, shape);
@@ -255,7 +271,10 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
     if (text)
       add(
         text,
-        Math.min(0.9, trust.of >= 3 ? trust.expected : 0.7),
+        Math.min(
+          sure.what.mostShapeName,
+          trust.of >= sure.any.enoughCases ? trust.expected : sure.what.shapeName,
+        ),
         'shape',
         `its shape is called "${shape}"`,
       );
@@ -265,7 +284,7 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   const what = above && slotText(above.reading, asked.slot.name);
   if (what && above.reading.fits) {
     const only = parent.children.length === 1;
-    add(what, only ? 0.7 : 0.4, 'parent', `it hangs under ${parent.name}`);
+    add(what, only ? sure.what.onlyChild : sure.what.child, 'parent', `it hangs under ${parent.name}`);
   }
   return found.sort((a, b) => b.confidence - a.confidence);
 }
@@ -279,11 +298,10 @@ function shapeElsewhere({ scene, known }: GuessContext, { object }: GuessRow, { 
   const many = told.count === 1 ? 'one of the same shape is' : `${told.count} of the same shape are`;
   return {
     text: writeWords(words, slot.rule),
-    sure: (told.count / told.of) * (told.count > 1 ? ofSeveral : ofOne),
+    sure: (told.count / told.of) * (told.count > 1 ? sure.what.elsewhere : sure.what.elsewhereOne),
     because: `${many} called ${told.text} in ${told.scene}`,
   };
 }
-const [ofSeveral, ofOne, belowTwins] = [0.88, 0.76, 0.6];
 
 /** The words of a shape's name that are no side, surface, number or type; remembered, as many objects have one shape. */
 function shapeWhat(context: GuessContext, { slot }: Asked, shape: string): string {

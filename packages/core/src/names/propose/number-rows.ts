@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import { readNumber, writeNumber } from '../slots/slot-number.js';
 import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
 import type { SlotGuess } from './proposal.js';
@@ -71,9 +72,10 @@ function pin(members: readonly Member[], used: Set<number>): void {
     used.add(value ?? start(asked));
     const because = word ? `its name says "${word.text}"` : 'its name fits without one';
     // Where others of its name are numbered, one without may have lost its number.
-    const sure = word || (members.length === 1 && used.size === 1) ? 0.97 : 0.6;
-    row.guesses.set(asked.slot.name, guess(asked, word?.text ?? '', sure, 'own', because));
-    Object.assign(member, { value: value ?? start(asked), sure, reason: 'own', because });
+    const isTheOne = members.length === 1 && used.size === 1;
+    const kept = word || isTheOne ? sure.number.kept : sure.number.keptBare;
+    row.guesses.set(asked.slot.name, guess(asked, word?.text ?? '', kept, 'own', because));
+    Object.assign(member, { value: value ?? start(asked), sure: kept, reason: 'own', because });
   }
 }
 
@@ -91,7 +93,13 @@ function keepOwn(members: readonly Member[], used: Set<number>): void {
         continue;
       if (number.value < start(member.asked) || used.has(number.value)) continue;
       used.add(number.value);
-      settle(member, number.value, fits ? 0.98 : 0.9, 'own', `its name says "${number.text}"`);
+      settle(
+        member,
+        number.value,
+        fits ? sure.number.ownFits : sure.number.own,
+        'own',
+        `its name says "${number.text}"`,
+      );
     }
   }
 }
@@ -112,7 +120,7 @@ function fromPartner(
     const because = 'the one across has none';
     member.row.guesses.set(
       member.asked.slot.name,
-      guess(member.asked, '', Math.min(across.sure, 0.92), 'pair', because),
+      guess(member.asked, '', Math.min(across.sure, sure.number.across), 'pair', because),
     );
     return;
   }
@@ -120,7 +128,7 @@ function fromPartner(
   settle(
     member,
     across.value,
-    Math.min(across.sure, 0.92),
+    Math.min(across.sure, sure.number.across),
     'pair',
     `the one across is ${across.row.guesses.get(across.asked.slot.name)!.text}`,
   );
@@ -133,11 +141,15 @@ function countOn({ habits }: GuessContext, members: readonly Member[], used: Set
   if (members.length === 1 && !used.size) {
     if (first.asked.part.optional) {
       const text = 'there is only one of it';
-      first.row.guesses.set(first.asked.slot.name, guess(first.asked, '', 0.9, 'number', text));
-    } else settle(first, start(first.asked), 0.93, 'number', 'it is the first of its name');
+      first.row.guesses.set(
+        first.asked.slot.name,
+        guess(first.asked, '', sure.number.onlyBare, 'number', text),
+      );
+    } else settle(first, start(first.asked), sure.number.onlyFirst, 'number', 'it is the first of its name');
     return;
   }
-  const inOrder = habits.treeOrder.of >= 3 ? habits.treeOrder.expected : 0.85;
+  const inOrder =
+    habits.treeOrder.of >= sure.any.enoughCases ? habits.treeOrder.expected : sure.number.inOrder;
   // Where none of its name has a number, what tells them apart may be something else: a side, a place.
   const isNew = !used.size && first.asked.part.optional === true;
   let before = start(first.asked) - 1;
@@ -151,11 +163,14 @@ function countOn({ habits }: GuessContext, members: readonly Member[], used: Set
     if (!follows) value = smallestFree(used, start(member.asked));
     used.add(value);
     before = value;
-    const sure = Math.min(0.9, inOrder) * (follows ? 1 : 0.8) * (isNew ? 0.8 : 1);
+    const counted =
+      Math.min(sure.number.mostInOrder, inOrder) *
+      (follows ? 1 : sure.number.firstFree) *
+      (isNew ? sure.number.nobodyNumbered : 1);
     settle(
       member,
       value,
-      sure,
+      counted,
       'number',
       follows ? 'it is the next of its name in the tree' : 'it is the first number free',
     );

@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { turnedTo, type Frame } from '../../frames/frame.js';
@@ -103,7 +104,7 @@ function asItIs(context: GuessContext, row: GuessRow, slot: CompiledSlot, made: 
   const own = { slot: slot.name, text, reason: 'own', because, alternatives: [] } as const;
   if (made && made.text !== text) {
     const { text: other, because: why } = made;
-    const confidence = Math.max(leastConfidence, Math.min(unsure, 1 - made.confidence));
+    const confidence = Math.max(leastConfidence, Math.min(sure.name.odd, 1 - made.confidence));
     return { ...own, confidence, alternatives: [{ text: other, because: why }] };
   }
   if (!text && made) return { ...own, confidence: made.confidence };
@@ -111,9 +112,11 @@ function asItIs(context: GuessContext, row: GuessRow, slot: CompiledSlot, made: 
   const isOdd =
     slot.role === 'what' &&
     ((!isUsed(context, text) && !isSaid(context, text)) || context.habits.writtenAs(text) !== null);
-  return { ...own, confidence: isOdd ? unsure : Math.max(rightAlready, made?.confidence ?? 0) };
+  return {
+    ...own,
+    confidence: isOdd ? sure.name.odd : Math.max(sure.name.rightAlready, made?.confidence ?? 0),
+  };
 }
-const [rightAlready, unsure] = [0.97, 0.78];
 
 /** Whether something is wrong with a name: nothing, only that another should match it or has it too, or something of its own. */
 export type Fault = 'none' | 'pair' | 'shared' | 'own';
@@ -315,7 +318,7 @@ function finish(convention: CompiledConvention, row: GuessRow): NameProposal {
   const after = open.length || joined === null ? null : (row.prefix?.text ?? '') + joined;
   const confidence = open.length
     ? 0
-    : Math.min(row.prefix ? 0.85 : 1, ...guesses.map((guess) => guess.confidence));
+    : Math.min(row.prefix ? sure.name.prefix : 1, ...guesses.map((guess) => guess.confidence));
   const { prefix } = row;
   return {
     object: row.object.id,

@@ -1,3 +1,4 @@
+import { sure } from './confidence.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { resolveClashes, type ResolvedNames } from '../recipe/resolve-clashes.js';
@@ -44,8 +45,6 @@ export interface Doubt {
   readonly verdict: string;
   readonly because: string;
 }
-/** A name that is put together from what is above it is as sure as this at most. */
-const mostOfPrefix = 0.85;
 
 /** What taking proposals by these choices would do; clashes take the next free number. */
 export function takeProposals(
@@ -128,11 +127,11 @@ export function takesProposal(
 /** How sure the slots are that would be taken, 0 to 1; a text a person chose is sure. */
 function sureOf(one: NameProposal, { chosen, withoutSlots, filled }: TakeChoices): number {
   const own = chosen.get(one.object);
-  let sure = one.prefix ? mostOfPrefix : 1;
+  let least = one.prefix ? sure.name.prefix : 1;
   for (const { slot, confidence } of one.guesses)
     if (!withoutSlots.has(slot) && !own?.has(slot) && !(filled?.get(slot) && one.open.includes(slot)))
-      sure = Math.min(sure, confidence);
-  return sure;
+      least = Math.min(least, confidence);
+  return least;
 }
 
 /** The name as it would be taken; null: a slot that must be there is still open. */
