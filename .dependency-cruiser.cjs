@@ -14,6 +14,20 @@ module.exports = {
       from: {},
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
+    {
+      // Types too: a ring of files cannot be read from one end. Four are left, each a part that is told by what it is part of.
+      name: 'no-ring-of-types',
+      severity: 'error',
+      from: {
+        path: '^packages/',
+        pathNot: [
+          'web/src/app/workbench/(workbench-commands|walk-commands|workbench)\\.ts$',
+          'web/src/app/workbench/ledger/(column-layout|ledger)\\.ts$',
+          'server/src/services/(library-words|services)\\.ts$',
+        ],
+      },
+      to: { circular: true },
+    },
     never(
       'core-is-pure',
       path('core'),

@@ -1,4 +1,5 @@
 export * from './checks/check.js';
+export * from './checks/severity.js';
 export * from './checks/parameter.js';
 export * from './checks/parameter-text.js';
 export * from './checks/check-run.js';
@@ -57,7 +58,9 @@ export * from './names/recipe/next-free.js';
 export * from './names/recipe/resolve-clashes.js';
 export * from './names/recipe/run-recipe.js';
 export * from './names/recipe/step.js';
+export * from './names/recipe/step-definition.js';
 export * from './names/slots/compiled-convention.js';
+export * from './names/slots/compiled-slot.js';
 export * from './names/slots/convention.js';
 export * from './names/slots/slot-span.js';
 export * from './names/lexicon/english.js';

@@ -5,12 +5,9 @@ import { readName, type NameReading } from '../names/slots/read-name.js';
 import type { Parameters } from './parameter.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
+import type { Severity } from './severity.js';
 import type { Scene } from '../scene/scene.js';
 
-/** How bad a finding is, the worst first. A blocker keeps a scene from being handed off. */
-export const severities = ['blocker', 'warning', 'note'] as const;
-/** One of them. */
-export type Severity = (typeof severities)[number];
 /** What a check is about; the folder it stands in. */
 export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
 

@@ -1,5 +1,5 @@
 import type { CheckRun } from './check-run.js';
-import type { Severity } from './check.js';
+import type { Severity } from './severity.js';
 import { checkRegistry } from './registry.js';
 
 /** How a scene stands, in a few numbers: what the library shows. */

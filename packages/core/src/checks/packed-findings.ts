@@ -1,6 +1,7 @@
 import { Chooser, packTexts, textAt, type Chosen, type PackedTexts } from '../scene/packed-texts.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import { severities, type Finding, type Severity } from './check.js';
+import { type Finding } from './check.js';
+import { severities, type Severity } from './severity.js';
 
 /** What findings have in common: all but the object and the sentence. */
 type Sort = Omit<Finding, 'object' | 'because'>;

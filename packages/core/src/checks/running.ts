@@ -1,4 +1,5 @@
-import type { Check, CheckContext, Scope, Severity } from './check.js';
+import type { Check, CheckContext, Scope } from './check.js';
+import type { Severity } from './severity.js';
 
 /** A check as one run asks it. */
 export interface Running {

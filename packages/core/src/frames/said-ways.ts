@@ -1,8 +1,5 @@
-import {
-  listedWord,
-  type CompiledConvention,
-  type CompiledSlot,
-} from '../names/slots/compiled-convention.js';
+import { type CompiledConvention } from '../names/slots/compiled-convention.js';
+import { listedWord, type CompiledSlot } from '../names/slots/compiled-slot.js';
 import { readName, slotText, type NameReading } from '../names/slots/read-name.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId } from '../scene/scene-object.js';

@@ -1,7 +1,7 @@
 import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import type { Scene } from '../scene/scene.js';
 import type { ObjectId, SceneObject, SceneSet } from '../scene/scene-object.js';
-import type { Query } from './query.js';
+import type { Query } from './query-node.js';
 
 /** Sets that ask for sets that ask for sets, so many deep at most. */
 const deepest = 64;

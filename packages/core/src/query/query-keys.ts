@@ -3,10 +3,9 @@ import { framesHere } from '../frames/spoken-frames.js';
 import { sideSeat } from '../names/sides/seating.js';
 import { depths } from '../scene/depths.js';
 import type { Scene } from '../scene/scene.js';
-import type { Query } from './query.js';
 import { factsOf, twinsOf } from './query-facts.js';
 import { isInSet } from './is-in-set.js';
-import type { QueryText, ReadElsewhere } from './query-node.js';
+import type { Query, QueryText, ReadElsewhere } from './query-node.js';
 
 /** What a key makes its test with. */
 export interface KeyTools {

@@ -1,3 +1,9 @@
+import type { Scene } from '../scene/scene.js';
+import type { SceneObject } from '../scene/scene-object.js';
+
+/** Whether an object is one that a query finds. */
+export type Query = (scene: Scene, object: SceneObject) => boolean;
+
 /** A text as it stands in a query: in quotes it is taken as it is. */
 export interface QueryText {
   readonly text: string;

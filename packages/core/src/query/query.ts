@@ -1,12 +1,8 @@
 import type { Scene } from '../scene/scene.js';
-import type { SceneObject } from '../scene/scene-object.js';
 import { keyQuery, queryKeyRegistry } from './query-keys.js';
-import type { QueryNode, QueryText } from './query-node.js';
+import type { Query, QueryNode, QueryText } from './query-node.js';
 import { readQuery, refuseQuery } from './read-query.js';
 import { compileWildcard, hasWildcard } from './wildcard.js';
-
-/** Whether an object is one that a query finds. */
-export type Query = (scene: Scene, object: SceneObject) => boolean;
 
 /** The keys of the query language, sorted; beside them `attr.NAME` and `slot.NAME`. */
 export const queryKeys = queryKeyRegistry.map((one) => one.key);

@@ -1,5 +1,5 @@
 import type { CheckRun } from '../checks/check-run.js';
-import type { Severity } from '../checks/check.js';
+import type { Severity } from '../checks/severity.js';
 import { checkRegistry } from '../checks/registry.js';
 import { staysHome } from './stays-home.js';
 

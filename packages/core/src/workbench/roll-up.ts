@@ -1,4 +1,5 @@
-import type { Finding, Severity } from '../checks/check.js';
+import type { Finding } from '../checks/check.js';
+import type { Severity } from '../checks/severity.js';
 import type { Kind, ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 

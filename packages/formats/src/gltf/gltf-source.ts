@@ -1,3 +1,4 @@
+import { gltfLimits } from './gltf-limits.js';
 import { RenquilError } from '@renquil/core';
 import { binChunk, isGlb, readGlb, type GlbChunk } from './glb.js';
 import { readDataUri } from './data-uri.js';
@@ -31,14 +32,6 @@ export interface LackingImage {
   /** As the file names it: a path, or where it lies elsewhere. Nothing is ever fetched. */
   readonly uri: string;
 }
-/** How much a file may hold. */
-export interface GltfLimits {
-  readonly objects: number;
-  readonly depth: number;
-}
-/** The limits of docs/files.md. */
-const gltfLimits: GltfLimits = { objects: 1_000_000, depth: 100_000 };
-
 /** Opens glTF 2.0 in either container. Throws one RenquilError that names the file and the place in it. */
 export function openGltf(
   bytes: Uint8Array,

@@ -9,7 +9,7 @@ import {
   type GltfNode,
 } from './gltf-json.js';
 import { mostMetres } from '@renquil/core';
-import type { GltfLimits } from './gltf-source.js';
+import type { GltfLimits } from './gltf-limits.js';
 import { relativePath } from './relative-path.js';
 import { instancing } from './instanced-shapes.js';
 import { entryOf, isDeeperThan, isIndex, isObject, mostNested, told, type Fail } from './guards.js';

@@ -4,7 +4,7 @@ import { readFile } from '../db/files.js';
 import { insertHandoff } from '../db/handoffs.js';
 import { recordAudit } from '../db/projects.js';
 import { findScene } from '../db/scenes.js';
-import type { JobHandler } from './job-runner.js';
+import type { JobHandler } from './job-work.js';
 
 /** What a hand-off was asked with. */
 export interface HandoffInput {

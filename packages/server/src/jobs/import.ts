@@ -6,7 +6,7 @@ import { recordAudit } from '../db/projects.js';
 import { insertScene, insertSnapshot, sceneNames } from '../db/scenes.js';
 import { saveJudged } from '../db/judged.js';
 import { insertVersion } from '../db/versions.js';
-import type { JobHandler } from './job-runner.js';
+import type { JobHandler } from './job-work.js';
 import { insertEvent } from '../live/event-hub.js';
 
 /** The stored files of an import, by their paths. */

@@ -15,26 +15,8 @@ import {
 import { insertEvents } from '../live/event-hub.js';
 import { inPast } from '../services/in-past.js';
 import type { Services } from '../services/services.js';
-import type { Posted } from './commit-queue.js';
+import type { Committed, Missed, Posted } from './posted.js';
 
-/** Who made a change. */
-export interface Author {
-  readonly id: number;
-  readonly name: string;
-}
-/** A change as it stands in the log, for a page that missed it. */
-export type Missed = Pick<
-  ChangeRow,
-  'revision' | 'change_id' | 'author' | 'author_name' | 'label' | 'format'
-> & {
-  readonly edits: string | Uint8Array;
-};
-/** A change that was taken. */
-export interface Committed {
-  readonly revision: number;
-  /** Changes of others, after the base and before this one. */
-  readonly missed: readonly Missed[];
-}
 type Answer = Committed | RenquilError;
 
 /**

@@ -1,7 +1,7 @@
 import type { Edit } from '@renquil/core';
 import type { SceneRow } from '../db/scenes.js';
 import type { Services } from '../services/services.js';
-import type { Author, Committed } from './commit-batch.js';
+import type { Author, Committed } from './posted.js';
 
 /** A change as it is asked for. */
 export interface ChangeRequest {

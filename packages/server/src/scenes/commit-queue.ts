@@ -1,14 +1,9 @@
 import { RenquilError } from '@renquil/core';
 import { Limit } from '../services/limit.js';
 import type { Services } from '../services/services.js';
-import { commitBatch, type Author, type Committed } from './commit-batch.js';
-import type { ReadChange } from './scene-desk.js';
+import { commitBatch } from './commit-batch.js';
+import type { Committed, Posted } from './posted.js';
 
-/** A change as it came, with who sent it. */
-export interface Posted {
-  readonly author: Author;
-  readonly change: ReadChange;
-}
 interface Entry extends Posted {
   done(committed: Committed): void;
   fail(error: unknown): void;

@@ -33,12 +33,13 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
   const database = new Database(address);
   const logger = pino({ level: options.quiet ? 'silent' : 'info', base: null });
   let runner: JobRunner | null = null;
+  const refresher = new Refresher(() => services);
   const services: Services = {
     database,
     pool: new TaskPool(),
     scenes: new SceneKeeper(),
     commits: new CommitQueue(),
-    refresher: new Refresher(() => services),
+    refresher,
     words: new LibraryWords(),
     events: await EventHub.open(database),
     demo: options.demo,
@@ -52,9 +53,7 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     runner = new JobRunner(services);
     runner.start();
     housekeeper.start(services);
-    services.refresher
-      .catchUp()
-      .catch((error: unknown) => services.log('what was left behind is not known', error));
+    refresher.catchUp().catch((error: unknown) => services.log('what was left behind is not known', error));
   }
   return {
     services,

@@ -2,17 +2,20 @@ import type { Database } from '../db/database.js';
 import type { EventHub } from '../live/event-hub.js';
 import type { TaskPool } from '../tasks/pool.js';
 import type { LibraryWords } from './library-words.js';
-import type { CommitQueue } from '../scenes/commit-queue.js';
+import type { Committed, Posted } from '../scenes/posted.js';
 import type { SceneKeeper } from '../scenes/scene-keeper.js';
-import type { Refresher } from './refresher.js';
 
 /** What routes and jobs may use. Passed in, never imported: a test brings its own. */
 export interface Services {
   readonly database: Database;
   readonly pool: TaskPool;
   readonly scenes: SceneKeeper;
-  readonly commits: CommitQueue;
-  readonly refresher: Refresher;
+  /** Commits the changes of a scene one after another, all that wait together. */
+  readonly commits: {
+    commit(services: Services, scene: number, posted: Posted): Promise<Committed>;
+  };
+  /** Judges scenes that changed, once they rest (milliseconds; left out: its own). */
+  readonly refresher: { soon(scene: number, delay?: number): void; close(): void };
   readonly words: LibraryWords;
   readonly events: EventHub;
   readonly demo: boolean;

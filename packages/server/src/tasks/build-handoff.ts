@@ -18,7 +18,7 @@ import {
   writeReport,
 } from '@renquil/formats';
 import { openStored, type StoredScene } from './stored-scene.js';
-import type { Tell } from './tasks.js';
+import type { Tell } from './tell.js';
 import type { ReadBack } from '@renquil/api';
 import { readBack } from './read-back.js';
 

@@ -3,7 +3,7 @@ import { fileKindOf, lackingImages, packGlb, packedSource, readGltf, sceneOf } f
 import { indexRows } from './index-rows.js';
 import { judgedBy, type Judged } from './judged.js';
 import { packScene } from './stored-scene.js';
-import type { Tell } from './tasks.js';
+import type { Tell } from './tell.js';
 import { renderThumbnail } from './thumbnail.js';
 
 /** A file to bring in, with what came beside it. */

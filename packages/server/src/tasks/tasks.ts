@@ -9,9 +9,6 @@ import { renameWordTask } from './rename-word.js';
 import { tryConventionTask } from './try-convention.js';
 import { writeCopyTask } from './write-copy.js';
 
-/** Says how far a task is. */
-export type Tell = (stage: string, done: number, total: number) => void;
-
 /** Every task, by its name. */
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,

@@ -1,6 +1,6 @@
 import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import { surfaceWord } from '../../names/propose/surface-of.js';
-import type { CompiledSlot } from '../../names/slots/compiled-convention.js';
+import type { CompiledSlot } from '../../names/slots/compiled-slot.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { defineCheck, readingOf } from '../check.js';

@@ -1,4 +1,4 @@
-import { listedWord, type CompiledSlot } from '../../names/slots/compiled-convention.js';
+import { listedWord, type CompiledSlot } from '../../names/slots/compiled-slot.js';
 import type { SlotRole } from '../../names/slots/convention.js';
 import { slotText } from '../../names/slots/read-name.js';
 import type { SlotSpan } from '../../names/slots/slot-span.js';

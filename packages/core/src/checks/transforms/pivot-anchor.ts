@@ -1,5 +1,6 @@
 import { boxCentre } from '../../math/box.js';
-import { parseQuery, type Query } from '../../query/query.js';
+import { parseQuery } from '../../query/query.js';
+import type { Query } from '../../query/query-node.js';
 import { planPivot } from '../../plans/plan-pivot.js';
 import { pivotPoint } from '../../plans/pivot-point.js';
 import { worldBounds } from '../../scene/bounds.js';

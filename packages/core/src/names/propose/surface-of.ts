@@ -1,6 +1,7 @@
 import type { Scene } from '../../scene/scene.js';
 import type { SceneObject } from '../../scene/scene-object.js';
-import type { CompiledConvention, CompiledSlot } from '../slots/compiled-convention.js';
+import type { CompiledConvention } from '../slots/compiled-convention.js';
+import type { CompiledSlot } from '../slots/compiled-slot.js';
 import { nearWord } from '../slots/near-word.js';
 import { splitWords } from '../split-words.js';
 

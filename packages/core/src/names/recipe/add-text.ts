@@ -1,4 +1,4 @@
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Text put before, after or at a place of names. */
 export interface AddTextStep extends StepBase {

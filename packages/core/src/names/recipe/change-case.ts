@@ -1,5 +1,5 @@
 import { splitWords } from '../split-words.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** How words are written together. */
 export const caseForms = [

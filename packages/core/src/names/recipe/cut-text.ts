@@ -1,4 +1,4 @@
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** What is cut from a name. */
 export const cutWays = [

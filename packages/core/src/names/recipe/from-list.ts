@@ -1,5 +1,5 @@
 import { RenquilError } from '../../errors.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Names from a list that somebody has. */
 export interface FromListStep extends StepBase {

@@ -3,7 +3,7 @@ import type { SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { ownWords } from '../propose/own-words.js';
 import type { CompiledConvention } from '../slots/compiled-convention.js';
-import type { StepBase, StepDefinition, StepRow } from './step.js';
+import type { StepBase, StepDefinition, StepRow } from './step-definition.js';
 
 /** Names made of text and fields of the object. */
 export interface FromTemplateStep extends StepBase {

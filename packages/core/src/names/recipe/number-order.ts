@@ -5,7 +5,7 @@ import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { naturalCompare } from '../natural-order.js';
 import { lastNumber } from '../number-family.js';
-import type { StepRow } from './step.js';
+import type { StepRow } from './step-definition.js';
 
 /** x, y, z: along a world axis; around-*: by the angle about it, through the middle of all; distance: from the world origin. */
 export const numberOrders = [

@@ -3,7 +3,7 @@ import { ownWords } from '../propose/own-words.js';
 import { orderRows, type NumberOrder } from './number-order.js';
 import { lettersOf, mostDigits, readNumber, writeNumber } from '../slots/slot-number.js';
 import { withSlot } from './set-slot.js';
-import type { StepBase, StepContext, StepDefinition, StepRow } from './step.js';
+import type { StepBase, StepContext, StepDefinition, StepRow } from './step-definition.js';
 
 /** A number put into names, counting on. */
 export interface NumberStep extends StepBase {

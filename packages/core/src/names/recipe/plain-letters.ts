@@ -1,5 +1,5 @@
 import { asIdentifier } from '../as-identifier.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Letters and signs beyond A to Z written with those. */
 export interface PlainLettersStep extends StepBase {

@@ -6,7 +6,8 @@ import { stepRegistry } from './registry.js';
 import { resolveClashes, type Clash } from './resolve-clashes.js';
 import { CompiledConvention } from '../slots/compiled-convention.js';
 import { partsConvention } from '../slots/parts.js';
-import type { ClashPolicy, RecipeStep, StepContext, StepDefinition } from './step.js';
+import type { ClashPolicy, RecipeStep } from './step.js';
+import type { StepContext, StepDefinition } from './step-definition.js';
 
 /** What a recipe would do to the names of a scene. */
 export interface RecipePreview {

@@ -1,9 +1,9 @@
 import { framesOf } from '../../frames/frames-of.js';
 import { depthSeat, heightSeat, sideSeat, type Seat } from '../sides/seating.js';
-import type { CompiledSlot } from '../slots/compiled-convention.js';
+import type { CompiledSlot } from '../slots/compiled-slot.js';
 import { wordPointing } from '../slots/senses.js';
 import { withSlot } from './set-slot.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Side or place set by where an object sits in its asset. */
 export interface SetSideStep extends StepBase {

@@ -4,7 +4,7 @@ import type { CompiledConvention, PatternKey } from '../slots/compiled-conventio
 import type { PatternPart } from '../slots/convention.js';
 import { joinTexts } from '../slots/join-slots.js';
 import { writeWords } from '../slots/slot-words.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** One slot of names filled with a text. */
 export interface SetSlotStep extends StepBase {

@@ -1,5 +1,5 @@
 import { swapSides } from '../sides/swap-sides.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Left and right changed for each other. */
 export interface SwapSidesStep extends StepBase {

@@ -2,7 +2,7 @@ import { RE2JS } from 're2js';
 import { RenquilError } from '../../errors.js';
 import { compileWildcard } from '../../query/wildcard.js';
 import { isSeparator } from '../split-words.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Text found and replaced. */
 export interface SwapWordsStep extends StepBase {

@@ -1,5 +1,5 @@
 import { splitWords } from '../split-words.js';
-import type { StepBase, StepDefinition } from './step.js';
+import type { StepBase, StepDefinition } from './step-definition.js';
 
 /** Words that are written together taken apart. */
 export interface TakeApartStep extends StepBase {

@@ -1,4 +1,5 @@
-import type { CompiledConvention, CompiledSlot, PatternKey } from '../slots/compiled-convention.js';
+import type { CompiledConvention, PatternKey } from '../slots/compiled-convention.js';
+import type { CompiledSlot } from '../slots/compiled-slot.js';
 import { readName } from '../slots/read-name.js';
 import { spokenSense } from '../slots/senses.js';
 

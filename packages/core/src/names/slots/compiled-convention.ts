@@ -1,10 +1,12 @@
-import { parseQuery, type Query } from '../../query/query.js';
+import { parseQuery } from '../../query/query.js';
+import type { Query } from '../../query/query-node.js';
 import { textReadsElsewhere } from '../../query/query-reads.js';
 import type { Kind, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import type { Convention, OtherThing, PatternPart, SlotRole, SlotRule } from './convention.js';
 import { PatternFit } from './pattern-fit.js';
 import { PieceTest } from './piece-test.js';
+import type { CompiledSlot } from './compiled-slot.js';
 import { isNumber } from './slot-number.js';
 import { lowerFirst, upperFirst } from './slot-words.js';
 import { patternRegex, type PatternRegex } from './pattern-regex.js';
@@ -12,25 +14,6 @@ import { opposite, roleOf, senseOf, wordPointing, type Sense } from './senses.js
 
 /** Which pattern: of a kind, of something that is no object, or the nth of the special ones. */
 export type PatternKey = Kind | OtherThing | `special ${number}`;
-
-/** A slot with its look-ups. */
-export interface CompiledSlot {
-  readonly name: string;
-  readonly rule: SlotRule;
-  readonly words: ReadonlySet<string>;
-  /** Lower-case spelling (and lower-case word) -> the word. */
-  readonly spelled: ReadonlyMap<string, string>;
-  readonly role: SlotRole;
-  /** Word -> which way it points. */
-  readonly senses: ReadonlyMap<string, Sense>;
-  /** Word -> the word that points the other way. */
-  readonly opposites: ReadonlyMap<string, string>;
-}
-
-/** The listed word that a text is, also by one of its spellings. */
-export function listedWord({ words, spelled }: CompiledSlot, text: string): string | undefined {
-  return words.has(text) ? text : spelled.get(text.toLowerCase());
-}
 
 /** A pattern with what reading a name by it asks again and again. */
 export interface CompiledPattern {

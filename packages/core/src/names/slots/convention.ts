@@ -1,7 +1,7 @@
 import type { Facing } from '../../frames/frame.js';
 import type { Kind } from '../../scene/scene-object.js';
 import type { AssetTemplate } from '../../templates/asset-template.js';
-import type { Severity } from '../../checks/check.js';
+import type { Severity } from '../../checks/severity.js';
 
 /** How the words of a slot are written. */
 export const wordCases = ['camel', 'pascal', 'lower', 'upper', 'any'] as const;

@@ -1,4 +1,4 @@
-import type { CompiledSlot } from './compiled-convention.js';
+import type { CompiledSlot } from './compiled-slot.js';
 import type { PatternPart } from './convention.js';
 import { bitsAt, characterBits, PieceTest, shouted } from './piece-test.js';
 

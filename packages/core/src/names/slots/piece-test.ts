@@ -1,4 +1,4 @@
-import type { CompiledSlot } from './compiled-convention.js';
+import type { CompiledSlot } from './compiled-slot.js';
 import type { PatternPart, WordCase } from './convention.js';
 import { mostWords } from './slot-words.js';
 

@@ -1,6 +1,5 @@
 import { FindingColumns, type Finding } from '@renquil/core';
-import { FindingLines } from './finding-lines';
-import type { FindingGroup } from './findings-state';
+import { FindingLines, type FindingGroup } from './finding-lines';
 
 describe('lines of findings', () => {
   const columns = new FindingColumns();

@@ -1,5 +1,18 @@
-import type { Finding, FindingColumns } from '@renquil/core';
-import type { FindingGroup, FindingLine } from './findings-state';
+import type { Finding, FindingColumns, Severity } from '@renquil/core';
+
+/** Findings that are listed together. */
+export interface FindingGroup {
+  readonly key: string;
+  readonly title: string;
+  readonly severity: Severity;
+  readonly count: number;
+  /** Places in the columns of all findings. */
+  readonly at: Int32Array;
+}
+/** One line of the list. */
+export type FindingLine =
+  | { readonly type: 'group'; readonly group: FindingGroup }
+  | { readonly type: 'finding'; readonly finding: Finding; readonly of: string };
 
 /** Groups and their findings as lines; a line is made when it is looked at. Reads as a list: `length`, `at` and `slice`. */
 export class FindingLines implements Iterable<FindingLine> {

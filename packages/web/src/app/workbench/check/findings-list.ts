@@ -10,7 +10,8 @@ import { WindowSource } from '../../ui/window-source';
 import { NameText } from '../../ui/name-text';
 import { SeverityMark } from '../../ui/severity-mark';
 import { LedgerState } from '../ledger/ledger-state';
-import { FindingsState, type FindingLine } from './findings-state';
+import type { FindingLine } from './finding-lines';
+import { FindingsState } from './findings-state';
 
 /** Findings under their check or their object. Arrows walk them; each one walked to is picked and shown. */
 @Component({

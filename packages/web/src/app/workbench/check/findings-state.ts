@@ -15,21 +15,8 @@ import {
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
-import { FindingLines } from './finding-lines';
+import { FindingLines, type FindingGroup } from './finding-lines';
 
-/** Findings that are listed together. */
-export interface FindingGroup {
-  readonly key: string;
-  readonly title: string;
-  readonly severity: Severity;
-  readonly count: number;
-  /** Places in the columns of all findings. */
-  readonly at: Int32Array;
-}
-/** One line of the list. */
-export type FindingLine =
-  | { readonly type: 'group'; readonly group: FindingGroup }
-  | { readonly type: 'finding'; readonly finding: Finding; readonly of: string };
 /** One finding, by what it is about. */
 export type FindingRef = Pick<Finding, 'object' | 'check'>;
 
