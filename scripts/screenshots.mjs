@@ -143,6 +143,10 @@ try {
   await page.goto('/account');
   await page.getByTestId('session').first().waitFor();
   await shot('account');
+  await page.goto('/reference');
+  await page.getByTestId('endpoint').first().waitFor();
+  await page.getByTestId('find').fill('scenes artist');
+  await shot('reference');
   await page.goto('/projects/brannick-pass/conventions');
   await page.getByTestId('tried').first().waitFor();
   await page.getByTestId('try-name').fill('L_F_sheave01_nylon_geo');

@@ -115,6 +115,9 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
     await page.goto('/account');
     await page.getByTestId('session').first().waitFor();
     await look('account');
+    await page.goto('/reference');
+    await page.getByTestId('endpoint').first().waitFor();
+    await look('the API');
     await page.goto('/invitation#nothing');
     await page.getByRole('alert').waitFor();
     await look('an invitation that is over');
