@@ -56,8 +56,7 @@ export const generated = new RegExp(`^(?:${generators.join('|')})(?:[ _.-]?(?:\\
 /** Words that say nothing with a number, though they may say something without. */
 const counted = /^(?:assembly|component|element|item|obj|part|piece|solid)[ _.-]?\d+$/i;
 /** Words that say that nothing was named yet. */
-const untitled =
-  /^(?:untitled|unnamed|noname|default|new|temp|tmp|test|asdf)(?:[ _.-]?(?:\d+|[a-z]+\d*))?$/i;
+const untitled = /^(?:untitled|unnamed|noname|default|new|temp|tmp|test|asdf)(?:[ _.-]?(?:\d+|[a-z]+\d*))?$/i;
 /** What copying leaves at the end of a name: `_copy`, ` (2)`. */
 export const copied = /(?:^|[ _.-])(?:copy|dup|duplicate|dupe)(?:[ _.-]?(?:\(\d+\)|\d+))?$|\(\d+\)$/i;
 /** What is left on names while work is under way, at their end. */

@@ -120,8 +120,4 @@ export const typeSizes: Readonly<Record<string, number>> = {
 };
 
 /** Extensions that keep geometry compressed inside buffer views; we carry them but cannot look inside. */
-const compressedBy = [
-  'KHR_draco_mesh_compression',
-  'EXT_meshopt_compression',
-  'KHR_meshopt_compression',
-];
+const compressedBy = ['KHR_draco_mesh_compression', 'EXT_meshopt_compression', 'KHR_meshopt_compression'];

@@ -50,14 +50,9 @@ function ofOwnPlace(context: GuessContext, asked: Asked, own: SlotGuess, depth: 
       confidence: seat.clear && seat.sense !== 'centre' ? sure.place.ownNotThere : sure.place.ownUnclear,
     };
   const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, though its name says ${own.text}`;
-  return guess(
-    asked,
-    word,
-    Math.max(sure.any.least, trust.expected - sure.place.against),
-    'place',
-    because,
-    [{ text: own.text, because: own.because }],
-  );
+  return guess(asked, word, Math.max(sure.any.least, trust.expected - sure.place.against), 'place', because, [
+    { text: own.text, because: own.because },
+  ]);
 }
 
 function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
