@@ -23,6 +23,9 @@ const pages = readdirSync(join(root, 'docs/tutorials'))
   .filter((name) => name.endsWith('.md'))
   .sort();
 
+/** A bound for what hangs: a step took up to half a minute where this was written. */
+const mostWait = 600_000;
+
 function copyOfSources() {
   const copy = mkdtempSync(join(tmpdir(), 'renquil-tutorials-'));
   const skip = /[/\\](node_modules|dist|\.angular|\.work|screenshots)$/;
@@ -64,7 +67,11 @@ function runIn(copy, line) {
   const script = /^npm run (\S+)(?: -- (.*))?$/.exec(line);
   const scripts = JSON.parse(readFileSync(join(copy, 'package.json'), 'utf8')).scripts;
   const command = script ? `${scripts[script[1]]} ${script[2] ?? ''}` : line;
-  const { status, stdout, stderr } = spawnSync('sh', ['-c', command], { cwd: copy, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync('sh', ['-c', command], {
+    cwd: copy,
+    encoding: 'utf8',
+    timeout: mostWait,
+  });
   if (status !== 0) throw new Error(`${line}\n${stdout}${stderr}`.slice(-4000));
 }
 

@@ -1,4 +1,5 @@
 import { applyChange } from '../edits/change.js';
+import type { Edit } from '../edits/edit.js';
 import { touchedBy } from '../edits/registry.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import { randomEdit, randomTree, seededRandom } from '../testing/index.js';
@@ -65,7 +66,13 @@ describe('what a query looks at', () => {
         const scene = randomTree(random, 12);
         for (let i = 0; i < 40; i++) {
           const before = new Set(runQuery(scene, query));
-          const edits = randomEdit(scene, random);
+          // One edit, or several made on what those before left, as plans make them.
+          const fork = scene.fork();
+          const edits: Edit[] = [];
+          for (let n = 1 + Math.floor(random() * 4); n > 0; n--) {
+            const more = randomEdit(fork, random);
+            if (applyChange(fork, { label: '', edits: more }).ok) edits.push(...more);
+          }
           if (!edits.length || !applyChange(scene, { label: '', edits }).ok) continue;
           const after = new Set(runQuery(scene, query));
           const concerned = concernedByEdits(scene, reads, edits);

@@ -21,7 +21,9 @@ export function keptUp<T>(
     (scene): Held<T> => ({ value: make(scene), renames: scene.renames }),
     true,
   );
-  return (scene) => {
+  const ask = (scene: Scene): T => {
+    // A fork in which nothing was changed yet is as its base: a look at it costs no whole scene.
+    if (scene.base?.sceneVersion === scene.sceneVersion) return ask(scene.base);
     const kept = held(scene);
     if (kept.renames === scene.renames) return kept.value;
     const renamed = scene.renamedSince(kept.renames);
@@ -30,6 +32,7 @@ export function keptUp<T>(
     kept.renames = scene.renames;
     return kept.value;
   };
+  return ask;
 }
 
 /** Of several renames of one object only what it was called before all of them counts. */

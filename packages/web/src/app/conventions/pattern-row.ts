@@ -11,12 +11,25 @@ import { MenuItem } from '../ui/menu-item';
 import { MenuPanel } from '../ui/menu-panel';
 import { Tip } from '../ui/tip';
 import { MenuCheck } from '../ui/menu-check';
+import { SlotColourPipe, SlotTintPipe } from '../ui/slot-colour';
 
 /** One pattern as chips in order: dashed ones may be left out, joined ones stand without a separator. */
 @Component({
   selector: 'rq-pattern-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDrag, CdkDropList, CdkMenuTrigger, MenuCheck, MenuChoice, MenuItem, MenuPanel, NgIcon, Tip],
+  imports: [
+    CdkDrag,
+    CdkDropList,
+    CdkMenuTrigger,
+    MenuCheck,
+    MenuChoice,
+    MenuItem,
+    MenuPanel,
+    NgIcon,
+    SlotColourPipe,
+    SlotTintPipe,
+    Tip,
+  ],
   viewProviders: [provideIcons({ lucidePlus })],
   template: `
     <span class="w-[76px] shrink-0 truncate text-small font-semibold text-ink-2" [rqTip]="title()">{{
@@ -45,9 +58,9 @@ import { MenuCheck } from '../ui/menu-check';
                   ? 'rounded-l-md'
                   : 'rounded-md')
             "
-            [style.color]="'var(--' + part.slot + ', var(--ink))'"
-            [style.border-color]="part.optional ? 'var(--' + part.slot + ', var(--ink))' : null"
-            [style.background]="'color-mix(in srgb, var(--' + part.slot + ', var(--ink)) 12%, var(--sheet))'"
+            [style.color]="part.slot | slotColour"
+            [style.border-color]="part.optional ? (part.slot | slotColour) : null"
+            [style.background]="part.slot | slotTint"
             [attr.aria-label]="
               part.slot + (part.optional ? ', may be left out' : '') + (part.glued ? ', joined' : '')
             "

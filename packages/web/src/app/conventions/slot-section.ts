@@ -14,6 +14,7 @@ import { ConventionDraft } from './convention-draft';
 import { withoutSlot, withSlot, withSlotMoved } from './convention-edits';
 import { SlotRuleFields } from './slot-rule-fields';
 import { WordList } from './word-list';
+import { SlotColourPipe, SlotTintPipe } from '../ui/slot-colour';
 
 /** What a new slot begins as. */
 const fresh: Readonly<Record<'words' | 'number' | 'version' | 'free', SlotRule>> = {
@@ -27,7 +28,7 @@ const fresh: Readonly<Record<'words' | 'number' | 'version' | 'free', SlotRule>>
 @Component({
   selector: 'rq-slot-section',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, SlotRuleFields, WordList],
+  imports: [ReactiveFormsModule, SlotColourPipe, SlotRuleFields, SlotTintPipe, WordList],
   template: `
     <div class="flex flex-wrap items-center gap-2">
       <h2 class="text-head font-bold">Words of</h2>
@@ -37,8 +38,8 @@ const fresh: Readonly<Record<'words' | 'number' | 'version' | 'free', SlotRule>>
             type="button"
             class="h-[28px] rounded-md border px-2.5 font-mono"
             [class]="slot() === one ? 'border-current font-semibold' : 'border-transparent'"
-            [style.color]="'var(--' + one + ', var(--ink))'"
-            [style.background]="'color-mix(in srgb, var(--' + one + ', var(--ink)) 12%, var(--sheet))'"
+            [style.color]="one | slotColour"
+            [style.background]="one | slotTint"
             [attr.aria-pressed]="slot() === one"
             (click)="slot.set(one)"
           >

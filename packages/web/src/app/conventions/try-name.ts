@@ -15,6 +15,7 @@ import { catchError, debounceTime, distinctUntilChanged, forkJoin, of, switchMap
 import { Api } from '../state/api';
 import { SeverityMark } from '../ui/severity-mark';
 import { ConventionDraft } from './convention-draft';
+import { SlotColourPipe, SlotTintPipe } from '../ui/slot-colour';
 
 interface Piece {
   readonly text: string;
@@ -25,7 +26,7 @@ interface Piece {
 @Component({
   selector: 'rq-try-name',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SeverityMark],
+  imports: [SeverityMark, SlotColourPipe, SlotTintPipe],
   template: `
     <div class="relative flex h-[44px] items-center gap-3 rounded-lg border border-ink bg-sheet px-3.5">
       <div class="min-w-0 flex-1 overflow-x-auto font-mono text-title [scrollbar-width:none]">
@@ -43,10 +44,8 @@ interface Piece {
               <span
                 [class.underline]="piece.slot"
                 class="decoration-2 underline-offset-4"
-                [style.background]="
-                  piece.slot && 'color-mix(in srgb, var(--' + piece.slot + ', var(--ink)) 12%, var(--sheet))'
-                "
-                [style.text-decoration-color]="'var(--' + piece.slot + ', var(--ink))'"
+                [style.background]="piece.slot && (piece.slot | slotTint)"
+                [style.text-decoration-color]="piece.slot | slotColour"
                 >{{ piece.text }}</span
               >
             }

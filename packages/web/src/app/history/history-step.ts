@@ -32,7 +32,7 @@ export class HistoryStep {
     stream: ({ params: { scene } }) =>
       forkJoin({ versions: this.#api.versions(scene), lines: this.#api.history(scene) }),
   });
-  readonly #last = lastOf(this.page);
+  readonly #last = lastOf(this.page, () => this.open.info()?.scene.id);
   readonly versions = computed(() => this.#last()?.versions ?? null);
   /** What was read beyond the first page; another state of the scene begins anew. */
   readonly #older = linkedSignal<unknown, readonly HistoryLine[]>({
@@ -49,10 +49,13 @@ export class HistoryStep {
 
   older(): void {
     const last = this.lines()?.at(-1);
+    const page = this.#last();
     if (!last) return;
     void this.reading.run(
       () => this.#api.history(this.open.info()!.scene.id, last.revision),
       (older) => {
+        // The scene moved on meanwhile: what is read goes on from another line now.
+        if (this.#last() !== page) return;
         this.#older.update((lines) => [...lines, ...older]);
         this.more.set(older.length === atOnce);
       },

@@ -80,7 +80,7 @@ export class Library {
     params: () => this.project(),
     stream: ({ params }) => this.#api.library(params),
   });
-  readonly info = lastOf<LibraryInfo>(this.page);
+  readonly info = lastOf<LibraryInfo>(this.page, this.project);
   readonly dragging = signal(false);
   readonly search = signal('');
   readonly mayEdit = computed(() => {
@@ -105,7 +105,9 @@ export class Library {
     });
     // Standings are worked out a moment after a change; look again until they are.
     const timer = setInterval(() => {
-      if (this.info()?.scenes.some((scene) => !scene.judged)) this.page.reload();
+      // After a failure nobody is told of it again and again: a person tries again.
+      const waits = this.info()?.scenes.some((scene) => !scene.judged);
+      if (waits && !this.page.error()) this.page.reload();
     }, 1500);
     const remove = inject(Commands).add(() => [
       ...(this.info()?.scenes ?? []).map((scene) => ({

@@ -5,9 +5,10 @@ import { provideRouter } from '@angular/router';
 import { answer } from '../../testing/answer';
 import { Page } from '../../testing/page';
 import { ReferencePage } from './reference-page';
+import { ThingLinks } from './thing-links';
 
 const response = (schema: unknown) => ({ 200: { content: { 'application/json': { schema } } } });
-const document = {
+const described = {
   openapi: '3.1.0',
   paths: {
     '/api/a': {
@@ -20,7 +21,7 @@ const document = {
       },
     },
   },
-  components: { schemas: { Thing: { type: 'object', properties: {} } } },
+  components: { schemas: { 'Edit.named-set': { const: 'x' }, Thing: { type: 'object', properties: {} } } },
 };
 
 describe('the page of the API', () => {
@@ -30,7 +31,7 @@ describe('the page of the API', () => {
     });
     const fixture = TestBed.createComponent(ReferencePage);
     fixture.detectChanges();
-    await answer(TestBed.inject(HttpTestingController), fixture, '/api/openapi.json', document);
+    await answer(TestBed.inject(HttpTestingController), fixture, '/api/openapi.json', described);
     return new Page(fixture);
   };
 
@@ -52,5 +53,25 @@ describe('the page of the API', () => {
     page.button('Show everything').click();
     await page.fixture.whenStable();
     expect(page.text('[data-testid=endpoint]')).toHaveSize(1);
+  });
+  it('follows a link to what the words looked for hide, and is led nowhere by typing', async () => {
+    const page = await open();
+    await page.type(page.field('find'), 'get');
+    expect(page.all('#Thing')).toEqual([]);
+    page.root.querySelector<HTMLElement>('[data-testid=endpoint] a')!.click();
+    await page.fixture.whenStable();
+    expect(page.field('find').value).toBe('');
+    expect(document.activeElement?.id).toBe('Thing');
+    page.field('find').focus();
+    await page.type(page.field('find'), 'thing');
+    expect(document.activeElement).toBe(page.field('find'));
+  });
+  it('links things whose names have dots and dashes', async () => {
+    TestBed.configureTestingModule({ providers: [provideRouter([])] });
+    const links = TestBed.createComponent(ThingLinks);
+    links.componentRef.setInput('text', 'list of Edit.named-set or +Z');
+    links.componentRef.setInput('things', new Set(['Edit.named-set']));
+    await links.whenStable();
+    expect(links.componentInstance.pieces()).toContain('Edit.named-set');
   });
 });

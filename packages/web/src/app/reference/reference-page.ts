@@ -1,5 +1,16 @@
 import { HttpClient } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+  untracked,
+} from '@angular/core';
 import { rxResource, toSignal } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, RouterLink } from '@angular/router';
 import { map } from 'rxjs';
@@ -16,10 +27,12 @@ import { ThingLinks } from './thing-links';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, LoadState, MarkedText, RouterLink, ThingLinks, TopBar],
   templateUrl: './reference-page.html',
-  host: { class: 'flex h-full flex-col' },
+  host: { class: 'flex h-full flex-col', '(click)': 'follow($event)' },
 })
 export class ReferencePage {
   readonly #http = inject(HttpClient);
+  readonly #injector = inject(Injector);
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   readonly fragment = toSignal(inject(ActivatedRoute).fragment);
   readonly document = rxResource({
     stream: () => this.#http.get<OpenApiDocument>('/api/openapi.json').pipe(map(readReference)),
@@ -36,11 +49,30 @@ export class ReferencePage {
   );
 
   constructor() {
-    // A link to a thing that the filter hides shows everything again, and then goes there.
+    // Where the address leads, once there is something to lead to; what is typed afterwards moves nothing.
     effect(() => {
-      const [fragment, shown] = [this.fragment(), this.shown()];
-      if (!fragment || !shown) return;
-      queueMicrotask(() => document.getElementById(fragment)?.scrollIntoView());
+      const fragment = this.fragment();
+      if (fragment && this.document.hasValue()) untracked(() => this.show(fragment));
     });
+  }
+  /** A link to the place where one already is leads there again. */
+  follow(event: MouseEvent): void {
+    const link = (event.target as Element).closest('a[href*="#"]');
+    if (link) this.show(link.getAttribute('href')!.split('#')[1]!);
+  }
+  /** To a thing, an endpoint or a heading; one that the words looked for hide shows everything again. */
+  show(id: string): void {
+    const find = (): HTMLElement | null => this.#host.querySelector(`#${CSS.escape(id)}`);
+    if (!find()) this.wanted.set('');
+    afterNextRender(
+      () => {
+        const there = find();
+        if (!there) return;
+        there.tabIndex = -1;
+        there.focus({ preventScroll: true });
+        there.scrollIntoView();
+      },
+      { injector: this.#injector },
+    );
   }
 }

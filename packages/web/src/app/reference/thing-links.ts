@@ -22,5 +22,5 @@ export class ThingLinks {
   readonly text = input.required<string>();
   /** The names of the things there are. */
   readonly things = input.required<ReadonlySet<string>>();
-  readonly pieces = computed(() => this.text().split(/(\b[A-Z][\w.]*)/));
+  readonly pieces = computed(() => this.text().split(/(\b[A-Z][\w.-]*)/));
 }

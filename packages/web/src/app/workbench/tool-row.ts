@@ -20,12 +20,13 @@ import { ProposeState } from './name/propose-state';
 import { QueryField } from './query-field';
 import type { StepName } from './steps';
 import { Tip } from '../ui/tip';
+import { SlotColourPipe } from '../ui/slot-colour';
 
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark, Tip],
+  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark, SlotColourPipe, Tip],
   viewProviders: [
     provideIcons({ lucideAsterisk, lucideListTree, lucideSave, lucideTags, lucideTextCursorInput }),
   ],

@@ -19,7 +19,7 @@ export class HandoffState {
     params: () => this.#open.info()?.scene.id,
     stream: ({ params }) => this.#api.handoffs(params),
   });
-  readonly handoffs = lastOf<readonly HandoffInfo[]>(this.made);
+  readonly handoffs = lastOf<readonly HandoffInfo[]>(this.made, () => this.#open.info()?.scene.id);
   readonly job = signal<JobInfo | null>(null);
   readonly working = signal(false);
   readonly error = signal('');

@@ -17,12 +17,24 @@ import { SwitchCell } from './switch-cell';
 import type { RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
 import { Tip } from '../../ui/tip';
+import { SlotColourPipe } from '../../ui/slot-colour';
 
 /** One row of the ledger. */
 @Component({
   selector: 'rq-ledger-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, KindIcon, NameField, NameText, NgIcon, SeverityMark, SlotField, SwitchCell, Tip],
+  imports: [
+    CountPipe,
+    KindIcon,
+    NameField,
+    NameText,
+    NgIcon,
+    SeverityMark,
+    SlotColourPipe,
+    SlotField,
+    SwitchCell,
+    Tip,
+  ],
   viewProviders: [provideIcons({ lucideChevronDown, lucideChevronRight })],
   templateUrl: './ledger-row.html',
   host: {

@@ -15,12 +15,13 @@ import { SlotCells } from './slot-cells';
 import { MenuItem } from '../../ui/menu-item';
 import { MenuPanel } from '../../ui/menu-panel';
 import { Tip } from '../../ui/tip';
+import { SlotColourPipe } from '../../ui/slot-colour';
 
 /** The title of a slot's column: sorts, groups, filters by what is picked, fills down. */
 @Component({
   selector: 'rq-slot-head',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuTrigger, MenuItem, MenuPanel, Tip],
+  imports: [CdkMenuTrigger, MenuItem, MenuPanel, SlotColourPipe, Tip],
   template: `
     <button
       type="button"
@@ -34,7 +35,7 @@ import { Tip } from '../../ui/tip';
     >
       <span
         class="size-2 shrink-0 rounded-[2px]"
-        [style.background]="'var(--' + slot() + ', var(--ink-3))'"
+        [style.background]="slot() | slotColour: 'ink-3'"
         aria-hidden="true"
       ></span>
       <span class="truncate">{{ title() }}</span>

@@ -5,12 +5,13 @@ import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
 import { ProposeState, reasonTitles } from './propose-state';
 import { Tip } from '../../ui/tip';
+import { SlotColourPipe } from '../../ui/slot-colour';
 
 /** Which of the proposed names are taken, by how sure, by slot, by reason; and why, for the row one is at. */
 @Component({
   selector: 'rq-propose-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, Tip],
+  imports: [CountPipe, SlotColourPipe, Tip],
   templateUrl: './propose-panel.html',
   host: { class: 'flex h-full min-h-0 flex-col' },
 })

@@ -4,6 +4,7 @@ import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
 import { placeLabels, type Label } from './place-labels';
 import type { Stage } from './stage';
+import { SlotColourPipe } from '../../ui/slot-colour';
 
 /** Objects looked at for a label at most; above that only what is picked or about to change. */
 const most = 5000;
@@ -12,6 +13,7 @@ const most = 5000;
 @Component({
   selector: 'rq-label-layer',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [SlotColourPipe],
   template: `
     @for (label of shown(); track label.id) {
       <span
@@ -19,7 +21,7 @@ const most = 5000;
         [class]="label.changes ? 'border-jonquil-line bg-wash' : 'border-line bg-sheet/90'"
         [style.left.px]="label.x"
         [style.top.px]="label.y"
-        [style.color]="'var(--' + slot() + ', var(--ink))'"
+        [style.color]="slot() | slotColour"
         >{{ label.text }}</span
       >
     }

@@ -43,6 +43,7 @@ import type { ViewName } from './stage-camera';
 import { MenuPanel } from '../../ui/menu-panel';
 import { Tip } from '../../ui/tip';
 import { MenuCheck } from '../../ui/menu-check';
+import { SlotColourPipe } from '../../ui/slot-colour';
 
 const lookKey = 'renquil.helpers';
 const planeKey = 'renquil.plane';
@@ -55,7 +56,17 @@ function rememberedLook(): Display {
 @Component({
   selector: 'rq-viewport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkMenuTrigger, CountPipe, LabelLayer, MenuCheck, MenuChoice, MenuPanel, NgIcon, Tip],
+  imports: [
+    CdkMenuTrigger,
+    CountPipe,
+    LabelLayer,
+    MenuCheck,
+    MenuChoice,
+    MenuPanel,
+    NgIcon,
+    SlotColourPipe,
+    Tip,
+  ],
   viewProviders: [
     provideIcons({
       lucideBoxSelect,
