@@ -17,6 +17,7 @@ import { startTestServer, type TestServer } from '../testing/test-server.js';
 import { beginJob } from './begin-job.js';
 import { JobRunner } from './job-runner.js';
 import { workerName } from './worker-name.js';
+import { until } from '../testing/until.js';
 
 describe('the queue of jobs', () => {
   let server: TestServer;
@@ -53,9 +54,8 @@ describe('the queue of jobs', () => {
     });
   }
   const row = async (id: number) => (await findJob(database(), id))!;
-  async function until(id: number, state: string): Promise<void> {
-    for (let i = 0; i < 400 && (await row(id)).state !== state; i++)
-      await new Promise((done) => setTimeout(done, 25));
+  async function untilIn(id: number, state: string): Promise<void> {
+    await until(async () => (await row(id)).state === state);
     expect((await row(id)).state).toBe(state as never);
   }
   const scenes = async () =>
@@ -83,7 +83,7 @@ describe('the queue of jobs', () => {
     await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
       id,
     ]);
-    await until(id, 'failed');
+    await untilIn(id, 'failed');
     const after = await row(id);
     expect([after.state, after.attempts]).toEqual(['failed', 2]);
     expect(after.error).toContain('cannot read the upload');
@@ -93,7 +93,7 @@ describe('the queue of jobs', () => {
     await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
       id,
     ]);
-    await until(id, 'failed');
+    await untilIn(id, 'failed');
     expect((await row(id)).error).toContain('tried 3 times');
     expect((await row(id)).again).toBe(1);
   });
@@ -103,7 +103,7 @@ describe('the queue of jobs', () => {
     const other = await claimed({}, 'another-machine/1/1/1');
     const runner = new JobRunner(server.services);
     runner.start();
-    await until(id, 'failed');
+    await untilIn(id, 'failed');
     expect((await row(other)).state).toBe('running');
     await runner.stop();
   });
@@ -130,14 +130,14 @@ describe('the queue of jobs', () => {
       return { many, one };
     });
     const taken: number[] = [];
-    for (let i = 0; i < 200 && taken.length < 3; i++) {
+    await until(async () => {
       const rows = await database().rows<{ id: number }>(
         "SELECT id FROM job WHERE kind = 'x' AND (attempts > 0) AND id <> ? ORDER BY claimed_at, id",
         [order.many[0]!],
       );
       taken.splice(0, taken.length, ...rows.map(({ id }) => id));
-      await new Promise((done) => setTimeout(done, 20));
-    }
+      return taken.length >= 3;
+    });
     expect(taken[0]).toBe(order.one);
     await database().run("DELETE FROM job WHERE kind = 'x'");
   });
@@ -153,7 +153,7 @@ describe('the queue of jobs', () => {
       const { input, holder } = await upload(`once_${randomUUID()}`);
       const id = await beginJob(database(), job({ input }), holder);
       server.services.wakeJobs();
-      await until(id, 'done');
+      await untilIn(id, 'done');
       return id;
     };
     await bring();
@@ -179,14 +179,14 @@ describe('the queue of jobs', () => {
     await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
       id,
     ]);
-    await until(id, 'done');
+    await untilIn(id, 'done');
   });
   it('never reads a file that is missing as an empty one', async () => {
     const id = await claimed({ input: { files: [{ path: 'gone.glb', file: 999_999 }] } });
     await database().run('UPDATE job SET lease_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND WHERE id = ?', [
       id,
     ]);
-    await until(id, 'failed');
+    await untilIn(id, 'failed');
     expect((await row(id)).error).toContain('file-missing');
   });
   it('asks a cancelled job again, with what it was asked with', async () => {
@@ -197,7 +197,7 @@ describe('the queue of jobs', () => {
     if (ended.state === 'cancelled') {
       const answer = await mo.post<{ job: number }>(`/api/jobs/${id}/again`);
       expect([answer.status, answer.body.job]).toEqual([202, id]);
-      await until(id, 'done');
+      await untilIn(id, 'done');
     } else expect(ended.state).toBe('done');
     expect(await mo.refused('POST', `/api/jobs/${id}/again`)).toBe('request-invalid');
   });

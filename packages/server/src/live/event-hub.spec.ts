@@ -1,5 +1,6 @@
 import { startTestServer, type TestServer } from '../testing/test-server.js';
 import { EventHub, insertEvent, type SceneEvent } from './event-hub.js';
+import { until } from '../testing/until.js';
 
 const event = (revision: number): SceneEvent => ({ type: 'change', revision, author: 'Mo', label: 'x' });
 
@@ -19,9 +20,7 @@ describe('the event hub', () => {
   });
   const listen = () =>
     hub.listen(1, (_, body) => heard.push((JSON.parse(body) as { revision: number }).revision));
-  const settle = async (count: number) => {
-    for (let i = 0; i < 60 && heard.length < count; i++) await new Promise((done) => setTimeout(done, 50));
-  };
+  const settle = (count: number) => until(() => heard.length >= count);
 
   it('tells what comes after it opened, once, and nothing from before', async () => {
     const stop = listen();

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { openStored } from '../tasks/stored-scene.js';
 import { startTestServer, type TestServer } from '../testing/test-server.js';
 import type { Client } from '../testing/client.js';
+import { until } from '../testing/until.js';
 
 interface Committed {
   revision: number;
@@ -91,13 +92,9 @@ describe('a change', () => {
   });
   it('keeps a long log short by snapshots', async () => {
     for (let i = 0; i < 55; i++) await make(mo, [rename(9, await nameOf(9), `long_${i}`)]);
-    for (let i = 0; i < 100; i++) {
-      const snapshots = await server.services.database.rows(
-        'SELECT revision FROM scene_snapshot WHERE scene_id = 1',
-      );
-      if (snapshots.length > 1) break;
-      await new Promise((done) => setTimeout(done, 50));
-    }
+    const snapshots = () =>
+      server.services.database.rows('SELECT revision FROM scene_snapshot WHERE scene_id = 1');
+    expect(await until(async () => (await snapshots()).length > 1)).toBeTrue();
     const { body } = await mo.get<{ snapshot: number; changes: unknown[] }>('/api/scenes/1');
     expect(body.snapshot).toBeGreaterThan(0);
     expect(body.changes.length).toBeLessThan(55);
@@ -116,7 +113,7 @@ describe('a change', () => {
       label: 'Rename tail',
       edits: [rename(2, await first(2), 'heard')],
     });
-    for (let i = 0; i < 60 && !heard.length; i++) await new Promise((done) => setTimeout(done, 50));
+    await until(() => heard.length > 0);
     stop();
     expect(heard[0]).toEqual(jasmine.objectContaining({ type: 'change', revision: 1, author: 'Mo Adeyemi' }));
   });

@@ -3,19 +3,14 @@ import { findScene } from '../db/scenes.js';
 import { openStored } from '../tasks/stored-scene.js';
 import { startTestServer, type TestServer } from '../testing/test-server.js';
 import { Refresher } from './refresher.js';
+import { until } from '../testing/until.js';
 
 describe('judging again', () => {
   let server: TestServer;
   beforeAll(async () => (server = await startTestServer()));
   afterAll(() => server.close());
   const row = async () => (await findScene(server.services.database, 1))!;
-  const untilJudged = async (least: number): Promise<boolean> => {
-    for (let i = 0; i < 100; i++) {
-      if ((await row()).standing_revision! >= least) return true;
-      await new Promise((done) => setTimeout(done, 50));
-    }
-    return false;
-  };
+  const untilJudged = (least: number) => until(async () => (await row()).standing_revision! >= least);
 
   it('does not wait for a scene to come to rest', async () => {
     const refresher = new Refresher(() => server.services, 300, 900);

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Database } from '../database.js';
 import { PrivateMariaDb } from './private-mariadb.js';
+import { until } from '../../testing/until.js';
 
 describe('the private MariaDB', () => {
   let folder: string;
@@ -27,22 +28,16 @@ describe('the private MariaDB', () => {
     await again.close();
     await second.stop();
   });
-  const answers = async (mariadb: PrivateMariaDb): Promise<boolean> => {
-    for (let i = 0; i < 200; i++) {
+  const answers = (mariadb: PrivateMariaDb): Promise<boolean> =>
+    until(async () => {
       const database = new Database(mariadb.address);
       const isThere = await database.rows('SELECT 1').then(
         () => true,
         () => false,
       );
       await database.close().catch(() => undefined);
-      if (isThere) return true;
-      await new Promise((done) => setTimeout(done, 25));
-    }
-    return false;
-  };
-  const until = async (isSo: () => boolean): Promise<void> => {
-    for (let i = 0; i < 400 && !isSo(); i++) await new Promise((done) => setTimeout(done, 25));
-  };
+      return isThere;
+    });
   it('is shared by those on one folder, and only who started it stops it', async () => {
     const first = await PrivateMariaDb.start(folder);
     const second = await PrivateMariaDb.start(folder);

@@ -1,6 +1,7 @@
 import { partsConvention, type Convention } from '@renquil/core';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
+import { until } from '../../testing/until.js';
 
 interface Listed {
   readonly conventions: readonly {
@@ -123,12 +124,9 @@ describe('publishing a convention', () => {
   afterEach(() => server.close());
   const scene = async (id: number) => (await mo.get<Opened>(`/api/scenes/${id}`)).body;
   const judged = async (id: number) => {
-    for (let i = 0; i < 200; i++) {
-      const now = await scene(id);
-      if (now.scene.judged) return now.scene.standing.fitting;
-      await new Promise((done) => setTimeout(done, 50));
-    }
-    throw new Error('never judged');
+    let now = await scene(id);
+    if (!(await until(async () => (now = await scene(id)).scene.judged))) throw new Error('never judged');
+    return now.scene.standing.fitting;
   };
 
   it('makes the draft a numbered revision with a note, which then judges the scenes held to them', async () => {

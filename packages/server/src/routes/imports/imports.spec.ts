@@ -2,6 +2,7 @@ import { demoScenes } from '@renquil/demo';
 import { publishedModels } from '@renquil/formats/testing';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
+import { until } from '../../testing/until.js';
 
 describe('bringing in', () => {
   let server: TestServer;
@@ -14,10 +15,7 @@ describe('bringing in', () => {
   /** What a job let go of is cleared away after it has said how it ended. */
   const rested = async (wanted: Awaited<ReturnType<typeof counts>>) => {
     let now = await counts();
-    for (let i = 0; i < 200 && JSON.stringify(now) !== JSON.stringify(wanted); i++) {
-      await new Promise((done) => setTimeout(done, 25));
-      now = await counts();
-    }
+    await until(async () => JSON.stringify((now = await counts())) === JSON.stringify(wanted));
     return now;
   };
   beforeAll(async () => {

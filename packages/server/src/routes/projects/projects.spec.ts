@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
+import { until } from '../../testing/until.js';
 
 interface Library {
   readonly scenes: readonly {
@@ -49,10 +50,7 @@ describe('the library', () => {
     const before = (await library()).scenes[1]!;
     await rename('jaw', 'C_jaw_jnt', object, 0);
     let after = (await library()).scenes[1]!;
-    for (let i = 0; i < 100 && !after.judged; i++) {
-      await new Promise((done) => setTimeout(done, 50));
-      after = (await library()).scenes[1]!;
-    }
+    await until(async () => (after = (await library()).scenes[1]!).judged);
     expect(after.standing.fitting).toBe(before.standing.fitting + 1);
     expect(after.unsaved).toBe(1);
     expect((await library()).lately[0]).toEqual(
