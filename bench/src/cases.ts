@@ -2,23 +2,15 @@ import { createHash } from 'node:crypto';
 import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  applyChange,
-  CheckRun,
-  namingStatisticsOf,
-  CompiledConvention,
-  partsConvention,
-  planRename,
-  runRecipe,
-  type RecipeStep,
-  type Scene,
-  multiply,
-  parseQuery,
-  planGroup,
-  runQuery,
-  findTwins,
-  toMatrix,
-} from '@renquil/core';
+import { CheckRun, namingStatisticsOf } from '@renquil/core/checks';
+import { applyChange } from '@renquil/core/edits';
+import { multiply, toMatrix } from '@renquil/core/math';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
+import { runRecipe, type RecipeStep } from '@renquil/core/names/recipe';
+import { planRename, planGroup } from '@renquil/core/plans';
+import { parseQuery, runQuery } from '@renquil/core/query';
+import type { Scene } from '@renquil/core/scene';
+import { findTwins } from '@renquil/core/twins';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { measure, memoryOf } from './measure.js';
 import { addNames } from './names.js';

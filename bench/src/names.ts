@@ -1,16 +1,9 @@
-import {
-  applyChange,
-  CheckRun,
-  namingStatisticsOf,
-  checkRegistry,
-  CompiledConvention,
-  english,
-  learnConvention,
-  partsConvention,
-  proposeNames,
-  readName,
-  type Scene,
-} from '@renquil/core';
+import { CheckRun, namingStatisticsOf, checkRegistry } from '@renquil/core/checks';
+import { applyChange } from '@renquil/core/edits';
+import { CompiledConvention, english, partsConvention, readName } from '@renquil/core/names';
+import { learnConvention } from '@renquil/core/names/learn';
+import type { Scene } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import type { Add } from './cases.js';
 
 const convention = new CompiledConvention(partsConvention);

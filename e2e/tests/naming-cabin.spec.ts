@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { Recipe } from '@renquil/core';
+import type { Recipe } from '@renquil/core/names/recipe';
 import { App } from '../support/app.js';
 
 async function applyProposals(app: App, least?: string): Promise<void> {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
-import { applyChange, openSnapshot, takeSnapshot, type Scene, type SceneSnapshot } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { openSnapshot, takeSnapshot, type Scene, type SceneSnapshot } from '@renquil/core/scene';
 import { decodeChange } from '@renquil/formats/schemas';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import type { Acknowledged, Person } from './person.js';

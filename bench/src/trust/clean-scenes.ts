@@ -1,4 +1,5 @@
-import { allOn, identityTransform, Scene, type Kind, type Shape, type Transform } from '@renquil/core';
+import { identityTransform, type Transform } from '@renquil/core/math';
+import { allOn, Scene, type Kind, type Shape } from '@renquil/core/scene';
 
 /**
  * Two clean scenes by another hand than the demo's: other things, other habits, shapes whose names say nothing, materials

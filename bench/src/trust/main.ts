@@ -1,4 +1,4 @@
-import { CompiledConvention, partsConvention } from '@renquil/core';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
 import { demoScenes } from '@renquil/demo';
 import { readGltf } from '@renquil/formats';
 import { rescueSled, ticketKiosk } from './clean-scenes.js';

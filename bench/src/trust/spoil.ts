@@ -1,4 +1,4 @@
-import { type CompiledConvention, readName, type PatternKey } from '@renquil/core';
+import { type CompiledConvention, readName, type PatternKey } from '@renquil/core/names';
 
 export interface Spoiled {
   /** Slots of the right name, in pattern order. */

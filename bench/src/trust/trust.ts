@@ -1,10 +1,7 @@
-import {
-  highConfidence,
-  proposeNames,
-  type CompiledConvention,
-  type ObjectId,
-  type Scene,
-} from '@renquil/core';
+import type { CompiledConvention } from '@renquil/core/names';
+import { highConfidence } from '@renquil/core/names/propose';
+import type { ObjectId, Scene } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import { seededRandom } from '@renquil/core/testing';
 import { operators, slotsOf } from './spoil.js';
 

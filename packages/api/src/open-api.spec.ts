@@ -1,6 +1,6 @@
 import { Validator } from '@seriousme/openapi-schema-validator';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { partsConvention } from '@renquil/core';
+import { partsConvention } from '@renquil/core/names';
 import type { Endpoint } from './endpoint.js';
 import { endpoints } from './endpoints/registry.js';
 import { openApi } from './open-api.js';

@@ -1,4 +1,4 @@
-import { errorCatalogue } from '@renquil/core';
+import { errorCatalogue } from '@renquil/core/errors';
 import { conventionJsonSchema, editSchemas } from '@renquil/formats/schemas';
 import type { Endpoint, Needs } from './endpoint.js';
 import { endpoints } from './endpoints/registry.js';

@@ -1,4 +1,5 @@
-import { CompiledConvention, facings, partsConvention } from '@renquil/core';
+import { facings } from '@renquil/core/frames';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
 import { parseConvention } from '@renquil/formats/schemas';
 import type { Host } from './host.js';
 import { oneOf } from './one-of.js';

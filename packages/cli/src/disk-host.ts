@@ -1,5 +1,5 @@
 import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { printable } from '@renquil/formats';
 import type { Host } from './host.js';
 

@@ -1,7 +1,8 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkRegistry, partsConvention } from '@renquil/core';
+import { checkRegistry } from '@renquil/core/checks';
+import { partsConvention } from '@renquil/core/names';
 import { publishedModels } from '@renquil/formats/testing';
 import { diskHost } from './disk-host.js';
 import { main } from './main.js';

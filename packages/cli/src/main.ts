@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import type { ExitCode } from './command.js';
 import { commandRegistry } from './commands/registry.js';
 import { diskHost } from './disk-host.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** The value, when it is one of those allowed; else an error that lists them. */
 export function oneOf<T extends string>(flag: string, value: string | boolean, allowed: readonly T[]): T {

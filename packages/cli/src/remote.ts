@@ -1,6 +1,6 @@
 import type { AboutToken, JobInfo } from '@renquil/api';
 import { urlOf, type Address, type Replied, type Sent } from '@renquil/api/address';
-import { RenquilError, type ErrorCode, errorCatalogue } from '@renquil/core';
+import { RenquilError, type ErrorCode, errorCatalogue } from '@renquil/core/errors';
 import type { Values } from './command.js';
 import type { Host } from './host.js';
 

@@ -1,5 +1,6 @@
 import { dirname, join } from 'node:path';
-import { RenquilError, type Scene } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import type { Scene } from '@renquil/core/scene';
 import {
   fileKindOf,
   lackingImages,

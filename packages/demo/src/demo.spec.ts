@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { CheckRun, CompiledConvention, findTwins, partsConvention } from '@renquil/core';
+import { CheckRun } from '@renquil/core/checks';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
+import { findTwins } from '@renquil/core/twins';
 import { readGltf, writeGltf } from '@renquil/formats';
 import validator from 'gltf-validator';
 import { demoScenes } from './demo-scenes.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { isGlb } from './gltf/glb.js';
 
 /** The files that can be brought in. */

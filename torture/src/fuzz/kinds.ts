@@ -1,24 +1,13 @@
-import {
-  applyChange,
-  checkRegistry,
-  CheckRun,
-  CompiledConvention,
-  learnConvention,
-  parseQuery,
-  planMirror,
-  planPivot,
-  planZero,
-  partsConvention,
-  proposeNames,
-  queryKeys,
-  readParameter,
-  RenquilError,
-  runQuery,
-  runRecipe,
-  shippedConventions,
-  strangeId,
-  type Scene,
-} from '@renquil/core';
+import { checkRegistry, CheckRun, readParameter } from '@renquil/core/checks';
+import { applyChange } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
+import { CompiledConvention, partsConvention, shippedConventions } from '@renquil/core/names';
+import { learnConvention } from '@renquil/core/names/learn';
+import { runRecipe } from '@renquil/core/names/recipe';
+import { planMirror, planPivot, planZero } from '@renquil/core/plans';
+import { parseQuery, queryKeys, runQuery } from '@renquil/core/query';
+import { strangeId, type Scene } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import { randomEdit, randomTree, seededRandom, sidedOutline, sceneFromOutline } from '@renquil/core/testing';
 import {
   applyChangeList,

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { caseOf } from './kinds.js';
 
 /** What a runner says to whoever watches over it. */

@@ -1,4 +1,5 @@
-import { allOn, Scene, type ObjectId, type Shape, type Transform } from '@renquil/core';
+import type { Transform } from '@renquil/core/math';
+import { allOn, Scene, type ObjectId, type Shape } from '@renquil/core/scene';
 import type { AssetParts, PartRow } from './assets.js';
 import type { Habit } from './habits.js';
 import { joinPieces, type NamePiece, type Truth } from './truth.js';

@@ -1,12 +1,7 @@
-import {
-  CompiledConvention,
-  learnConvention,
-  proposeNames,
-  readName,
-  type LearnedConvention,
-  type ObjectId,
-  type Scene,
-} from '@renquil/core';
+import { CompiledConvention, readName } from '@renquil/core/names';
+import { learnConvention, type LearnedConvention } from '@renquil/core/names/learn';
+import type { ObjectId, Scene } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import type { MadeScene } from './build-scene.js';
 import { nearMisses } from './near-misses.js';
 

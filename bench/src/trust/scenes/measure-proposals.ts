@@ -1,11 +1,8 @@
-import {
-  CompiledConvention,
-  highConfidence,
-  learnConvention,
-  proposeNames,
-  readName,
-  type ObjectId,
-} from '@renquil/core';
+import { CompiledConvention, readName } from '@renquil/core/names';
+import { learnConvention } from '@renquil/core/names/learn';
+import { highConfidence } from '@renquil/core/names/propose';
+import type { ObjectId } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import { seededRandom } from '@renquil/core/testing';
 import type { MadeScene } from './build-scene.js';
 import { everything } from './measure-learning.js';

@@ -1,4 +1,4 @@
-import type { Kind } from '@renquil/core';
+import type { Kind } from '@renquil/core/scene';
 import { joinPieces, type NamePiece } from './truth.js';
 
 /** What people do to names of any habit: the spoiled name, or null where it cannot be done. */

@@ -1,4 +1,4 @@
-import type { Kind } from '@renquil/core';
+import type { Kind } from '@renquil/core/scene';
 
 /** What an object of a made scene is, whatever it is called. */
 export interface Truth {

@@ -1,4 +1,4 @@
-import type { Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
 import { editsSchema } from '@renquil/formats/schemas';
 import { filled, given, optional } from '../shape.js';
 import { list, object } from '../objects.js';

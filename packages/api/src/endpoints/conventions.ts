@@ -1,4 +1,5 @@
-import type { Convention, LearnedGuess, Misfit } from '@renquil/core';
+import type { Convention, Misfit } from '@renquil/core/names';
+import type { LearnedGuess } from '@renquil/core/names/learn';
 import { about, filled, nullable, optional } from '../shape.js';
 import { list, object } from '../objects.js';
 import { anyObject, count, flag, id, integer, oneOf, text, time, unchecked, yes } from '../values.js';

@@ -1,4 +1,4 @@
-import type { Gate } from '@renquil/core';
+import type { Gate } from '@renquil/core/workbench';
 import { filled, nullable, optional, type Shape } from '../shape.js';
 import { list, object, record } from '../objects.js';
 import { count, flag, id, oneOf, requestId, text, time } from '../values.js';

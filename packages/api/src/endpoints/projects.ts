@@ -1,4 +1,4 @@
-import { kinds } from '@renquil/core';
+import { kinds } from '@renquil/core/scene';
 import { nullable, optional } from '../shape.js';
 import { list, object } from '../objects.js';
 import { count, flag, id, oneOf, text, time } from '../values.js';

@@ -1,4 +1,4 @@
-import type { Recipe } from '@renquil/core';
+import type { Recipe } from '@renquil/core/names/recipe';
 import { list, object } from '../objects.js';
 import { anyObject, flag, id, text, time, unchecked } from '../values.js';
 import { endpoint } from '../endpoint.js';

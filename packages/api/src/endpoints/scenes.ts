@@ -1,4 +1,4 @@
-import { facings } from '@renquil/core';
+import { facings } from '@renquil/core/frames';
 import { nullable, optional } from '../shape.js';
 import { list, object } from '../objects.js';
 import { count, flag, oneOf, text } from '../values.js';

@@ -1,4 +1,4 @@
-import type { NamingStatistics } from '@renquil/core';
+import type { NamingStatistics } from '@renquil/core/checks';
 import { object, record } from '../objects.js';
 import { nullable, type Shape } from '../shape.js';
 import { count, flag, id, text, time } from '../values.js';

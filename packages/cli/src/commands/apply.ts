@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { applyChangeList } from '@renquil/formats';
 import { parseChangeList } from '@renquil/formats/schemas';
 import type { Command } from '../command.js';

@@ -1,4 +1,6 @@
-import { CheckRun, CompiledConvention, severities, type Scene } from '@renquil/core';
+import { CheckRun, severities } from '@renquil/core/checks';
+import { CompiledConvention } from '@renquil/core/names';
+import type { Scene } from '@renquil/core/scene';
 import {
   makeReport,
   readGltf,

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import type { Command, ExitCode } from '../command.js';
 import { Remote, RemoteError, remoteOptions, remoteUsage } from '../remote.js';
 

@@ -1,4 +1,6 @@
-import { learnConvention, parseQuery, RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { learnConvention } from '@renquil/core/names/learn';
+import { parseQuery } from '@renquil/core/query';
 import type { Command } from '../command.js';
 import { openFile } from '../scene-file.js';
 

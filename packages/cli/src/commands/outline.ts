@@ -1,4 +1,4 @@
-import { kinds, pathOf, type Scene, type SceneObject } from '@renquil/core';
+import { kinds, pathOf, type Scene, type SceneObject } from '@renquil/core/scene';
 import { printable } from '@renquil/formats';
 import type { Command } from '../command.js';
 import { oneOf } from '../one-of.js';

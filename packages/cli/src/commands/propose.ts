@@ -1,12 +1,8 @@
-import {
-  highConfidence,
-  leastConfidence,
-  parseQuery,
-  PathBook,
-  proposeNames,
-  RenquilError,
-  type NameProposal,
-} from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { highConfidence, leastConfidence, type NameProposal } from '@renquil/core/names/propose';
+import { parseQuery } from '@renquil/core/query';
+import { PathBook } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import { printable, type ChangeList } from '@renquil/formats';
 import type { Command } from '../command.js';
 import { openConvention } from '../convention-file.js';

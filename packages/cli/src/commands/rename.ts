@@ -1,4 +1,8 @@
-import { parseQuery, planRename, applyChange, RenquilError, runRecipe } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
+import { runRecipe } from '@renquil/core/names/recipe';
+import { planRename } from '@renquil/core/plans';
+import { parseQuery } from '@renquil/core/query';
 import type { ChangeList } from '@renquil/formats';
 import { parseRecipe } from '@renquil/formats/schemas';
 import { printable } from '@renquil/formats';

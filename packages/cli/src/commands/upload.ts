@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { lackingImages } from '@renquil/formats';
 import type { Command, ExitCode } from '../command.js';
 import { Remote, remoteOptions, remoteUsage } from '../remote.js';

@@ -1,10 +1,11 @@
-import * as core from '../index.js';
+import * as plan from './index.js';
 import { applyChange } from '../edits/change.js';
 import type { Edit } from '../edits/edit.js';
 import { allOn } from '../scene/scene-object.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { openSnapshot, takeSnapshot } from '../scene/snapshot.js';
+import * as twins from '../twins/index.js';
 import { frozenScene, randomEdit, randomTransform, randomTree, seededRandom } from '../testing/index.js';
 
 interface Picked {
@@ -14,61 +15,61 @@ interface Picked {
   readonly other: ObjectId;
   readonly random: () => number;
 }
-type Answer = core.Plan | Edit[] | { readonly edits: readonly Edit[] } | readonly Edit[];
+type Answer = plan.Plan | Edit[] | { readonly edits: readonly Edit[] } | readonly Edit[];
 const keep = (random: () => number) => (random() < 0.5 ? 'world' : 'local');
 
 /** One call of every plan, on a random scene and what is picked in it. */
 const plans: Readonly<Record<string, (picked: Picked) => Answer>> = {
-  planGroup: ({ scene, ids }) => core.planGroup(scene, ids, { name: 'g', pivot: 'centre' }),
+  planGroup: ({ scene, ids }) => plan.planGroup(scene, ids, { name: 'g', pivot: 'centre' }),
   planTransform: ({ scene, one, random }) =>
-    core.planTransform(scene, one, random() < 0.5 ? 'world' : 'parent', randomTransform(random, 'even')),
-  planRest: ({ scene, ids }) => core.planRest(scene, ids),
-  planBackToRest: ({ scene, ids }) => core.planBackToRest(scene, ids),
-  planRemove: ({ scene, ids }) => core.planRemove(scene, ids),
-  planRename: ({ scene, ids }) => core.planRename(scene, new Map(ids.map((id) => [id, `new${id}`]))),
+    plan.planTransform(scene, one, random() < 0.5 ? 'world' : 'parent', randomTransform(random, 'even')),
+  planRest: ({ scene, ids }) => plan.planRest(scene, ids),
+  planBackToRest: ({ scene, ids }) => plan.planBackToRest(scene, ids),
+  planRemove: ({ scene, ids }) => plan.planRemove(scene, ids),
+  planRename: ({ scene, ids }) => plan.planRename(scene, new Map(ids.map((id) => [id, `new${id}`]))),
   planRenameThing: ({ scene }) =>
-    core.planRenameThing(
+    plan.planRenameThing(
       scene,
-      { thing: 'shape', index: 0, name: scene.shapes[0]!.name } as core.NamedThing,
+      { thing: 'shape', index: 0, name: scene.shapes[0]!.name } as plan.NamedThing,
       'x',
     ),
-  planShapesFollow: ({ scene }) => core.planShapesFollow(scene, '_shape'),
-  planMove: ({ scene, one, other, random }) => core.planMove(scene, one, other, { keep: keep(random) }),
+  planShapesFollow: ({ scene }) => plan.planShapesFollow(scene, '_shape'),
+  planMove: ({ scene, one, other, random }) => plan.planMove(scene, one, other, { keep: keep(random) }),
   planMoves: ({ scene, ids, other, random }) =>
-    core.planMoves(
+    plan.planMoves(
       scene,
       ids.map((object) => ({ object, under: random() < 0.3 ? null : other })),
       keep(random),
     ),
-  planControl: ({ scene, ids }) => core.planControl(scene, ids),
-  planTakeOut: ({ scene, ids }) => core.planTakeOut(scene, ids),
-  planInsertParents: ({ scene, ids }) => core.planInsertParents(scene, ids, (id) => `over${id}`),
-  planZero: ({ scene, ids }) => core.planZero(scene, ids),
-  planMirror: ({ scene, one }) => core.planMirror(scene, one, 'x'),
+  planControl: ({ scene, ids }) => plan.planControl(scene, ids),
+  planTakeOut: ({ scene, ids }) => plan.planTakeOut(scene, ids),
+  planInsertParents: ({ scene, ids }) => plan.planInsertParents(scene, ids, (id) => `over${id}`),
+  planZero: ({ scene, ids }) => plan.planZero(scene, ids),
+  planMirror: ({ scene, one }) => plan.planMirror(scene, one, 'x'),
   planTidy: ({ scene, ids }) =>
-    core.planTidy(
+    plan.planTidy(
       scene,
       ids.map((object, i) => ({ object, what: (['empty', 'lone', 'stray'] as const)[i % 3]!, because: '' })),
     ),
-  planLayer: ({ scene }) => core.planLayer(scene, 'Body', { colour: '#112233' }),
-  planRenameLayer: ({ scene }) => core.planRenameLayer(scene, 'Body', 'Trunk'),
-  planRemoveLayer: ({ scene }) => core.planRemoveLayer(scene, 'Body'),
-  planView: ({ scene, ids }) => core.planView(scene, { name: 'v', hidden: ids, layers: [], sets: [] }),
-  planPivot: ({ scene, one }) => core.planPivot(scene, one, [1, 2, 3]),
-  planUngroup: ({ scene, ids, random }) => core.planUngroup(scene, ids, random() < 0.5),
+  planLayer: ({ scene }) => plan.planLayer(scene, 'Body', { colour: '#112233' }),
+  planRenameLayer: ({ scene }) => plan.planRenameLayer(scene, 'Body', 'Trunk'),
+  planRemoveLayer: ({ scene }) => plan.planRemoveLayer(scene, 'Body'),
+  planView: ({ scene, ids }) => plan.planView(scene, { name: 'v', hidden: ids, layers: [], sets: [] }),
+  planPivot: ({ scene, one }) => plan.planPivot(scene, one, [1, 2, 3]),
+  planUngroup: ({ scene, ids, random }) => plan.planUngroup(scene, ids, random() < 0.5),
   planClusters: ({ scene, ids }) =>
-    core.planClusters(scene, core.proposeClusters(scene, ids, { by: 'kind', underBiggest: true })),
+    plan.planClusters(scene, plan.proposeClusters(scene, ids, { by: 'kind', underBiggest: true })),
   planRestore: ({ scene, random }) => {
     const target = openSnapshot(takeSnapshot(scene));
     for (let i = 0; i < 8; i++) applyChange(target, { label: '', edits: randomEdit(target, random) });
-    return core.planRestore(scene, target);
+    return plan.planRestore(scene, target);
   },
-  planSort: ({ scene, one }) => core.planSort(scene, one),
-  planShare: ({ scene, ids }) => core.planShare(scene, ids),
-  planLike: ({ scene, one, other }) => core.planLike(scene, one, [other]),
+  planSort: ({ scene, one }) => plan.planSort(scene, one),
+  planShare: ({ scene, ids }) => twins.planShare(scene, ids),
+  planLike: ({ scene, one, other }) => twins.planLike(scene, one, [other]),
   planOnFork: ({ scene, ids }) =>
-    core.planOnFork(scene, (fork, run) => {
-      for (const id of ids) if (fork.find(id)) run(core.planRemove(fork, [id]));
+    plan.planOnFork(scene, (fork, run) => {
+      for (const id of ids) if (fork.find(id)) run(plan.planRemove(fork, [id]));
     }),
 };
 
@@ -78,7 +79,7 @@ const editsOf = (answer: Answer): readonly Edit[] =>
 describe('every plan', () => {
   it('is called here', () => {
     expect(Object.keys(plans).sort()).toEqual(
-      Object.keys(core)
+      Object.keys({ ...plan, ...twins })
         .filter((name) => /^plan[A-Z]/.test(name))
         .sort(),
     );

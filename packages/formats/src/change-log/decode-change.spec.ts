@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { applyChange, invertEdits, openSnapshot, takeSnapshot, type SceneSnapshot } from '@renquil/core';
+import { applyChange, invertEdits } from '@renquil/core/edits';
+import { openSnapshot, takeSnapshot, type SceneSnapshot } from '@renquil/core/scene';
 import { editSamples } from '@renquil/core/testing';
 import { changeFormat, decodeChange } from './decode-change.js';
 

@@ -1,4 +1,5 @@
-import { RenquilError, type Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
 import { editsSchema } from '../schemas/edits.js';
 
 /** The form in which the edits of a change are written today. A new form gets the next number and a step in `upgrades`. */

@@ -1,4 +1,4 @@
-import { takeSnapshot } from '@renquil/core';
+import { takeSnapshot } from '@renquil/core/scene';
 import { outlineOf, sceneFromOutline } from '@renquil/core/testing';
 import { parseChangeList } from '../schemas/change-list.js';
 import { applyChangeList } from './apply-change-list.js';

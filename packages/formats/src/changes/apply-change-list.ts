@@ -1,6 +1,6 @@
+import { applyChange, type Change, type Edit } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
 import {
-  applyChange,
-  objectsAt,
   pivotPoint,
   planGroup,
   planMirror,
@@ -11,16 +11,10 @@ import {
   planRest,
   planUngroup,
   planZero,
-  RenquilError,
-  switchNames,
-  type Change,
-  type Edit,
-  type Json,
-  type ObjectId,
   type PivotAt,
   type Plan,
-  type Scene,
-} from '@renquil/core';
+} from '@renquil/core/plans';
+import { objectsAt, switchNames, type Json, type ObjectId, type Scene } from '@renquil/core/scene';
 import type { ChangeList, ListedChange, ObjectRef } from './change-list.js';
 
 /**

@@ -1,4 +1,6 @@
-import type { Axis, Json, PivotAt, Vec3 } from '@renquil/core';
+import type { Vec3 } from '@renquil/core/math';
+import type { Axis, PivotAt } from '@renquil/core/plans';
+import type { Json } from '@renquil/core/scene';
 
 /** An object of a change list: its id number, or a path that only it has. */
 export type ObjectRef = number | string;

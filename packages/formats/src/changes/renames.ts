@@ -1,4 +1,4 @@
-import { pathOf, type Scene } from '@renquil/core';
+import { pathOf, type Scene } from '@renquil/core/scene';
 import { writeCsv } from '../csv/csv.js';
 
 /** One object's name before and after. */

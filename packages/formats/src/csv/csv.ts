@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** RFC 4180: CRLF lines, quotes where needed. Cells that a spreadsheet would run as a formula get a leading quote mark. */
 export function writeCsv(header: readonly string[], rows: readonly (readonly (string | number)[])[]): string {

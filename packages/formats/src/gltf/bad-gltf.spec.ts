@@ -1,4 +1,5 @@
-import { applyChange, RenquilError } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
 import { makeGlb, nodesGlb } from '../testing/make-glb.js';
 import { decodeShape } from './decode-shape.js';
 import { readGltf } from './read-gltf.js';

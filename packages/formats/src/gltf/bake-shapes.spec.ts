@@ -1,16 +1,10 @@
 import { NodeIO, type Document } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { transformMesh } from '@gltf-transform/functions';
-import {
-  applyChange,
-  drawnWorld,
-  planMirror,
-  planPivot,
-  planZero,
-  transformPoint,
-  type Plan,
-  type Vec3,
-} from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { transformPoint, type Vec3 } from '@renquil/core/math';
+import { planMirror, planPivot, planZero, type Plan } from '@renquil/core/plans';
+import { drawnWorld } from '@renquil/core/scene';
 import validator from 'gltf-validator';
 import { publishedModels } from '../testing/published-models.js';
 import { makeGlb } from '../testing/make-glb.js';

@@ -1,13 +1,6 @@
-import {
-  determinant3,
-  invertAffine,
-  RenquilError,
-  transformPoint,
-  type Mat4,
-  type ObjectId,
-  type Scene,
-  type Vec3,
-} from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { determinant3, invertAffine, transformPoint, type Mat4, type Vec3 } from '@renquil/core/math';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 import { binChunk } from './glb.js';
 import { asTriangles, readCorners, readFloats, restartOf } from './decode-shape.js';
 import {

@@ -1,6 +1,6 @@
+import { sameJson } from '@renquil/core/edits';
 import {
   displays,
-  sameJson,
   switchNames,
   type Display,
   type Ruling,
@@ -8,7 +8,7 @@ import {
   type SceneLayer,
   type SceneSet,
   type SceneView,
-} from '@renquil/core';
+} from '@renquil/core/scene';
 import type { Gltf } from './gltf-json.js';
 import { isObject } from './guards.js';
 

@@ -1,4 +1,4 @@
-import { invertAffine, transformPoint, type Mat4 } from '@renquil/core';
+import { invertAffine, transformPoint, type Mat4 } from '@renquil/core/math';
 import { decodeShape, type DecodedPart } from './decode-shape.js';
 import type { Gltf } from './gltf-json.js';
 import { instancedShapes, instanceMatrices, mirrors } from './instanced-shapes.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { cutBytes } from './cut-bytes.js';
 import { dropFromList, listNames, listUsers, type ListName } from './drop-from-list.js';
 import type { Gltf } from './gltf-json.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import fc from 'fast-check';
 import { publishedModels } from '../testing/published-models.js';
 import { openGltf } from './gltf-source.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** A chunk of a GLB, glTF 2.0 section 4.4.3. `data` includes its padding. */
 export interface GlbChunk {

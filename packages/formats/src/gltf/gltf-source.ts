@@ -1,5 +1,5 @@
 import { gltfLimits } from './gltf-limits.js';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { binChunk, isGlb, readGlb, type GlbChunk } from './glb.js';
 import { readDataUri } from './data-uri.js';
 import { safePath } from './relative-path.js';

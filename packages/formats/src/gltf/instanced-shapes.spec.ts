@@ -1,4 +1,5 @@
-import { applyChange, planZero } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { planZero } from '@renquil/core/plans';
 import { makeGlb } from '../testing/make-glb.js';
 import { decodeDrawn } from './decode-instances.js';
 import { readGltf } from './read-gltf.js';

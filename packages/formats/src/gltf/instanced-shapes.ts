@@ -7,7 +7,7 @@ import {
   type Mat4,
   type Quat,
   type Vec3,
-} from '@renquil/core';
+} from '@renquil/core/math';
 import { readFloats } from './decode-shape.js';
 import type { Gltf } from './gltf-json.js';
 

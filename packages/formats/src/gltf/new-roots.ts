@@ -1,4 +1,4 @@
-import type { ObjectId, Scene } from '@renquil/core';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 import type { Gltf } from './gltf-json.js';
 
 /**

@@ -1,7 +1,7 @@
+import { identityTransform, type Transform } from '@renquil/core/math';
 import {
   allOn,
   displays,
-  identityTransform,
   kinds,
   switchNames,
   type Attributes,
@@ -11,8 +11,7 @@ import {
   type Mark,
   type ObjectData,
   type Switches,
-  type Transform,
-} from '@renquil/core';
+} from '@renquil/core/scene';
 import type { Gltf, GltfAnimation, GltfNode } from './gltf-json.js';
 import { isObject } from './guards.js';
 import { instancedShapes, instancing } from './instanced-shapes.js';

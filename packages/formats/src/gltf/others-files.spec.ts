@@ -1,11 +1,6 @@
-import {
-  applyChange,
-  identityTransform,
-  newGroup,
-  openSnapshot,
-  takeSnapshot,
-  type Edit,
-} from '@renquil/core';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { identityTransform } from '@renquil/core/math';
+import { newGroup, openSnapshot, takeSnapshot } from '@renquil/core/scene';
 import { makeGlb } from '../testing/make-glb.js';
 import { readGltf } from './read-gltf.js';
 import { packGlb, writeGltf } from './write-gltf.js';

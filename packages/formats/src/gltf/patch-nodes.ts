@@ -1,14 +1,13 @@
+import { sameJson } from '@renquil/core/edits';
+import { sameTransform, type Transform } from '@renquil/core/math';
 import {
   allOn,
-  sameJson,
-  sameTransform,
   type ObjectData,
   type ObjectId,
   type Scene,
   type SceneObject,
   type Switches,
-  type Transform,
-} from '@renquil/core';
+} from '@renquil/core/scene';
 import type { Gltf, GltfNode } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';

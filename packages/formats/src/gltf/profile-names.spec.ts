@@ -1,15 +1,8 @@
-import {
-  CompiledConvention,
-  defineConvention,
-  highConfidence,
-  kinds,
-  learnConvention,
-  leastConfidence,
-  partsConvention,
-  proposeNames,
-  readName,
-  type Kind,
-} from '@renquil/core';
+import { CompiledConvention, defineConvention, partsConvention, readName } from '@renquil/core/names';
+import { learnConvention } from '@renquil/core/names/learn';
+import { highConfidence, leastConfidence } from '@renquil/core/names/propose';
+import { kinds, type Kind } from '@renquil/core/scene';
+import { proposeNames } from '@renquil/core/workbench';
 import { publishedModels, type PublishedModel } from '../testing/published-models.js';
 import { readGltf } from './read-gltf.js';
 

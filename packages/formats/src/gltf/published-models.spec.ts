@@ -1,6 +1,9 @@
 import { NodeIO, type Mesh } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
-import { applyChange, distance, planRename, type ObjectId } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { distance } from '@renquil/core/math';
+import { planRename } from '@renquil/core/plans';
+import type { ObjectId } from '@renquil/core/scene';
 import validator from 'gltf-validator';
 import { publishedModels, type PublishedModel } from '../testing/published-models.js';
 import { openGltf } from './gltf-source.js';

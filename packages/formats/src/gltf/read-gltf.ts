@@ -1,4 +1,5 @@
-import { Scene, uniteBoxes, type Box, type Material, type Shape, type Vec3 } from '@renquil/core';
+import { uniteBoxes, type Box, type Vec3 } from '@renquil/core/math';
+import { Scene, type Material, type Shape } from '@renquil/core/scene';
 import { asTriangles, readCorners, restartOf } from './decode-shape.js';
 import { isHidden, type Gltf, type GltfAccessor, type GltfMesh, type GltfPrimitive } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** A relative path inside the upload; null when it leaves it. RFC 3986 percent escapes are decoded. */
 export function relativePath(uri: string): string | null {

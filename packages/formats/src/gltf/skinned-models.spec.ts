@@ -1,17 +1,9 @@
 import { NodeIO, type Document } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
-import {
-  applyChange,
-  multiply,
-  planGroup,
-  planMove,
-  planPivot,
-  planSort,
-  planUngroup,
-  type Mat4,
-  type Plan,
-  type Scene,
-} from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { multiply, type Mat4 } from '@renquil/core/math';
+import { planGroup, planMove, planPivot, planSort, planUngroup, type Plan } from '@renquil/core/plans';
+import type { Scene } from '@renquil/core/scene';
 import { seededRandom } from '@renquil/core/testing';
 import { publishedModels } from '../testing/published-models.js';
 import { readGltf } from './read-gltf.js';

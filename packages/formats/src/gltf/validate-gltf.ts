@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import {
   componentBytes,
   isFallback,
@@ -8,7 +8,7 @@ import {
   type GltfAccessor,
   type GltfNode,
 } from './gltf-json.js';
-import { mostMetres } from '@renquil/core';
+import { mostMetres } from '@renquil/core/math';
 import type { GltfLimits } from './gltf-limits.js';
 import { relativePath } from './relative-path.js';
 import { instancing } from './instanced-shapes.js';

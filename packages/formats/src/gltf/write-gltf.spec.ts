@@ -1,13 +1,7 @@
-import {
-  applyChange,
-  newGroup,
-  planControl,
-  planMove,
-  planRemove,
-  planShare,
-  takeSnapshot,
-  type Edit,
-} from '@renquil/core';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { planControl, planMove, planRemove } from '@renquil/core/plans';
+import { newGroup, takeSnapshot } from '@renquil/core/scene';
+import { planShare } from '@renquil/core/twins';
 import { randomEdit, seededRandom } from '@renquil/core/testing';
 import validator from 'gltf-validator';
 import { publishedModels } from '../testing/published-models.js';

@@ -1,4 +1,4 @@
-import type { ObjectId, Scene } from '@renquil/core';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 import { bakeShapes } from './bake-shapes.js';
 import { binChunk, jsonChunk, writeGlb, type GlbChunk } from './glb.js';
 import { isFallback } from './gltf-json.js';

@@ -1,4 +1,5 @@
-import { PathBook, type CheckRun, type Finding, type Severity } from '@renquil/core';
+import type { CheckRun, Finding, Severity } from '@renquil/core/checks';
+import { PathBook } from '@renquil/core/scene';
 
 /** A finding as reports have it: by path, not by id. */
 export interface ReportFinding {

@@ -1,4 +1,5 @@
-import { CheckRun, checkRegistry, CompiledConvention, partsConvention } from '@renquil/core';
+import { CheckRun, checkRegistry } from '@renquil/core/checks';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { parseXml } from '@rgrove/parse-xml';
 import fc from 'fast-check';

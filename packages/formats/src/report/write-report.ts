@@ -1,4 +1,4 @@
-import { checkRegistry, type Severity } from '@renquil/core';
+import { checkRegistry, type Severity } from '@renquil/core/checks';
 import { writeCsv } from '../csv/csv.js';
 import type { Report, ReportFinding } from './report.js';
 

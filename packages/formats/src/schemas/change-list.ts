@@ -1,6 +1,6 @@
 import { told } from '../gltf/guards.js';
 import Joi from 'joi';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { changeOps, type ChangeList } from '../changes/change-list.js';
 
 const ref = Joi.alternatives(

@@ -1,12 +1,6 @@
-import {
-  checkRegistry,
-  CheckRun,
-  CompiledConvention,
-  partsConvention,
-  readParameter,
-  RenquilError,
-  type Convention,
-} from '@renquil/core';
+import { checkRegistry, CheckRun, readParameter } from '@renquil/core/checks';
+import { RenquilError } from '@renquil/core/errors';
+import { CompiledConvention, partsConvention, type Convention } from '@renquil/core/names';
 import { randomTree, seededRandom } from '@renquil/core/testing';
 import fc from 'fast-check';
 import { wrongSettings } from './check-settings.js';

@@ -1,13 +1,8 @@
 import Joi from 'joi';
-import {
-  checkRegistry,
-  kinds,
-  mostListed,
-  mostText,
-  nearWord,
-  parseQuery,
-  type Parameter,
-} from '@renquil/core';
+import { checkRegistry, mostListed, mostText, type Parameter } from '@renquil/core/checks';
+import { nearWord } from '@renquil/core/names';
+import { parseQuery } from '@renquil/core/query';
+import { kinds } from '@renquil/core/scene';
 
 const text = Joi.string().allow('').max(mostText);
 const someKinds = Joi.array()

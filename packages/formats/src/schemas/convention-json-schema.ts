@@ -1,4 +1,7 @@
-import { facings, kinds, otherThings, severities, slotRoles, wordCases } from '@renquil/core';
+import { severities } from '@renquil/core/checks';
+import { facings } from '@renquil/core/frames';
+import { otherThings, slotRoles, wordCases } from '@renquil/core/names';
+import { kinds } from '@renquil/core/scene';
 
 const text = (most: number, least = 1) => ({ type: 'string', minLength: least, maxLength: most });
 const closed = (properties: object, required: readonly string[] = []) => ({

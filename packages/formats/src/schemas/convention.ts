@@ -1,14 +1,8 @@
 import Joi from 'joi';
-import {
-  CompiledConvention,
-  kinds,
-  otherThings,
-  RenquilError,
-  slotRoles,
-  type Convention,
-  facings,
-  wordCases,
-} from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { facings } from '@renquil/core/frames';
+import { CompiledConvention, otherThings, slotRoles, type Convention, wordCases } from '@renquil/core/names';
+import { kinds } from '@renquil/core/scene';
 import { wrongSettings } from './check-settings.js';
 
 const word = Joi.object({

@@ -1,6 +1,7 @@
 import { isDeeperThan, mostNested } from '../gltf/guards.js';
 import Joi from 'joi';
-import { displays, kinds, mostMetres } from '@renquil/core';
+import { mostMetres } from '@renquil/core/math';
+import { displays, kinds } from '@renquil/core/scene';
 
 const id = Joi.number()
   .integer()

@@ -1,6 +1,7 @@
 import { told } from '../gltf/guards.js';
 import Joi from 'joi';
-import { caseForms, cutWays, numberOrders, RenquilError, type Recipe, type StepId } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { caseForms, cutWays, numberOrders, type Recipe, type StepId } from '@renquil/core/names/recipe';
 
 const base = { off: Joi.boolean(), where: Joi.string().allow('').max(1000) };
 const step = (id: string) => ({ ...base, step: Joi.string().valid(id).required() });

@@ -1,13 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import {
-  applyChange,
-  editRegistry,
-  newGroup,
-  partsConvention,
-  shippedConventions,
-  stepRegistry,
-} from '@renquil/core';
+import { applyChange, editRegistry } from '@renquil/core/edits';
+import { partsConvention, shippedConventions } from '@renquil/core/names';
+import { stepRegistry } from '@renquil/core/names/recipe';
+import { newGroup } from '@renquil/core/scene';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
 import { parseConvention } from './convention.js';
 import { conventionJsonSchema } from './convention-json-schema.js';

@@ -1,4 +1,5 @@
-import { RenquilError, shippedConventions, type Convention } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { shippedConventions, type Convention } from '@renquil/core/names';
 import type { Sql } from './database.js';
 import type { SceneRow } from './scenes.js';
 

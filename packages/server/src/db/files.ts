@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import type { Database, Sql } from './database.js';
 
 const chunkSize = 1 << 20;

@@ -1,5 +1,5 @@
 import type { JobInfo } from '@renquil/api';
-import type { ErrorCode } from '@renquil/core';
+import type { ErrorCode } from '@renquil/core/errors';
 import type { Database, Sql } from './database.js';
 
 /** Where a job stands; the last three are for good. */

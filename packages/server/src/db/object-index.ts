@@ -1,4 +1,4 @@
-import type { Kind } from '@renquil/core';
+import type { Kind } from '@renquil/core/scene';
 import type { Sql } from './database.js';
 
 /** Characters of a name that can be looked for: four bytes each at most, and a TEXT holds 65,535. */

@@ -1,4 +1,4 @@
-import type { Recipe } from '@renquil/core';
+import type { Recipe } from '@renquil/core/names/recipe';
 import type { Sql } from './database.js';
 
 /** A recipe that a project keeps; `body` is JSON. */

@@ -1,4 +1,4 @@
-import type { NamingStatistics } from '@renquil/core';
+import type { NamingStatistics } from '@renquil/core/checks';
 import { placeholders, type Sql, type Value } from './database.js';
 
 /** A scene without its tree. `standing` is JSON. */

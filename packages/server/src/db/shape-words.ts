@@ -1,4 +1,5 @@
-import type { KnownShape, SaidFacing, ShapeWord } from '@renquil/core';
+import type { SaidFacing } from '@renquil/core/frames';
+import type { KnownShape, ShapeWord } from '@renquil/core/names/propose';
 import type { Database, Sql } from './database.js';
 
 interface Row {

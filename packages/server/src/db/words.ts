@@ -1,4 +1,4 @@
-import { hasWord } from '@renquil/core';
+import { hasWord } from '@renquil/core/names';
 import type { Sql } from './database.js';
 
 /** An object of any scene with its name. */

@@ -1,6 +1,6 @@
 import type { Role } from '@renquil/api';
 import { createHash } from 'node:crypto';
-import { shippedConventions, type Convention } from '@renquil/core';
+import { shippedConventions, type Convention } from '@renquil/core/names';
 import { demoScenes } from '@renquil/demo';
 import { storeBytes } from '../db/files.js';
 import { findJob } from '../db/jobs.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { findToken, touchToken, type TokenRow } from '../db/api-tokens.js';
 import { findHandoff } from '../db/handoffs.js';
 import { findJob } from '../db/jobs.js';

@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import type { ServerResponse } from 'node:http';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { errorCatalogue, RenquilError, type ErrorCode } from '@renquil/core';
+import { errorCatalogue, RenquilError, type ErrorCode } from '@renquil/core/errors';
 import express, { type ErrorRequestHandler, type Express, type Response } from 'express';
 import helmet from 'helmet';
 import { explainDatabaseError } from '../db/database.js';

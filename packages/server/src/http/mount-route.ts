@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import express, { type Express, type Request, type Response } from 'express';
 import type { Schema } from 'joi';
 import { object } from '@renquil/api';

@@ -1,5 +1,5 @@
 import type { Role } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import type { Sql } from '../db/database.js';
 import { findJob } from '../db/jobs.js';
 import type { Account } from '../db/people.js';

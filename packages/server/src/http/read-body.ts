@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import type { RequestHandler, Request, Response } from 'express';
 
 /** Seconds within which a body has to be there; an upload may take long, but not be silent for so long. */

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** A bucket that runs full at a steady rate; each request takes one drop. */
 interface Bucket {

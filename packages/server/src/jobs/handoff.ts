@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { pinnedOf } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { insertHandoff } from '../db/handoffs.js';

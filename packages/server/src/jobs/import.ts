@@ -1,4 +1,5 @@
-import { RenquilError, shippedConventions } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { shippedConventions } from '@renquil/core/names';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';

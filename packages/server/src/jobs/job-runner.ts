@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { explainDatabaseError, type Sql } from '../db/database.js';
 import { releaseHolds, storeBytes } from '../db/files.js';
 import {

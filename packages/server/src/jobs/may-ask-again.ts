@@ -1,4 +1,4 @@
-import { errorCatalogue, type ErrorCode } from '@renquil/core';
+import { errorCatalogue, type ErrorCode } from '@renquil/core/errors';
 
 /**
  * What failed for a reason that may pass (our fault, a full disk, a limit of time) can be asked again, so what it needs

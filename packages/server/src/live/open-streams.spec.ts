@@ -1,4 +1,4 @@
-import { type RenquilError } from '@renquil/core';
+import type { RenquilError } from '@renquil/core/errors';
 import { mostStreams, OpenStreams } from './open-streams.js';
 
 describe('streams of events', () => {

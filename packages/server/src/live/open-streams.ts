@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** Streams of events that one person may have open at a server: a tab each, and some to spare. */
 export const mostStreams = 30;

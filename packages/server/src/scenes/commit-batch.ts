@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { changeFormat } from '@renquil/formats/schemas';
 import type { Sql } from '../db/database.js';
 import { updateIndex } from '../db/object-index.js';

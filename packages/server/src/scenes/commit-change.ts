@@ -1,4 +1,4 @@
-import type { Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
 import type { SceneRow } from '../db/scenes.js';
 import type { Services } from '../services/services.js';
 import type { Author, Committed } from './posted.js';

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { Limit } from '../services/limit.js';
 import type { Services } from '../services/services.js';
 import { commitBatch } from './commit-batch.js';

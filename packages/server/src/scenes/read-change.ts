@@ -1,4 +1,5 @@
-import { RenquilError, type Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
 import { endpoints } from '@renquil/api';
 
 /** What stands in the body of a change. */

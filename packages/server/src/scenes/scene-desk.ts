@@ -1,18 +1,7 @@
 import { gunzipSync } from 'node:zlib';
-import {
-  applyChange,
-  invertEdits,
-  openSnapshot,
-  RenquilError,
-  strangeId,
-  touchedBy,
-  type Edit,
-  type ErrorCode,
-  type ErrorData,
-  type ObjectId,
-  type Scene,
-  type SceneSnapshot,
-} from '@renquil/core';
+import { applyChange, invertEdits, touchedBy, type Edit } from '@renquil/core/edits';
+import { RenquilError, type ErrorCode, type ErrorData } from '@renquil/core/errors';
+import { openSnapshot, strangeId, type ObjectId, type Scene, type SceneSnapshot } from '@renquil/core/scene';
 import { decodeChange } from '@renquil/formats/schemas';
 import { readChange } from './read-change.js';
 import { indexRows } from '../tasks/index-rows.js';

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { SceneDesk } from './scene-desk.js';
 import type { DeskCall, DeskReply } from './scene-thread.js';
 

@@ -1,5 +1,5 @@
 import type { Worker } from 'node:worker_threads';
-import { RenquilError, type ErrorCode, type ErrorData } from '@renquil/core';
+import { RenquilError, type ErrorCode, type ErrorData } from '@renquil/core/errors';
 import { startBeside } from '../tasks/beside.js';
 import type { SceneDesk } from './scene-desk.js';
 

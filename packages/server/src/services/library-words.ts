@@ -1,4 +1,4 @@
-import { nearCommon, type NearCommon } from '@renquil/core';
+import { nearCommon, type NearCommon } from '@renquil/core/names';
 import { listScenes } from '../db/scenes.js';
 import type { Services } from './services.js';
 

@@ -1,5 +1,5 @@
 import { dictionary } from '@zxcvbn-ts/language-common';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 
 /** Characters of a password (OWASP ASVS 4.0.3, 2.1.1 and 2.1.2). */
 export const [leastLetters, mostLetters] = [12, 128];

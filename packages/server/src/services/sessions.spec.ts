@@ -1,5 +1,5 @@
 import { request } from 'node:http';
-import type { RenquilError } from '@renquil/core';
+import type { RenquilError } from '@renquil/core/errors';
 import { joined, startTestServer, type TestServer } from '../testing/test-server.js';
 import { signIn } from './sessions.js';
 

@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { hash, verify } from '@node-rs/argon2';
 import type { Sql } from '../db/database.js';
 import {

@@ -1,4 +1,4 @@
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import type { Database, Sql } from '../db/database.js';
 import { listMembers, type Member } from '../db/people.js';
 import { toId } from '../http/access.js';

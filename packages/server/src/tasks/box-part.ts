@@ -1,4 +1,4 @@
-import type { Box } from '@renquil/core';
+import type { Box } from '@renquil/core/math';
 import type { DecodedPart } from '@renquil/formats';
 
 /** A box as twelve triangles: for a shape that cannot be looked into, or has more points than a small picture needs. */

@@ -1,13 +1,8 @@
 import { createHash } from 'node:crypto';
-import {
-  CheckRun,
-  CompiledConvention,
-  RenquilError,
-  runGate,
-  staysHome,
-  type Convention,
-  type Gate,
-} from '@renquil/core';
+import { CheckRun } from '@renquil/core/checks';
+import { RenquilError } from '@renquil/core/errors';
+import { CompiledConvention, type Convention } from '@renquil/core/names';
+import { runGate, staysHome, type Gate } from '@renquil/core/workbench';
 import {
   makeReport,
   openGltf,

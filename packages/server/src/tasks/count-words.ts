@@ -1,4 +1,4 @@
-import { vocabulary } from '@renquil/core';
+import { vocabulary } from '@renquil/core/names';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** How often each word stands in the names of a scene, in lower case. */

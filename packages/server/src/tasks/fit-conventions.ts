@@ -1,4 +1,4 @@
-import { CompiledConvention, fitConvention, type Convention, type ConventionFit } from '@renquil/core';
+import { CompiledConvention, fitConvention, type Convention, type ConventionFit } from '@renquil/core/names';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** How many names of a scene each of some conventions takes, in their order. */

@@ -1,4 +1,4 @@
-import type { Kind, ObjectId } from '@renquil/core';
+import type { Kind, ObjectId } from '@renquil/core/scene';
 
 /** What the index of objects knows of one. */
 export type IndexRow = Readonly<{ id: ObjectId; parent: ObjectId | null; name: string; kind: Kind }>;

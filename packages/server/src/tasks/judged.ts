@@ -1,13 +1,7 @@
-import {
-  framesOf,
-  saidFacing,
-  shapeWords,
-  namingStatisticsOf,
-  type CheckRun,
-  type SaidFacing,
-  type ShapeWord,
-  type NamingStatistics,
-} from '@renquil/core';
+import { namingStatisticsOf, type CheckRun, type NamingStatistics } from '@renquil/core/checks';
+import { framesOf, saidFacing, type SaidFacing } from '@renquil/core/frames';
+import type { ShapeWord } from '@renquil/core/names/propose';
+import { shapeWords } from '@renquil/core/workbench';
 
 /** What is known of a scene once it is checked: how it stands, and what it tells other scenes of its project. */
 export interface Judged {

@@ -1,4 +1,5 @@
-import { learnConvention, parseQuery, type LearnedConvention } from '@renquil/core';
+import { learnConvention, type LearnedConvention } from '@renquil/core/names/learn';
+import { parseQuery } from '@renquil/core/query';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** A convention read out of several scenes at once. */

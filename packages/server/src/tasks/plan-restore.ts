@@ -1,4 +1,5 @@
-import { planRestore, type Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import { planRestore } from '@renquil/core/plans';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** The edits from one stored state of a scene to another. */

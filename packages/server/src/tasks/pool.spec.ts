@@ -1,4 +1,4 @@
-import { partsConvention } from '@renquil/core';
+import { partsConvention } from '@renquil/core/names';
 import { flatGlb } from '@renquil/formats/testing';
 import { TaskPool, taskLimits } from './pool.js';
 

@@ -1,5 +1,5 @@
 import { MessageChannel } from 'node:worker_threads';
-import { RenquilError, type ErrorCode, type ErrorData } from '@renquil/core';
+import { RenquilError, type ErrorCode, type ErrorData } from '@renquil/core/errors';
 import { Piscina } from 'piscina';
 import { beside } from './beside.js';
 import type { TaskInput, TaskName, TaskOutput } from './tasks.js';

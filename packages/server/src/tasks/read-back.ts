@@ -1,7 +1,8 @@
 import type { ReadBack } from '@renquil/api';
 import { NodeIO, type Document } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
-import { distance, type ObjectId, type Scene } from '@renquil/core';
+import { distance } from '@renquil/core/math';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 
 /** Metres and unit matrix elements; relative to the size of the numbers, since the file holds what was read. */
 const tolerance = 1e-6;

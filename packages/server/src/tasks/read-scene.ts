@@ -1,4 +1,5 @@
-import { CheckRun, CompiledConvention, type Convention } from '@renquil/core';
+import { CheckRun } from '@renquil/core/checks';
+import { CompiledConvention, type Convention } from '@renquil/core/names';
 import { fileKindOf, lackingImages, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
 import { indexRows } from './index-rows.js';
 import { judgedBy, type Judged } from './judged.js';

@@ -1,4 +1,5 @@
-import { CheckRun, CompiledConvention, type Convention } from '@renquil/core';
+import { CheckRun } from '@renquil/core/checks';
+import { CompiledConvention, type Convention } from '@renquil/core/names';
 import { judgedBy, type Judged } from './judged.js';
 import { openStored, packScene, type StoredScene } from './stored-scene.js';
 

@@ -1,11 +1,7 @@
-import {
-  CompiledConvention,
-  planRename,
-  resolveClashes,
-  swapWord,
-  type Convention,
-  type Edit,
-} from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import { CompiledConvention, swapWord, type Convention } from '@renquil/core/names';
+import { resolveClashes } from '@renquil/core/names/recipe';
+import { planRename } from '@renquil/core/plans';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** What renaming a word would do in one scene. */

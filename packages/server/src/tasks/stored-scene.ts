@@ -1,5 +1,6 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { applyChange, openSnapshot, takeSnapshot, type Scene, type SceneSnapshot } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { openSnapshot, takeSnapshot, type Scene, type SceneSnapshot } from '@renquil/core/scene';
 import { decodeChange } from '@renquil/formats/schemas';
 
 /** The edits of a change as they stand in the log. */

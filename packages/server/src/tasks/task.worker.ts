@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { taskRegistry, type TaskName } from './tasks.js';
 
 interface Call {

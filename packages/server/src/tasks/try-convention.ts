@@ -1,4 +1,4 @@
-import { CompiledConvention, tryConvention, type Convention, type Tried } from '@renquil/core';
+import { CompiledConvention, tryConvention, type Convention, type Tried } from '@renquil/core/names';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** How many names of a scene fit now and would then. */

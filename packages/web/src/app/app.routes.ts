@@ -3,6 +3,9 @@ import { Router, type CanActivateFn, type Routes } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import { Session } from './state/session';
 
+// Set by Angular's build: false where it is made for people, so that what stands behind it is left out.
+declare const ngDevMode: unknown;
+
 /** Pages behind the sign-in; comes back to the wanted page afterwards. */
 const signedIn: CanActivateFn = async (_route, state) => {
   const session = inject(Session);
@@ -80,6 +83,15 @@ export const routes: Routes = [
     canActivate: [signedIn],
     loadComponent: () => import('./workbench/workbench').then((m) => m.Workbench),
   },
+  ...(ngDevMode
+    ? [
+        {
+          path: 'kit',
+          title: 'The kit · Renquil',
+          loadComponent: () => import('./kit/kit-page').then((m) => m.KitPage),
+        },
+      ]
+    : []),
   {
     path: '**',
     title: 'Not here · Renquil',

@@ -1,29 +1,25 @@
 import { signal } from '@angular/core';
 import {
-  applyChange,
   CheckRun,
-  CompiledConvention,
   FoundFindings,
-  framesOf,
-  openSnapshot,
   packFindings,
-  packSnapshot,
-  proposeNames,
-  runGate,
-  runRecipe,
   namingStatisticsOf,
-  takeProposals,
-  type Convention,
-  type Edit,
   type Finding,
-  type Frame,
-  type Gate,
-  type NameProposal,
+  type NamingStatistics,
+} from '@renquil/core/checks';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { framesOf, type Frame } from '@renquil/core/frames';
+import { CompiledConvention, type Convention } from '@renquil/core/names';
+import { takeProposals, type NameProposal } from '@renquil/core/names/propose';
+import { runRecipe } from '@renquil/core/names/recipe';
+import {
+  openSnapshot,
+  packSnapshot,
   type ObjectId,
   type PackedSnapshot,
   type SceneSnapshot,
-  type NamingStatistics,
-} from '@renquil/core';
+} from '@renquil/core/scene';
+import { proposeNames, runGate, type Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
   PreviewRequest,

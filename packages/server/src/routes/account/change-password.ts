@@ -1,6 +1,6 @@
 import { endpoints } from '@renquil/api';
 import { verify } from '@node-rs/argon2';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { readPasswordHash, savePasswordHash } from '../../db/people.js';
 import { deleteResets } from '../../db/links.js';
 import { recordInAll } from '../../db/projects.js';

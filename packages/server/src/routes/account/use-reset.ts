@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { deleteResets, findLink } from '../../db/links.js';
 import { savePasswordHash } from '../../db/people.js';
 import { recordInAll } from '../../db/projects.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { putInBin } from '../../db/bin.js';
 import { recordAudit } from '../../db/projects.js';
 import { lockScene } from '../../db/scenes.js';

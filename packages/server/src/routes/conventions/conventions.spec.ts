@@ -1,4 +1,4 @@
-import { partsConvention, type Convention } from '@renquil/core';
+import { partsConvention, type Convention } from '@renquil/core/names';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
 import { until } from '../../testing/until.js';

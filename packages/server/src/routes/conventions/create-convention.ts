@@ -1,5 +1,6 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError, shippedConventions, type Convention } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { shippedConventions, type Convention } from '@renquil/core/names';
 import { parseConvention } from '@renquil/formats/schemas';
 import { insertConvention, saveDraft } from '../../db/conventions.js';
 import { recordAudit } from '../../db/projects.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { shippedConventions } from '@renquil/core';
+import { shippedConventions } from '@renquil/core/names';
 import { listConventions, readRevision } from '../../db/conventions.js';
 import { defineRoute } from '../../http/route.js';
 

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import type { Convention } from '@renquil/core';
+import type { Convention } from '@renquil/core/names';
 import { findConvention, listRevisions, readRevision, scenesUsing } from '../../db/conventions.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';

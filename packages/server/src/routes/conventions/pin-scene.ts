@@ -1,5 +1,6 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError, shippedConventions } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { shippedConventions } from '@renquil/core/names';
 import { findConvention, pinnedOf, pinScene, readRevision, settleScene } from '../../db/conventions.js';
 import { recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';

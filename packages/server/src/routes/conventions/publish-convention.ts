@@ -1,5 +1,6 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError, type Convention } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import type { Convention } from '@renquil/core/names';
 import { insertRevision, lockConvention, pinScene, scenesUsing } from '../../db/conventions.js';
 import { recordAudit } from '../../db/projects.js';
 import { toId } from '../../http/access.js';

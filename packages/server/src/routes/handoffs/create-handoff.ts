@@ -1,5 +1,5 @@
 import { endpoints, roles } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { largeFrom } from '../../db/jobs.js';
 import { defineRoute } from '../../http/route.js';
 import { beginJob } from '../../jobs/begin-job.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { readChunks } from '../../db/files.js';
 import { listHandoffFiles } from '../../db/handoffs.js';
 import { toId } from '../../http/access.js';

@@ -1,7 +1,7 @@
 import { endpoints } from '@renquil/api';
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import busboy from 'busboy';
 import { releaseHolds, storeStream } from '../../db/files.js';
 import { largeFrom } from '../../db/jobs.js';

@@ -1,5 +1,5 @@
 import { endpoints, roles } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { countTry, deleteLink, findLink } from '../../db/links.js';
 import { findRole, insertAccount, isSignInTaken, setRole, type Account } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { deleteLink } from '../../db/links.js';
 import { recordAudit } from '../../db/projects.js';
 import { toId } from '../../http/access.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { findLink } from '../../db/links.js';
 import { defineRoute } from '../../http/route.js';
 import { hashToken } from '../../services/sessions.js';

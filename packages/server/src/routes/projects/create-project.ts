@@ -1,6 +1,7 @@
 import { endpoints } from '@renquil/api';
 import { kebabCase } from 'change-case';
-import { inLatin, RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
+import { inLatin } from '@renquil/core/names';
 import { setRole } from '../../db/people.js';
 import { insertProject, recordAudit } from '../../db/projects.js';
 import { defineRoute } from '../../http/route.js';

@@ -1,5 +1,6 @@
 import { endpoints } from '@renquil/api';
-import { checkRegistry, shippedConventions, type NamingStatistics } from '@renquil/core';
+import { checkRegistry, type NamingStatistics } from '@renquil/core/checks';
+import { shippedConventions } from '@renquil/core/names';
 import { listAudit, listTrend } from '../../db/projects.js';
 import { listScenes, type SceneRow } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';

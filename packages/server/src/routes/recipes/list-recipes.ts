@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import type { Recipe } from '@renquil/core';
+import type { Recipe } from '@renquil/core/names/recipe';
 import { listRecipes } from '../../db/recipes.js';
 import { defineRoute } from '../../http/route.js';
 

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { parseRecipe } from '@renquil/formats/schemas';
 import { recordAudit } from '../../db/projects.js';
 import { saveRecipe } from '../../db/recipes.js';

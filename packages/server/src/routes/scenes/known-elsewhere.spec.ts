@@ -1,4 +1,4 @@
-import type { KnownFacing, KnownShape } from '@renquil/core';
+import type { KnownFacing, KnownShape } from '@renquil/core/names/propose';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import { saveShapeWords } from '../../db/shape-words.js';

@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { knownFacing } from '@renquil/core';
+import { knownFacing } from '@renquil/core/names/propose';
 import { facingsElsewhere, shapeWordsElsewhere } from '../../db/shape-words.js';
 import { defineRoute } from '../../http/route.js';
 

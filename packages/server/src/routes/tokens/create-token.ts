@@ -1,6 +1,6 @@
 import { endpoints } from '@renquil/api';
 import { randomBytes } from 'node:crypto';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { insertToken } from '../../db/api-tokens.js';
 import { insertAccount } from '../../db/people.js';
 import { recordAudit } from '../../db/projects.js';

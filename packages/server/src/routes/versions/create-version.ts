@@ -1,5 +1,5 @@
 import { endpoints } from '@renquil/api';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { recordAudit } from '../../db/projects.js';
 import { lockScene } from '../../db/scenes.js';
 import { findVersionByRequest, insertVersion } from '../../db/versions.js';

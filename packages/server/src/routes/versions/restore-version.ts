@@ -1,6 +1,6 @@
 import { endpoints } from '@renquil/api';
 import { decodeChange } from '@renquil/formats/schemas';
-import { RenquilError } from '@renquil/core';
+import { RenquilError } from '@renquil/core/errors';
 import { findVersion } from '../../db/versions.js';
 import { findChangesById } from '../../db/scenes.js';
 import { toId } from '../../http/access.js';

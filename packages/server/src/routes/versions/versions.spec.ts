@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { takeSnapshot } from '@renquil/core';
+import { takeSnapshot } from '@renquil/core/scene';
 import { openStored } from '../../tasks/stored-scene.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { checkRegistry, type Check, type CheckSetting, type Parameter, type Severity } from '@renquil/core';
+import { checkRegistry, type Check, type Parameter, type Severity } from '@renquil/core/checks';
+import type { CheckSetting } from '@renquil/core/names';
 import { ConventionDraft } from './convention-draft';
 import { withCheck } from './convention-edits';
 import { ParameterField } from './parameter-field';

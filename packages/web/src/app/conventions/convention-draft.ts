@@ -4,25 +4,26 @@ import {
   conventionDifferences,
   shippedConventions,
   type Convention,
-} from '@renquil/core';
+} from '@renquil/core/names';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { ConventionInfo, ConventionList, TriedScene } from '@renquil/api';
-import { Session } from '../state/session';
+import type { ConventionInfo, TriedScene } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
+import { ProjectConventions } from './project-conventions';
 
 /** The convention that is open on the page: what is published, and the draft that grows from it with every edit. */
 @Injectable()
 export class ConventionDraft implements OnDestroy {
   readonly #api = inject(Api);
-  readonly #session = inject(Session);
+  readonly #conventions = inject(ProjectConventions);
   readonly #toasts = inject(ToastList);
   #saveTimer: ReturnType<typeof setTimeout> | undefined;
   #tryTimer: ReturnType<typeof setTimeout> | undefined;
   #trySeq = 0;
+  #openSeq = 0;
 
-  readonly project = signal('');
-  readonly list = signal<ConventionList | null>(null);
+  readonly project = this.#conventions.project;
+  /** Why the one that was asked for is not here, while nothing else is shown. */
   readonly failure = signal('');
   readonly info = signal<ConventionInfo | null>(null);
   /** One that comes with Renquil, open to be read. */
@@ -51,8 +52,8 @@ export class ConventionDraft implements OnDestroy {
   });
   readonly mayEdit = computed(
     () =>
-      this.list()?.role === 'lead' &&
-      !this.list()?.project.archived &&
+      this.#conventions.isLead() &&
+      !this.#conventions.list()?.project.archived &&
       this.shipped() === null &&
       this.info() !== null,
   );
@@ -64,55 +65,36 @@ export class ConventionDraft implements OnDestroy {
 
   /** Whether what is open is what scenes that are brought in are held to. */
   readonly isStandard = computed(() => {
-    const standard = this.list()?.standard;
+    const standard = this.#conventions.list()?.standard;
     const shipped = this.shipped();
     if (!standard) return false;
     return shipped !== null ? standard.shipped === shipped : standard.id === this.info()?.id;
   });
-  readonly standardName = computed(() => {
-    const list = this.list();
-    const { id, shipped } = list?.standard ?? { id: null, shipped: null };
-    if (id !== null) return list?.conventions.find((one) => one.id === id)?.name ?? '';
-    return list?.shipped.find((one) => one.id === shipped)?.name ?? '';
-  });
   readonly mayBeStandard = computed(
-    () => this.list()?.role === 'lead' && (this.shipped() !== null || (this.info()?.revision ?? 0) > 0),
+    () => this.#conventions.isLead() && (this.shipped() !== null || (this.info()?.revision ?? 0) > 0),
   );
-  async makeStandard(): Promise<void> {
-    const shipped = this.shipped();
-    const to = shipped !== null ? { shipped } : { convention: this.info()!.id };
-    try {
-      const { name } = await firstValueFrom(this.#api.chooseStandard(this.project(), to));
-      await this.load(this.project());
-      this.#toasts.say(`Scenes that are brought in are held to ${name} from now on.`);
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-  }
-  async load(project: string): Promise<void> {
-    this.project.set(project);
-    try {
-      await firstValueFrom(this.#session.known());
-      this.list.set(await firstValueFrom(this.#api.conventions(project)));
-      this.failure.set('');
-    } catch (error) {
-      this.failure.set((error as Error).message);
-    }
-  }
   async open(id: number): Promise<void> {
     await this.settle();
+    const seq = ++this.#openSeq;
+    this.failure.set('');
     try {
       const info = await firstValueFrom(this.#api.convention(this.project(), id));
+      // Another was asked for meanwhile.
+      if (seq !== this.#openSeq) return;
       this.shipped.set(null);
       this.info.set(info);
       this.draft.set(info.draft);
       this.#fresh();
     } catch (error) {
-      this.#toasts.complain(error);
+      if (seq !== this.#openSeq) return;
+      if (this.shown()) this.#toasts.complain(error);
+      else this.failure.set((error as Error).message);
     }
   }
   async openShipped(id: string): Promise<void> {
     await this.settle();
+    this.#openSeq++;
+    this.failure.set('');
     this.info.set(null);
     this.draft.set(null);
     this.shipped.set(id);
@@ -141,7 +123,7 @@ export class ConventionDraft implements OnDestroy {
     if (!info) return;
     clearTimeout(this.#saveTimer);
     const { gone } = await firstValueFrom(this.#api.dropDraft(this.project(), info.id));
-    await this.load(this.project());
+    this.#conventions.asked.reload();
     if (gone) await this.openShipped('parts');
     else await this.open(info.id);
   }
@@ -154,7 +136,7 @@ export class ConventionDraft implements OnDestroy {
       this.#toasts.say(
         `Revision ${made.revision} is published${made.scenes.length ? ` and holds for ${made.scenes.length} ${made.scenes.length === 1 ? 'scene' : 'scenes'}` : ''}.`,
       );
-      await this.load(this.project());
+      this.#conventions.asked.reload();
       await this.open(info.id);
       return true;
     } catch (error) {
@@ -166,7 +148,7 @@ export class ConventionDraft implements OnDestroy {
   async begin(begin: { name: string; from?: string; body?: Convention }): Promise<boolean> {
     try {
       const { id } = await firstValueFrom(this.#api.beginConvention(this.project(), begin));
-      await this.load(this.project());
+      this.#conventions.asked.reload();
       await this.open(id);
       return true;
     } catch (error) {

@@ -1,4 +1,4 @@
-import { conventionDifferences, partsConvention } from '@renquil/core';
+import { conventionDifferences, partsConvention } from '@renquil/core/names';
 import {
   patternAt,
   readWord,

@@ -1,4 +1,4 @@
-import type { CheckSetting, Convention, PatternPart, SlotRule, WordRule } from '@renquil/core';
+import type { CheckSetting, Convention, PatternPart, SlotRule, WordRule } from '@renquil/core/names';
 
 /** Where a pattern stands in a convention: of a kind, of another thing, or the nth special one. */
 export interface PatternPlace {

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { Dialog } from '@angular/cdk/dialog';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import type { Convention } from '@renquil/core';
+import type { Convention } from '@renquil/core/names';
 import { ToastList } from '../state/toast-list';
 import { filledIn } from '../ui/validators';
 import { ConventionDraft } from './convention-draft';
+import { ProjectConventions } from './project-conventions';
 import { LearnSheet } from './learn-sheet';
 
 /** The project's conventions and those that come with Renquil; a lead begins, learns and brings in others. */
@@ -15,11 +16,11 @@ import { LearnSheet } from './learn-sheet';
   template: `
     <div class="mb-1 flex items-center justify-between">
       <h1 class="font-bold">Conventions</h1>
-      @if (draft.list()?.role === 'lead') {
+      @if (conventions.isLead()) {
         <button type="button" class="btn" data-testid="learn-one" (click)="learn()">Learn one</button>
       }
     </div>
-    @for (one of draft.list()?.conventions; track one.id) {
+    @for (one of conventions.list()?.conventions; track one.id) {
       <button
         type="button"
         class="flex items-center justify-between gap-2 rounded-md px-2 py-1.5 text-left"
@@ -29,12 +30,12 @@ import { LearnSheet } from './learn-sheet';
       >
         <span class="min-w-0 truncate">{{ one.name }}</span>
         <span class="shrink-0 text-small text-ink-2"
-          >{{ one.id === draft.list()?.standard?.id ? 'default · ' : ''
+          >{{ one.id === conventions.list()?.standard?.id ? 'default · ' : ''
           }}{{ one.draft ? 'draft' : 'rev ' + one.revision }}</span
         >
       </button>
     }
-    @for (one of draft.list()?.shipped; track one.id) {
+    @for (one of conventions.list()?.shipped; track one.id) {
       <button
         type="button"
         class="flex items-center justify-between gap-2 rounded-md px-2 py-1.5 text-left"
@@ -44,11 +45,11 @@ import { LearnSheet } from './learn-sheet';
       >
         <span class="min-w-0 truncate">{{ one.name }}</span>
         <span class="shrink-0 text-small text-ink-2"
-          >{{ one.id === draft.list()?.standard?.shipped ? 'default · ' : '' }}shipped</span
+          >{{ one.id === conventions.list()?.standard?.shipped ? 'default · ' : '' }}shipped</span
         >
       </button>
     }
-    @if (draft.list()?.role === 'lead') {
+    @if (conventions.isLead()) {
       @if (beginning()) {
         <form class="card mt-2 flex flex-col gap-2 p-2" [formGroup]="form" (ngSubmit)="start()">
           <label class="text-small"
@@ -62,7 +63,7 @@ import { LearnSheet } from './learn-sheet';
           <label class="text-small"
             >Begin as a copy of
             <select class="field mt-0.5 w-full" name="from" formControlName="from">
-              @for (one of draft.list()?.shipped; track one.id) {
+              @for (one of conventions.list()?.shipped; track one.id) {
                 <option [value]="one.id">{{ one.name }}</option>
               }
             </select>
@@ -90,6 +91,7 @@ import { LearnSheet } from './learn-sheet';
   host: { class: 'flex flex-col gap-1' },
 })
 export class ConventionList {
+  readonly conventions = inject(ProjectConventions);
   readonly draft = inject(ConventionDraft);
   readonly #dialog = inject(Dialog);
   readonly #toasts = inject(ToastList);
@@ -108,7 +110,7 @@ export class ConventionList {
   learn(): void {
     const ref = this.#dialog.open<{ name: string; body: Convention }>(LearnSheet, {
       ariaLabel: 'Learn a convention',
-      data: { project: this.draft.project() },
+      data: { project: this.conventions.project() },
     });
     ref.closed.subscribe((made) => {
       if (made) void this.#beginWith(made);

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { conventionDifferences } from '@renquil/core';
+import { conventionDifferences } from '@renquil/core/names';
 import { forkJoin } from 'rxjs';
 import { Api } from '../state/api';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { Doing } from '../ui/doing';
 import { ConventionDraft } from './convention-draft';
+import { ProjectConventions } from './project-conventions';
 
 /** Which scenes are held to a convention, and what its revisions changed. */
 @Component({
@@ -18,12 +19,20 @@ import { ConventionDraft } from './convention-draft';
       @if (draft.isStandard()) {
         Scenes that are brought in are held to this one.
       } @else if (draft.mayBeStandard()) {
-        <button type="button" class="btn !h-6" data-testid="make-standard" (click)="draft.makeStandard()">
+        <button
+          type="button"
+          class="btn !h-6"
+          data-testid="make-standard"
+          [disabled]="doing.busy()"
+          (click)="makeStandard()"
+        >
           Hold scenes that are brought in to this
         </button>
-        <span class="text-ink-2">now: {{ draft.standardName() }}</span>
+        <span class="text-ink-2">now: {{ conventions.standardName() }}</span>
       } @else {
-        <span class="text-ink-2">Scenes that are brought in are held to {{ draft.standardName() }}.</span>
+        <span class="text-ink-2"
+          >Scenes that are brought in are held to {{ conventions.standardName() }}.</span
+        >
       }
     </p>
     <table class="mt-2 w-full text-small">
@@ -32,7 +41,7 @@ import { ConventionDraft } from './convention-draft';
           <td class="py-1.5 font-mono">{{ one.name }}</td>
           <td class="text-ink-2">{{ one.convention }}{{ one.revision ? ', rev ' + one.revision : '' }}</td>
           <td class="text-right">
-            @if (draft.list()?.role === 'lead' && (draft.shipped() !== null || draft.info()?.revision)) {
+            @if (conventions.isLead() && (draft.shipped() !== null || draft.info()?.revision)) {
               <button type="button" class="btn !h-6" (click)="hold(one.id)">
                 Hold it to this{{ draft.info()?.revision ? ', rev ' + draft.info()!.revision : '' }}
               </button>
@@ -72,6 +81,7 @@ import { ConventionDraft } from './convention-draft';
   host: { class: 'block' },
 })
 export class ConventionUses {
+  readonly conventions = inject(ProjectConventions);
   readonly draft = inject(ConventionDraft);
   readonly #api = inject(Api);
   readonly #toasts = inject(ToastList);
@@ -79,13 +89,24 @@ export class ConventionUses {
   /** What a revision changed against the one before it. */
   readonly compared = signal<{ readonly revision: number; readonly lines: readonly string[] } | null>(null);
 
+  makeStandard(): Promise<boolean> {
+    const shipped = this.draft.shipped();
+    const to = shipped !== null ? { shipped } : { convention: this.draft.info()!.id };
+    return this.doing.run(
+      () => this.#api.chooseStandard(this.draft.project(), to),
+      ({ name }) => {
+        this.conventions.asked.reload();
+        this.#toasts.say(`Scenes that are brought in are held to ${name} from now on.`);
+      },
+    );
+  }
   hold(scene: number): Promise<boolean> {
     const info = this.draft.info();
     const to = info ? { convention: info.id } : { shipped: this.draft.shipped()! };
     return this.doing.run(
       () => this.#api.holdScene(scene, to),
       async () => {
-        await this.draft.load(this.draft.project());
+        this.conventions.asked.reload();
         if (info) await this.draft.open(info.id);
         else await this.draft.try();
       },

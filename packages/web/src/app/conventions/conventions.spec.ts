@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { partsConvention, type Convention } from '@renquil/core';
+import { partsConvention, type Convention } from '@renquil/core/names';
 import { arrives } from '../../testing/arrives';
 import { show, type Page } from '../../testing/page';
 import type { ConventionInfo, ConventionList, Role } from '@renquil/api';

@@ -13,6 +13,7 @@ import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { ToastList } from '../state/toast-list';
 import { CountPipe } from '../ui/count';
+import { LoadState } from '../ui/load-state';
 import { CheckSettings } from './check-settings';
 import { ConventionDraft } from './convention-draft';
 import { ConventionList } from './convention-list';
@@ -21,6 +22,7 @@ import { DraftEffect } from './draft-effect';
 import { PatternSection } from './pattern-section';
 import { SlotSection } from './slot-section';
 import { WholeRules } from './whole-rules';
+import { ProjectConventions } from './project-conventions';
 import { TryName } from './try-name';
 
 const sections = [
@@ -43,6 +45,7 @@ const sections = [
     ConventionUses,
     CountPipe,
     DraftEffect,
+    LoadState,
     PatternSection,
     ProjectCrumb,
     RouterLink,
@@ -51,11 +54,12 @@ const sections = [
     TryName,
     WholeRules,
   ],
-  providers: [ConventionDraft],
+  providers: [ProjectConventions, ConventionDraft],
   templateUrl: './conventions.html',
   host: { class: 'flex h-full flex-col' },
 })
 export class Conventions {
+  readonly conventions = inject(ProjectConventions);
   readonly draft = inject(ConventionDraft);
   readonly #router = inject(Router);
   readonly #toasts = inject(ToastList);
@@ -70,25 +74,27 @@ export class Conventions {
     return Object.values(checks).filter((one) => one.severity === 'off').length;
   });
 
+  readonly #isListed = computed(() => this.conventions.list()?.project.slug === this.project());
+
   constructor() {
-    effect(() => {
-      const project = this.project();
-      untracked(() => void this.draft.load(project).then(() => this.#openFirst()));
-    });
+    effect(() => this.conventions.project.set(this.project()));
     effect(() => {
       this.open();
       this.shipped();
-      untracked(() => this.draft.list() && void this.#openFirst());
+      if (this.#isListed()) untracked(() => void this.#openFirst());
     });
   }
   async #openFirst(): Promise<void> {
     const [id, shipped] = [Number(this.open()), this.shipped()];
-    const isKnown = this.draft.list()?.shipped.some((one) => one.id === shipped);
+    const isKnown = this.conventions.list()?.shipped.some((one) => one.id === shipped);
     if (shipped && isKnown) return this.draft.openShipped(shipped);
     if (shipped) this.#toasts.complain(`No convention that comes with Renquil is called "${shipped}".`);
-    const first = id || this.draft.list()?.conventions[0]?.id;
+    const first = id || this.conventions.list()?.conventions[0]?.id;
     if (first === this.draft.info()?.id && first) return;
     return first ? this.draft.open(first) : this.draft.openShipped('parts');
+  }
+  again(): void {
+    void this.#openFirst();
   }
   go(query: { open?: number; shipped?: string }): void {
     void this.#router.navigate(['/projects', this.project(), 'conventions'], { queryParams: query });

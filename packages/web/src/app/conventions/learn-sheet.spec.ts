@@ -2,7 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { partsConvention } from '@renquil/core';
+import { partsConvention } from '@renquil/core/names';
 import { answer } from '../../testing/answer';
 import { show } from '../../testing/page';
 import { LearnSheet, type LearnFrom } from './learn-sheet';

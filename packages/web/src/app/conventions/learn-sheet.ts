@@ -2,7 +2,7 @@ import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import type { Convention } from '@renquil/core';
+import type { Convention } from '@renquil/core/names';
 import { map } from 'rxjs';
 import { Api } from '../state/api';
 import type { Learned } from '@renquil/api';

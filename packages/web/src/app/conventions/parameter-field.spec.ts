@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { checkRegistry, type Parameter } from '@renquil/core';
+import { checkRegistry, type Parameter } from '@renquil/core/checks';
 import { tipOf } from '../../testing/page';
 import { ParameterField } from './parameter-field';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil/core';
+import { readParameter, saidRange, sayParameter, type Parameter } from '@renquil/core/checks';
 import { Tip } from '../ui/tip';
 
 /** One parameter of a check as its declaration says: its field, unit and text; what it does not take is said and not kept. */

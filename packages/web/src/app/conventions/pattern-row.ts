@@ -3,7 +3,7 @@ import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucidePlus } from '@ng-icons/lucide';
-import type { PatternPart } from '@renquil/core';
+import type { PatternPart } from '@renquil/core/names';
 import { MenuChoice } from '../ui/menu-choice';
 import { ConventionDraft } from './convention-draft';
 import { patternAt, withPart, withPattern, type PatternPlace } from './convention-edits';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import { kinds, otherThings } from '@renquil/core';
+import { otherThings } from '@renquil/core/names';
+import { kinds } from '@renquil/core/scene';
 import { filledIn } from '../ui/validators';
 import { ConventionDraft } from './convention-draft';
 import { withPattern, type PatternPlace } from './convention-edits';

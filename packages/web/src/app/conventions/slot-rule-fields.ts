@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { wordCases, type SlotRule } from '@renquil/core';
+import { wordCases, type SlotRule } from '@renquil/core/names';
 import { ConventionDraft } from './convention-draft';
 import { withSlot } from './convention-edits';
 import { Tip } from '../ui/tip';

@@ -8,7 +8,7 @@ import {
   untracked,
 } from '@angular/core';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import type { SlotRule } from '@renquil/core';
+import type { SlotRule } from '@renquil/core/names';
 import { ToastList } from '../state/toast-list';
 import { ConventionDraft } from './convention-draft';
 import { withoutSlot, withSlot, withSlotMoved } from './convention-edits';

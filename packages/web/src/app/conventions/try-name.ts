@@ -1,16 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { fillText } from '@renquil/core/errors';
 import {
-  fillText,
   misfitTexts,
   nearWord,
   readName,
   sayOne,
   splitWords,
-  type Kind,
   type Misfit,
   type PatternKey,
-} from '@renquil/core';
+} from '@renquil/core/names';
+import type { Kind } from '@renquil/core/scene';
 import { catchError, debounceTime, distinctUntilChanged, forkJoin, of, switchMap } from 'rxjs';
 import { Api } from '../state/api';
 import { SeverityMark } from '../ui/severity-mark';

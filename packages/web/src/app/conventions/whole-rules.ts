@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { facings, type Convention } from '@renquil/core';
+import { facings } from '@renquil/core/frames';
+import type { Convention } from '@renquil/core/names';
 import { ConventionDraft } from './convention-draft';
 
 /** What holds for names as a whole: the separator, sides and facing, and what helpers begin with. */

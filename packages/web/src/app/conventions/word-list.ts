@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { senses, type WordRule } from '@renquil/core';
+import { senses, type WordRule } from '@renquil/core/names';
 import { readRows } from '@renquil/formats';
 import { ToastList } from '../state/toast-list';
 import { ConventionDraft } from './convention-draft';

@@ -2,6 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { JobInfo } from '@renquil/api';
+import { answer, turns } from '../../testing/answer';
 import { JobList } from './job-list';
 
 const job = (more: Partial<JobInfo>): JobInfo => ({
@@ -28,11 +29,9 @@ describe('the list of jobs', () => {
     fixture.componentRef.setInput('project', 'p');
     fixture.componentRef.setInput('role', role);
     fixture.componentRef.setInput('scenes', [{ id: 7, name: 'ibex' }]);
-    await fixture.whenStable();
+    fixture.detectChanges();
     const http = TestBed.inject(HttpTestingController);
-    http.expectOne('/api/projects/p/jobs').flush({ jobs });
-    await new Promise((done) => setTimeout(done));
-    await fixture.whenStable();
+    await answer(http, fixture, '/api/projects/p/jobs', { jobs });
     const element = fixture.nativeElement as HTMLElement;
     return { http, fixture, rows: () => [...element.querySelectorAll('[data-testid=job]')], element };
   }
@@ -64,16 +63,31 @@ describe('the list of jobs', () => {
     ]);
     element.querySelector<HTMLElement>('[data-testid=ask-again]')!.click();
     http.expectOne({ method: 'POST', url: '/api/jobs/3/again' }).flush({ job: 3 });
-    http
-      .expectOne('/api/projects/p/jobs')
-      .flush({ jobs: [job({ id: 3, state: 'waiting' }), job({ id: 5, state: 'failed' })] });
-    await new Promise((done) => setTimeout(done));
-    await fixture.whenStable();
+    await answer(http, fixture, '/api/projects/p/jobs', {
+      jobs: [job({ id: 3, state: 'waiting' }), job({ id: 5, state: 'failed' })],
+    });
     expect(rows()[0]!.textContent).toContain('Waits its turn');
     rows()[1]!.querySelector<HTMLElement>('.btn-bare')!.click();
-    await fixture.whenStable();
+    await turns(fixture);
     expect(rows()).toHaveSize(1);
   });
   it('is not there when there is nothing to say', async () =>
     expect((await start([job({ state: 'done' })])).element.textContent.trim()).toBe(''));
+  it('tells when one has ended, and not when one is only put away', async () => {
+    const { http, fixture, element } = await start([job({}), job({ id: 2, state: 'failed' })]);
+    let ended = 0;
+    fixture.componentInstance.changed.subscribe(() => ended++);
+    element.querySelector<HTMLElement>('.btn-bare')!.click();
+    await turns(fixture);
+    expect(ended).toBe(0);
+    await answer(http, fixture, '/api/projects/p/jobs', { jobs: [job({ state: 'done' })] });
+    expect(ended).toBe(1);
+  });
+  it('keeps what it says while the server does not answer', async () => {
+    const { http, fixture, rows } = await start([job({})]);
+    await answer(http, fixture, '/api/projects/p/jobs', null, { status: 500, statusText: 'no' });
+    expect(rows()).toHaveSize(1);
+    await answer(http, fixture, '/api/projects/p/jobs', { jobs: [] });
+    expect(rows()).toHaveSize(0);
+  });
 });

@@ -9,12 +9,13 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { rxResource } from '@angular/core/rxjs-interop';
 import { Api } from '../state/api';
 import type { JobInfo, Role, SceneSummary } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
 import { CountPipe } from '../ui/count';
+import { lastOf } from '../ui/last-of';
 import { SeverityMark } from '../ui/severity-mark';
 import { jobWords } from './job-words';
 
@@ -80,10 +81,15 @@ export class JobList {
   readonly besides = input(0);
   /** A job ended: the library may have changed. */
   readonly changed = output();
-  readonly jobs = signal<readonly JobInfo[]>([]);
+  readonly asked = rxResource({
+    params: () => this.project(),
+    stream: ({ params }) => this.#api.jobs(params),
+  });
+  // The library says when the server does not answer; what was there stays.
+  readonly jobs = lastOf<readonly JobInfo[]>(this.asked, this.project);
   readonly #away = signal<ReadonlySet<number>>(new Set());
   readonly shown = computed(() =>
-    this.jobs().filter(
+    (this.jobs() ?? []).filter(
       (job) => job.state !== 'done' && job.id !== this.besides() && !this.#away().has(job.id),
     ),
   );
@@ -91,11 +97,18 @@ export class JobList {
   readonly words = jobWords;
 
   constructor() {
-    effect(() => void this.load(this.project()));
+    let before = 0;
+    effect(() => {
+      // Of all: what is put away or shown elsewhere did not end by that.
+      const busy = (this.jobs() ?? []).filter((job) => this.isBusy(job)).length;
+      const ended = busy < before && this.asked.status() === 'resolved';
+      before = busy;
+      if (ended) this.changed.emit();
+    });
     let looks = 0;
     // Often while something is under way, else now and then: somebody else may have begun something.
     const timer = setInterval(() => {
-      if (this.busy() || ++looks % 10 === 0) void this.load(this.project());
+      if (this.busy() || ++looks % 10 === 0) this.asked.reload();
     }, 1000);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
@@ -105,15 +118,6 @@ export class JobList {
   title(job: JobInfo): string {
     if (job.kind === 'import') return job.about ?? 'A scene';
     return `Hand-off of ${this.scenes().find(({ id }) => id === job.scene)?.name ?? 'a scene'}`;
-  }
-  async load(project: string): Promise<void> {
-    const before = this.busy();
-    try {
-      this.jobs.set(await firstValueFrom(this.#api.jobs(project)));
-    } catch {
-      // The library says when the server does not answer; the list stays as it was.
-    }
-    if (before && this.busy() < before) this.changed.emit();
   }
   cancel(job: JobInfo): void {
     this.#then(this.#api.cancelJob(job.id));
@@ -126,7 +130,7 @@ export class JobList {
   }
   #then(asked: ReturnType<Api['cancelJob']>): void {
     asked.subscribe({
-      next: () => void this.load(this.project()),
+      next: () => void this.asked.reload(),
       error: (error: unknown) => this.#toasts.complain(error),
     });
   }

@@ -1,18 +1,11 @@
-import type {
-  Clash,
-  ClashPolicy,
-  Convention,
-  Edit,
-  Frame,
-  Gate,
-  NameProposal,
-  ObjectId,
-  PackedFindings,
-  PackedSnapshot,
-  RecipeStep,
-  NamingStatistics,
-  TakeChoices,
-} from '@renquil/core';
+import type { PackedFindings, NamingStatistics } from '@renquil/core/checks';
+import type { Edit } from '@renquil/core/edits';
+import type { Frame } from '@renquil/core/frames';
+import type { Convention } from '@renquil/core/names';
+import type { NameProposal, TakeChoices } from '@renquil/core/names/propose';
+import type { Clash, ClashPolicy, RecipeStep } from '@renquil/core/names/recipe';
+import type { ObjectId, PackedSnapshot } from '@renquil/core/scene';
+import type { Gate } from '@renquil/core/workbench';
 
 import type { PackedNames } from './packed-names';
 import type { ToldElsewhere } from '@renquil/api';

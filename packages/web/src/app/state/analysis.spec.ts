@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { partsConvention, takeSnapshot } from '@renquil/core';
+import { partsConvention } from '@renquil/core/names';
+import { takeSnapshot } from '@renquil/core/scene';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { firstValueFrom } from 'rxjs';
 import { Analysis } from './analysis';

@@ -1,16 +1,11 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
-import {
-  FoundFindings,
-  type Convention,
-  type Edit,
-  type Finding,
-  type Frame,
-  type Gate,
-  type NameProposal,
-  type ObjectId,
-  type PackedSnapshot,
-  type NamingStatistics,
-} from '@renquil/core';
+import { FoundFindings, type Finding, type NamingStatistics } from '@renquil/core/checks';
+import type { Edit } from '@renquil/core/edits';
+import type { Frame } from '@renquil/core/frames';
+import type { Convention } from '@renquil/core/names';
+import type { NameProposal } from '@renquil/core/names/propose';
+import type { ObjectId, PackedSnapshot } from '@renquil/core/scene';
+import type { Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
   FindingsDelta,

@@ -1,28 +1,17 @@
+import { CheckRun, findingBuffers, packFindings, namingStatisticsOf } from '@renquil/core/checks';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { framesOf, tellFrames, type Frame } from '@renquil/core/frames';
+import { CompiledConvention, provideEnglish, type Convention } from '@renquil/core/names';
+import { takeProposals, type KnownElsewhere, type NameProposal } from '@renquil/core/names/propose';
+import { runRecipe } from '@renquil/core/names/recipe';
 import {
-  applyChange,
-  CheckRun,
-  CompiledConvention,
-  findingBuffers,
-  framesOf,
   openSnapshot,
   packedBuffers,
-  packFindings,
   packSnapshot,
-  proposingNames,
-  provideEnglish,
-  runGate,
-  runRecipe,
-  namingStatisticsOf,
-  takeProposals,
-  tellFrames,
-  type Convention,
-  type Edit,
-  type Frame,
-  type KnownElsewhere,
-  type NameProposal,
   type Scene,
   type SceneSnapshot,
-} from '@renquil/core';
+} from '@renquil/core/scene';
+import { proposingNames, runGate } from '@renquil/core/workbench';
 import type { FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
 import type { ToldElsewhere } from '@renquil/api';
 import { packNames } from './packed-names';

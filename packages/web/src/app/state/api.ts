@@ -2,7 +2,9 @@ import { HttpClient, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { StartedJob } from '@renquil/api';
 import { urlOf, type Sent } from '@renquil/api/address';
-import type { Convention, Edit, Recipe } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import type { Convention } from '@renquil/core/names';
+import type { Recipe } from '@renquil/core/names/recipe';
 import { map, type Observable } from 'rxjs';
 import { Ask, explained } from './ask';
 

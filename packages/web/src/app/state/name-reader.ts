@@ -1,4 +1,4 @@
-import { readName, type CompiledConvention, type NameReading, type PatternKey } from '@renquil/core';
+import { readName, type CompiledConvention, type NameReading, type PatternKey } from '@renquil/core/names';
 
 /** Reads names, remembering the last few thousand, since a scrolling ledger asks for the same ones again. */
 export class NameReader {

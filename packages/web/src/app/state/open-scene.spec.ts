@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { takeSnapshot } from '@renquil/core';
+import { takeSnapshot } from '@renquil/core/scene';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { workbenchBed } from '../../testing/bed';
 import type { LoggedChange } from '@renquil/api';

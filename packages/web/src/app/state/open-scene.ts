@@ -1,19 +1,11 @@
 import { computed, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
-import {
-  CompiledConvention,
-  errorCatalogue,
-  fillText,
-  invertEdits,
-  mayChangeHome,
-  partsConvention,
-  Scene,
-  staysHome,
-  framesAmong,
-  tellFacts,
-  tellFrames,
-  touchedBy,
-  type Edit,
-} from '@renquil/core';
+import { invertEdits, touchedBy, type Edit } from '@renquil/core/edits';
+import { errorCatalogue, fillText } from '@renquil/core/errors';
+import { framesAmong, tellFrames } from '@renquil/core/frames';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
+import { tellFacts } from '@renquil/core/query';
+import { Scene } from '@renquil/core/scene';
+import { mayChangeHome, staysHome } from '@renquil/core/workbench';
 import { firstValueFrom, Subject } from 'rxjs';
 import { Analysis } from './analysis';
 import { Api } from './api';

@@ -1,4 +1,4 @@
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 
 /** Names by object as a few flat pieces, which go from a worker to the page at once: a map of 100,000 would stop it. */
 export interface PackedNames {

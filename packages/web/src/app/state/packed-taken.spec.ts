@@ -1,4 +1,4 @@
-import type { TakenNames } from '@renquil/core';
+import type { TakenNames } from '@renquil/core/names/propose';
 import { packTaken, showTaken, takenBuffers } from './packed-taken';
 
 describe('what taking proposals would do, packed', () => {

@@ -1,4 +1,6 @@
-import type { Clash, Doubt, ObjectId, ProposalCounts, Reason, TakenNames } from '@renquil/core';
+import type { Doubt, ProposalCounts, Reason, TakenNames } from '@renquil/core/names/propose';
+import type { Clash } from '@renquil/core/names/recipe';
+import type { ObjectId } from '@renquil/core/scene';
 import { NamesById, packNames, placesOf, type PackedNames } from './packed-names';
 
 /** What taking proposals would do, as flat pieces that go from a worker to the page at once. */

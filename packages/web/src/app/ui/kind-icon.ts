@@ -10,7 +10,7 @@ import {
   lucideSpline,
   lucideVideo,
 } from '@ng-icons/lucide';
-import type { Kind } from '@renquil/core';
+import type { Kind } from '@renquil/core/scene';
 import { Tip } from './tip';
 
 const icons: Readonly<Record<Kind, string>> = {

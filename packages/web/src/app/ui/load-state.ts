@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { ResourceRef } from '@angular/core';
+import type { ResourceStatus } from '@angular/core';
+
+/** What is read of a resource to say how far it is. */
+export interface Asked {
+  error(): Error | undefined;
+  status(): ResourceStatus;
+  hasValue(): boolean;
+  value(): unknown;
+  reload(): boolean;
+}
 
 /**
  * How far something that is asked of the server is: what is shown while it is on its way, what went wrong with a way to ask
@@ -24,7 +33,7 @@ import type { ResourceRef } from '@angular/core';
   host: { class: 'empty:hidden' },
 })
 export class LoadState {
-  readonly of = input.required<ResourceRef<unknown>>();
+  readonly of = input.required<Asked>();
   readonly waiting = input('One moment…');
   /** What is said when a list that came is empty; left out: nothing. */
   readonly empty = input('');

@@ -1,5 +1,5 @@
 import { Injector, runInInjectionContext, signal } from '@angular/core';
-import type { Scene } from '@renquil/core';
+import type { Scene } from '@renquil/core/scene';
 import { TestBed } from '@angular/core/testing';
 import { largeScene, settled } from './settled';
 

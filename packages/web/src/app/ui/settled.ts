@@ -1,5 +1,5 @@
 import { effect, signal, untracked, type Signal } from '@angular/core';
-import type { Scene } from '@renquil/core';
+import type { Scene } from '@renquil/core/scene';
 
 /** How long nothing may have changed before what is only counted is counted again, milliseconds. */
 const rest = 180;

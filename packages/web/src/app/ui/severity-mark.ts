@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Severity } from '@renquil/core';
+import type { Severity } from '@renquil/core/checks';
 
 /** The shape of a severity: filled, half-filled, outlined diamond, or a tick. Colour never stands alone. */
 @Component({

@@ -1,20 +1,11 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
 import { Api } from '../state/api';
 import type { FittedConvention } from '@renquil/api';
 import { OpenScene } from '../state/open-scene';
 import { ToastList } from '../state/toast-list';
 import { CountPipe, count } from '../ui/count';
+import { Doing } from '../ui/doing';
 import { byFit, isHeld } from './fit-order';
 
 /**
@@ -33,14 +24,14 @@ import { byFit, isHeld } from './fit-order';
     >
       <p class="min-w-0 flex-1 basis-80" role="status" data-testid="fit-says">{{ says() }}</p>
       @if (failure()) {
-        <button type="button" class="btn" (click)="read()">Try again</button>
+        <button type="button" class="btn" (click)="asked.reload()">Try again</button>
       }
       @if (best(); as to) {
         <button
           type="button"
           class="btn btn-main"
           data-testid="fit-hold"
-          [disabled]="busy()"
+          [disabled]="doing.busy()"
           (click)="hold(to)"
         >
           Hold it to {{ to.name }}
@@ -52,7 +43,7 @@ import { byFit, isHeld } from './fit-order';
           class="field max-w-56"
           aria-label="Hold it to another convention"
           data-testid="fit-other"
-          [disabled]="busy()"
+          [disabled]="doing.busy()"
           (change)="holdTo(choice)"
         >
           <option value="">another…</option>
@@ -74,7 +65,7 @@ import { byFit, isHeld } from './fit-order';
         type="button"
         class="btn btn-bare"
         data-testid="fit-leave"
-        [disabled]="busy()"
+        [disabled]="doing.busy()"
         (click)="leave()"
       >
         {{ isAsked() ? 'Put away' : 'Leave it' }}
@@ -90,10 +81,16 @@ export class FitStrip {
   readonly isAsked = input(false);
   readonly learn = output();
   readonly closed = output();
-  readonly busy = signal(false);
-  readonly failure = signal('');
-  readonly #fits = signal<readonly FittedConvention[] | null>(null);
-  readonly ranked = computed(() => byFit(this.#fits() ?? [], this.open.info()?.convention));
+  readonly doing = new Doing((error) => this.#toasts.complain(error));
+  readonly asked = rxResource({
+    params: () => this.open.info()?.scene.id,
+    stream: ({ params }) => this.#api.sceneFits(params),
+  });
+  readonly failure = computed(() => this.asked.error()?.message ?? '');
+  readonly #fits = computed<readonly FittedConvention[]>(() =>
+    this.asked.hasValue() ? this.asked.value() : [],
+  );
+  readonly ranked = computed(() => byFit(this.#fits(), this.open.info()?.convention));
   readonly mayLearn = computed(() => this.open.info()?.role === 'lead');
   /** The one to offer; null while none fits more names than what it is held to. */
   readonly best = computed(() => {
@@ -115,26 +112,8 @@ export class FitStrip {
     return `${of} ${is} ${first.name}; ${now ? count(now.fits) : 'fewer'} ${now?.fits === 1 ? 'fits' : 'fit'} ${held}, which this scene is held to.`;
   });
 
-  readonly #scene = computed(() => this.open.info()?.scene.id);
-
-  constructor() {
-    effect(() => {
-      if (this.#scene() !== undefined) untracked(() => void this.read());
-    });
-  }
   held(one: FittedConvention): boolean {
     return isHeld(one, this.open.info()?.convention);
-  }
-  async read(): Promise<void> {
-    const scene = this.open.info()!.scene.id;
-    this.failure.set('');
-    this.#fits.set(null);
-    try {
-      const fits = await firstValueFrom(this.#api.sceneFits(scene));
-      if (this.open.info()?.scene.id === scene) this.#fits.set(fits);
-    } catch (error) {
-      this.failure.set((error as Error).message);
-    }
   }
   holdTo(choice: HTMLSelectElement): void {
     const to = this.ranked()[Number(choice.value)];
@@ -151,14 +130,12 @@ export class FitStrip {
   async #settle(
     to: { readonly convention: number } | { readonly shipped: string } | { readonly leave: true },
   ): Promise<void> {
-    this.busy.set(true);
-    try {
-      await firstValueFrom(this.#api.holdScene(this.open.info()!.scene.id, to));
-      await this.open.refreshInfo();
-      this.closed.emit();
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
-    this.busy.set(false);
+    await this.doing.run(
+      () => this.#api.holdScene(this.open.info()!.scene.id, to),
+      async () => {
+        await this.open.refreshInfo();
+        this.closed.emit();
+      },
+    );
   }
 }

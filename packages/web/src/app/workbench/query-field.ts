@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideFunnel } from '@ng-icons/lucide';
-import { completeQuery, type Completion } from '@renquil/core';
+import { completeQuery, type Completion } from '@renquil/core/query';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
 import { LedgerState } from './ledger/ledger-state';

@@ -8,7 +8,8 @@ import {
   lucideTags,
   lucideTextCursorInput,
 } from '@ng-icons/lucide';
-import { kinds, type Kind, type Severity } from '@renquil/core';
+import type { Severity } from '@renquil/core/checks';
+import { kinds, type Kind } from '@renquil/core/scene';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
 import { SeverityMark } from '../ui/severity-mark';

@@ -1,4 +1,4 @@
-import type { Finding } from '@renquil/core';
+import type { Finding } from '@renquil/core/checks';
 import type { Command } from '../state/commands';
 import type { Workbench } from './workbench';
 

@@ -2,7 +2,7 @@ import type { Command } from '../state/commands';
 import type { Workbench } from './workbench';
 import { arrangeCommands } from './arrange/arrange-commands';
 import { walkCommands } from './walk-commands';
-import type { StepId } from '@renquil/core';
+import type { StepId } from '@renquil/core/names/recipe';
 import { stepKinds } from './name/step-kinds';
 import { walked } from './steps';
 

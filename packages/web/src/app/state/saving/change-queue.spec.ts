@@ -1,4 +1,5 @@
-import { applyChange, invertEdits, takeSnapshot, type Edit } from '@renquil/core';
+import { applyChange, invertEdits, type Edit } from '@renquil/core/edits';
+import { takeSnapshot } from '@renquil/core/scene';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
 import type { LoggedChange } from '@renquil/api';
 import { ChangeQueue } from './change-queue';

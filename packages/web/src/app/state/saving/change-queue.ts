@@ -1,4 +1,5 @@
-import { applyChange, invertEdits, type Edit, type Scene } from '@renquil/core';
+import { applyChange, invertEdits, type Edit } from '@renquil/core/edits';
+import type { Scene } from '@renquil/core/scene';
 import type { LoggedChange } from '@renquil/api';
 
 /** A change that the server has not acknowledged. */

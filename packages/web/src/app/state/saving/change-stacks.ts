@@ -1,4 +1,4 @@
-import type { Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
 
 /** Something that can be taken back or done again. */
 export interface Done {

@@ -1,4 +1,4 @@
-import type { Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
 import { UnsentChanges, UnsentStores } from './change-store';
 
 describe('the store of unsent changes', () => {

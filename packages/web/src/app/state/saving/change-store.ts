@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Pending } from './change-queue';
 import type { ChangeStore } from './save-session';

@@ -1,4 +1,5 @@
-import { applyChange, openPacked, type PackedSnapshot, type Scene } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import { openPacked, type PackedSnapshot, type Scene } from '@renquil/core/scene';
 import { firstValueFrom } from 'rxjs';
 import type { Api } from '../api';
 import type { OpenedScene } from '@renquil/api';

@@ -1,4 +1,4 @@
-import type { Edit } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
 import type { LoggedChange } from '@renquil/api';
 import type { Pending } from './change-queue';
 import { stacksFrom, type Done, type Stacks } from './change-stacks';

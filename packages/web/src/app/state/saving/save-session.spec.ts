@@ -1,4 +1,5 @@
-import { applyChange, openSnapshot, takeSnapshot, type Edit, type Scene } from '@renquil/core';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { openSnapshot, takeSnapshot, type Scene } from '@renquil/core/scene';
 import { randomEdit, sceneFromOutline, seededRandom } from '@renquil/core/testing';
 import type { LoggedChange } from '@renquil/api';
 import { MemoryStore } from '../../../testing/memory-store';

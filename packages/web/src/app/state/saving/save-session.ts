@@ -1,4 +1,5 @@
-import { applyChange, type ChangeResult, type Edit, type Scene } from '@renquil/core';
+import { applyChange, type ChangeResult, type Edit } from '@renquil/core/edits';
+import type { Scene } from '@renquil/core/scene';
 import type { LoggedChange } from '@renquil/api';
 import { ChangeQueue, CopyDiffers, type Pending } from './change-queue';
 import { UnsentEdits, type SaveState, type SaveStatus } from './save-state';

@@ -1,4 +1,4 @@
-import { switchNames } from '@renquil/core';
+import { switchNames } from '@renquil/core/scene';
 import type { Command } from '../../state/commands';
 import type { ArrangeState } from './arrange-state';
 

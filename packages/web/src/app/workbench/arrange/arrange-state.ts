@@ -1,22 +1,19 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import type { InsertEdit, Edit } from '@renquil/core/edits';
+import type { Transform } from '@renquil/core/math';
 import {
   planOnFork,
   freeGroupName,
   leftOutside,
-  mainRoot,
   planControl,
   planInsertParents,
-  planShare,
   planTakeOut,
-  repeatOnTwins,
-  type InsertEdit,
   planClusters,
   planMirror,
   planZero,
   topObjects,
   type MirrorAcross,
   type Cluster,
-  type Display,
   type Channel,
   planBackToRest,
   planGroup,
@@ -28,16 +25,13 @@ import {
   planSort,
   planUngroup,
   pivotPoint,
-  type Edit,
-  type Mark,
   type MoveRequest,
-  type ObjectId,
   type PivotAt,
   type TransformSpace,
   type Plan,
-  type SwitchName,
-  type Transform,
-} from '@renquil/core';
+} from '@renquil/core/plans';
+import { mainRoot, type Display, type Mark, type ObjectId, type SwitchName } from '@renquil/core/scene';
+import { planShare, repeatOnTwins } from '@renquil/core/twins';
 import { bytes as bytesText } from '../../ui/bytes';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';

@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
 import { afterPaint } from '../../ui/after-paint';
-import { PaneSizes } from '../../ui/pane-sizes';
+import { Panes } from '../../ui/panes';
 import { Inspector } from '../inspector/inspector';
 import { Ledger } from '../ledger/ledger';
 import { Lineage } from '../lineage/lineage';
@@ -12,12 +12,11 @@ import { SidePanel } from './side-panel';
 @Component({
   selector: 'rq-arrange-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SplitComponent, SplitAreaComponent, Inspector, Ledger, Lineage, SidePanel, Viewport],
+  imports: [Panes, SplitComponent, SplitAreaComponent, Inspector, Ledger, Lineage, SidePanel, Viewport],
   templateUrl: './arrange-step.html',
   host: { class: 'flex min-h-0 flex-1 flex-col' },
 })
 export class ArrangeStep {
-  readonly sizes = inject(PaneSizes);
   /** The ledger and the view come first; what stands beside them a moment later, so that the step answers at once. */
   readonly side = afterPaint();
   readonly inspector = afterPaint(1);

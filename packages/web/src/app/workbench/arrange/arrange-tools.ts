@@ -4,18 +4,16 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideChevronDown } from '@ng-icons/lucide';
 import {
-  displays,
-  findTwins,
   findUntidy,
   firstWord,
-  mirrorTwin,
-  planShare,
   planTidy,
   topObjects,
   type Cluster,
   type PivotAt,
   type TidyItem,
-} from '@renquil/core';
+} from '@renquil/core/plans';
+import { displays } from '@renquil/core/scene';
+import { findTwins, mirrorTwin, planShare } from '@renquil/core/twins';
 import { Submenu } from '../../ui/submenu';
 import { settled } from '../../ui/settled';
 import { OpenScene } from '../../state/open-scene';

@@ -1,18 +1,17 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Edit } from '@renquil/core/edits';
+import { mainRoot, type Json } from '@renquil/core/scene';
 import {
   assetRules,
   assetTemplates,
   assetTypeKey,
-  mainRoot,
   skeletonKey,
   skeletonStandards,
   templateFrom,
   templateKey,
   type AssetTemplate,
-  type Edit,
-  type Json,
-} from '@renquil/core';
+} from '@renquil/core/templates';
 import { OpenScene } from '../../state/open-scene';
 import { TemplateSheet, type TemplateSheetData } from './template-sheet';
 

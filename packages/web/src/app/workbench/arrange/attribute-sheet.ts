@@ -1,6 +1,8 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { attributeSpread, type Edit, type Json, type ObjectId, type Scene } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import type { Json, ObjectId, Scene } from '@renquil/core/scene';
+import { attributeSpread } from '@renquil/core/workbench';
 import { BarController, BarElement, CategoryScale, LinearScale, type ChartConfiguration } from 'chart.js';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';

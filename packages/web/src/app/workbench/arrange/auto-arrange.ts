@@ -1,13 +1,7 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  proposeClusters,
-  proposeRigOrder,
-  type ArrangeBy,
-  type Cluster,
-  type ObjectId,
-  type Scene,
-} from '@renquil/core';
+import { proposeClusters, proposeRigOrder, type ArrangeBy, type Cluster } from '@renquil/core/plans';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 import { CountPipe } from '../../ui/count';
 import { Sheet, SheetFoot } from '../../ui/sheet';
 import { TickSet } from '../../ui/tick-set';

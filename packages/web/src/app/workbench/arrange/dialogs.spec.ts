@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { TestBed } from '@angular/core/testing';
-import type { Cluster, TidyItem } from '@renquil/core';
+import type { Cluster, TidyItem } from '@renquil/core/plans';
 import { sceneFromOutline } from '@renquil/core/testing';
 import { frames } from '../../../testing/frames';
 import { show } from '../../../testing/page';

@@ -1,4 +1,4 @@
-import type { Scene, SceneLayer } from '@renquil/core';
+import type { Scene, SceneLayer } from '@renquil/core/scene';
 import { swatches } from './tally';
 
 /** One layer in the list. */

@@ -1,6 +1,6 @@
 import { CdkMenuGroup } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core';
+import { displays, switchNames, type Display, type Ruling, type SwitchName } from '@renquil/core/scene';
 import { MenuChoice } from '../../ui/menu-choice';
 import { MenuPanel } from '../../ui/menu-panel';
 import { MenuCheck } from '../../ui/menu-check';

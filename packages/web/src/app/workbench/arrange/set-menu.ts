@@ -1,14 +1,8 @@
 import { CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import {
-  combineSets,
-  setMembers,
-  setWays,
-  tidyRuling,
-  type Ruling,
-  type SceneSet,
-  type SetWay,
-} from '@renquil/core';
+import { combineSets, setWays, tidyRuling, type SetWay } from '@renquil/core/plans';
+import { setMembers } from '@renquil/core/query';
+import type { Ruling, SceneSet } from '@renquil/core/scene';
 import { Submenu } from '../../ui/submenu';
 import { OpenScene } from '../../state/open-scene';
 import { ArrangeState } from '../arrange/arrange-state';

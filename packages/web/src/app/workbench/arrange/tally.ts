@@ -1,4 +1,4 @@
-import type { Kind, Scene } from '@renquil/core';
+import type { Kind, Scene } from '@renquil/core/scene';
 
 /** How many objects there are of what. */
 export interface Tally {

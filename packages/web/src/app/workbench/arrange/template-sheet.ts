@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import type { AssetTemplate } from '@renquil/core';
+import type { AssetTemplate } from '@renquil/core/templates';
 import { Sheet, SheetFoot } from '../../ui/sheet';
 import { Tick } from '../../ui/tick';
 

@@ -1,7 +1,7 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import type { TidyItem } from '@renquil/core';
+import type { TidyItem } from '@renquil/core/plans';
 import { CountPipe } from '../../ui/count';
 import { Tip } from '../../ui/tip';
 import { Sheet, SheetFoot } from '../../ui/sheet';

@@ -1,6 +1,8 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { planLike, twinDifferences, type ObjectId, type Plan, type Scene } from '@renquil/core';
+import type { Plan } from '@renquil/core/plans';
+import type { ObjectId, Scene } from '@renquil/core/scene';
+import { planLike, twinDifferences } from '@renquil/core/twins';
 import { CountPipe } from '../../ui/count';
 import { Tip } from '../../ui/tip';
 import { Sheet, SheetFoot } from '../../ui/sheet';

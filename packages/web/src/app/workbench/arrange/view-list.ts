@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { provideIcons } from '@ng-icons/core';
 import { lucidePlus, lucideTrash2 } from '@ng-icons/lucide';
-import { planView, viewNow, type SceneView } from '@renquil/core';
+import { planView, viewNow } from '@renquil/core/plans';
+import type { SceneView } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { IconButton } from '../../ui/icon-button';
 import { NameForm } from '../../ui/name-form';

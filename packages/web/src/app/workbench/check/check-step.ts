@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
 import { afterPaint } from '../../ui/after-paint';
-import { PaneSizes } from '../../ui/pane-sizes';
+import { Panes } from '../../ui/panes';
 import { Viewport } from '../viewport/viewport';
 import { FindingCard } from './finding-card';
 import { FindingsList } from './findings-list';
@@ -10,33 +10,31 @@ import { FindingsList } from './findings-list';
 @Component({
   selector: 'rq-check-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SplitComponent, SplitAreaComponent, FindingCard, FindingsList, Viewport],
+  imports: [Panes, SplitComponent, SplitAreaComponent, FindingCard, FindingsList, Viewport],
   template: `
     <as-split
+      #across="panes"
+      rqPanes="check"
+      [of]="[38, 62]"
       class="min-h-0 flex-1"
       direction="horizontal"
-      [gutterSize]="3"
       gutterAriaLabel="Width of the findings"
-      (dragEnd)="sizes.keep('check', $event.sizes)"
     >
-      <as-split-area [size]="sizes.of('check', [38, 62])[0]" [minSize]="22">
+      <as-split-area [size]="across.size(0)" [minSize]="22">
         @if (list()) {
           <rq-findings-list />
         }
       </as-split-area>
-      <as-split-area [size]="sizes.of('check', [38, 62])[1]" [minSize]="30">
+      <as-split-area [size]="across.size(1)" [minSize]="30">
         <as-split
+          #right="panes"
+          rqPanes="check-right"
+          [of]="[58, 42]"
           direction="vertical"
-          [gutterSize]="3"
           gutterAriaLabel="Height of the 3D view"
-          (dragEnd)="sizes.keep('check-right', $event.sizes)"
         >
-          <as-split-area [size]="sizes.of('check-right', [58, 42])[0]" [minSize]="15"
-            ><rq-viewport
-          /></as-split-area>
-          <as-split-area [size]="sizes.of('check-right', [58, 42])[1]" [minSize]="15"
-            ><rq-finding-card
-          /></as-split-area>
+          <as-split-area [size]="right.size(0)" [minSize]="15"><rq-viewport /></as-split-area>
+          <as-split-area [size]="right.size(1)" [minSize]="15"><rq-finding-card /></as-split-area>
         </as-split>
       </as-split-area>
     </as-split>
@@ -44,7 +42,6 @@ import { FindingsList } from './findings-list';
   host: { class: 'flex min-h-0 flex-1 flex-col' },
 })
 export class CheckStep {
-  readonly sizes = inject(PaneSizes);
   /** All findings are walked through for it: the step itself answers at once. */
   readonly list = afterPaint();
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
-import { pathOf, sayEdits } from '@renquil/core';
+import { sayEdits } from '@renquil/core/edits';
+import { pathOf } from '@renquil/core/scene';
 import { Commands } from '../../state/commands';
 import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';

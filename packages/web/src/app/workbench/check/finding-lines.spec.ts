@@ -1,4 +1,4 @@
-import { FindingColumns, type Finding } from '@renquil/core';
+import { FindingColumns, type Finding } from '@renquil/core/checks';
 import { FindingLines, type FindingGroup } from './finding-lines';
 
 describe('lines of findings', () => {

@@ -1,4 +1,4 @@
-import type { Finding, FindingColumns, Severity } from '@renquil/core';
+import type { Finding, FindingColumns, Severity } from '@renquil/core/checks';
 
 /** Findings that are listed together. */
 export interface FindingGroup {

@@ -2,7 +2,7 @@ import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } 
 import { ChangeDetectionStrategy, Component, effect, inject, untracked, viewChild } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
-import type { Finding } from '@renquil/core';
+import type { Finding } from '@renquil/core/checks';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';

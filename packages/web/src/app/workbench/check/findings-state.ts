@@ -1,17 +1,16 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
-  NextFree,
   checkRegistry,
-  planOnFork,
   FindingColumns,
   severityRank,
   type Check,
-  type Edit,
   type Finding,
-  type ObjectId,
-  type SceneObject,
   type Severity,
-} from '@renquil/core';
+} from '@renquil/core/checks';
+import type { Edit } from '@renquil/core/edits';
+import { NextFree } from '@renquil/core/names/recipe';
+import { planOnFork } from '@renquil/core/plans';
+import type { ObjectId, SceneObject } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';

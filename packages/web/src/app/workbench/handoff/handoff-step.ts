@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
-import type { GateLine } from '@renquil/core';
+import type { GateLine } from '@renquil/core/workbench';
 import { Analysis } from '../../state/analysis';
 import { Commands } from '../../state/commands';
 import { OpenScene } from '../../state/open-scene';

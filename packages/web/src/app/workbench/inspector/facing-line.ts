@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { facings, isFacing, type Edit, type Frame, type ObjectId, type Plane } from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import { facings, isFacing, type Frame, type Plane } from '@renquil/core/frames';
+import type { ObjectId } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';

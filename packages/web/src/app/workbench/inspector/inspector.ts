@@ -1,17 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  boxSize,
-  isInSet,
-  leftOutside,
-  mainRoot,
-  parseQuery,
-  pathOf,
-  transformIn,
-  worldBounds,
-  type TransformSpace,
-  type PivotAt,
-  type Vec3,
-} from '@renquil/core';
+import { boxSize, type Vec3 } from '@renquil/core/math';
+import { leftOutside, transformIn, type TransformSpace, type PivotAt } from '@renquil/core/plans';
+import { isInSet, parseQuery } from '@renquil/core/query';
+import { mainRoot, pathOf, worldBounds } from '@renquil/core/scene';
 import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { NameText } from '../../ui/name-text';

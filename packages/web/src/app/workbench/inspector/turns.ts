@@ -1,4 +1,4 @@
-import type { Quat, Vec3 } from '@renquil/core';
+import type { Quat, Vec3 } from '@renquil/core/math';
 
 /** A unit quaternion (x, y, z, w) as turns about X, Y, Z in degrees, applied in that order (intrinsic XYZ). */
 export function toDegrees([x, y, z, w]: Quat): Vec3 {

@@ -1,4 +1,4 @@
-import type { RowList, TreeRow } from '@renquil/core';
+import type { RowList, TreeRow } from '@renquil/core/workbench';
 import { fitColumns, type ColumnFits, type FitColumn, type TextMeasure } from './column-fit';
 import type { RowContext, RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';

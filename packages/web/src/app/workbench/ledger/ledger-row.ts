@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown, lucideChevronRight } from '@ng-icons/lucide';
-import { rollUp, type TreeRow } from '@renquil/core';
+import { rollUp, type TreeRow } from '@renquil/core/workbench';
 import { Analysis } from '../../state/analysis';
 import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';

@@ -1,22 +1,19 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { Finding } from '@renquil/core/checks';
+import type { Doubt } from '@renquil/core/names/propose';
+import type { Clash } from '@renquil/core/names/recipe';
+import { parseQuery, type Query } from '@renquil/core/query';
+import type { Kind, ObjectId, Scene } from '@renquil/core/scene';
 import {
   nothingPicked,
-  parseQuery,
   pick,
   pickMany,
   slotRows,
   stepRow,
   treeRows,
-  type Clash,
-  type Doubt,
-  type Finding,
-  type Kind,
-  type ObjectId,
   type PickHow,
   type Picking,
-  type Query,
-  type Scene,
-} from '@renquil/core';
+} from '@renquil/core/workbench';
 import { ColumnChoice } from './column-choice';
 import { compareBy, treeColumns } from './tree-columns';
 import { Analysis } from '../../state/analysis';

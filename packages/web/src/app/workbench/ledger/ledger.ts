@@ -24,7 +24,7 @@ import {
   viewChild,
   viewChildren,
 } from '@angular/core';
-import type { TreeRow } from '@renquil/core';
+import type { TreeRow } from '@renquil/core/workbench';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { count } from '../../ui/count';

@@ -8,7 +8,8 @@ import {
   input,
   signal,
 } from '@angular/core';
-import { judgeName, type SceneObject } from '@renquil/core';
+import type { SceneObject } from '@renquil/core/scene';
+import { judgeName } from '@renquil/core/workbench';
 import { Tip } from '../../ui/tip';
 import { EditedText } from './edited-text';
 import { Meanwhile } from './meanwhile';

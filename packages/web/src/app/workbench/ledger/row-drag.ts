@@ -1,5 +1,6 @@
 import { inject, signal } from '@angular/core';
-import type { ObjectId, TreeRow } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
+import type { TreeRow } from '@renquil/core/workbench';
 import { OpenScene } from '../../state/open-scene';
 import { ArrangeState } from '../arrange/arrange-state';
 import { LedgerState } from './ledger-state';

@@ -1,15 +1,7 @@
-import {
-  checkRegistry,
-  judgeName,
-  type CompiledConvention,
-  type Finding,
-  type ObjectId,
-  type Scene,
-  type Severity,
-  type SceneObject,
-  type StaysHome,
-  type TreeRow,
-} from '@renquil/core';
+import { checkRegistry, type Finding, type Severity } from '@renquil/core/checks';
+import type { CompiledConvention } from '@renquil/core/names';
+import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
+import { judgeName, type StaysHome, type TreeRow } from '@renquil/core/workbench';
 import type { Analysis } from '../../state/analysis';
 import { worst, type ShownPreview } from './ledger-state';
 import type { NameReader } from '../../state/name-reader';

@@ -1,5 +1,9 @@
 import { inject, Injectable } from '@angular/core';
-import { judgeName, planRename, resolveClashes, withSlot, type Finding, type ObjectId } from '@renquil/core';
+import type { Finding } from '@renquil/core/checks';
+import { resolveClashes, withSlot } from '@renquil/core/names/recipe';
+import { planRename } from '@renquil/core/plans';
+import type { ObjectId } from '@renquil/core/scene';
+import { judgeName } from '@renquil/core/workbench';
 import { readRows } from '@renquil/formats';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';

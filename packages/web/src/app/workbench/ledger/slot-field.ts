@@ -8,7 +8,7 @@ import {
   input,
   signal,
 } from '@angular/core';
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 import { EditedText } from './edited-text';
 import { Meanwhile } from './meanwhile';
 import { RowField } from './row-field';

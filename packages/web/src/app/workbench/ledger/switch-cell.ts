@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { offBy, switchNames, type OffBy, type SceneObject, type SwitchName } from '@renquil/core';
+import { offBy, switchNames, type OffBy, type SceneObject, type SwitchName } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { SwitchPaint } from './switch-paint';
 import { Tip } from '../../ui/tip';

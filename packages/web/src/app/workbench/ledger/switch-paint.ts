@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { ObjectId, SwitchName } from '@renquil/core';
+import type { ObjectId, SwitchName } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { ArrangeState } from '../arrange/arrange-state';
 

@@ -1,12 +1,7 @@
-import {
-  boxSize,
-  isInSet,
-  naturalCompare,
-  ownBounds,
-  parseQuery,
-  type Scene,
-  type SceneObject,
-} from '@renquil/core';
+import { boxSize } from '@renquil/core/math';
+import { naturalCompare } from '@renquil/core/names';
+import { isInSet, parseQuery } from '@renquil/core/query';
+import { ownBounds, type Scene, type SceneObject } from '@renquil/core/scene';
 import { count } from '../../ui/count';
 
 /** A column of the ledger in Arrange: what it shows of an object, and what it is sorted by. */

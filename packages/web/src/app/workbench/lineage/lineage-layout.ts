@@ -1,5 +1,5 @@
 import { hierarchy, partition } from 'd3-hierarchy';
-import type { ObjectId, Scene } from '@renquil/core';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 
 /** What the width of a block stands for. */
 export const widths = ['faces', 'objects', 'depth'] as const;

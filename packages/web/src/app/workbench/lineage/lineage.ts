@@ -11,7 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
 import { CountPipe } from '../../ui/count';
 import { settled } from '../../ui/settled';

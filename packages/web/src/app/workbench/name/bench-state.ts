@@ -1,12 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import {
-  planRename,
-  type ClashPolicy,
-  type ObjectId,
-  type Recipe,
-  type RecipeStep,
-  type StepId,
-} from '@renquil/core';
+import type { ClashPolicy, Recipe, RecipeStep, StepId } from '@renquil/core/names/recipe';
+import { planRename } from '@renquil/core/plans';
+import type { ObjectId } from '@renquil/core/scene';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Analysis } from '../../state/analysis';
 import type { PreviewResult } from '../../state/analysis-messages';

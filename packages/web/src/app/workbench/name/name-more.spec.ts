@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { stepRegistry, type StepId } from '@renquil/core';
+import { stepRegistry, type StepId } from '@renquil/core/names/recipe';
 import { workbenchBed } from '../../../testing/bed';
 import { show } from '../../../testing/page';
 import { Bench } from './bench';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, viewChild } from '@angular/core';
 import { SplitAreaComponent, SplitComponent } from 'angular-split';
 import { afterPaint } from '../../ui/after-paint';
-import { PaneSizes } from '../../ui/pane-sizes';
+import { Panes } from '../../ui/panes';
 import { Ledger } from '../ledger/ledger';
 import { Viewport } from '../viewport/viewport';
 import { Bench } from './bench';
@@ -14,31 +14,29 @@ import { Tray } from './tray';
 @Component({
   selector: 'rq-name-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [SplitComponent, SplitAreaComponent, Ledger, Viewport, Bench, ProposePanel, Tray],
+  imports: [Panes, SplitComponent, SplitAreaComponent, Ledger, Viewport, Bench, ProposePanel, Tray],
   template: `
     <as-split
+      #across="panes"
+      rqPanes="name"
+      [of]="[66.5, 33.5]"
       class="min-h-0 flex-1"
       direction="horizontal"
-      [gutterSize]="3"
       gutterAriaLabel="Width of the ledger"
-      (dragEnd)="sizes.keep('name', $event.sizes)"
     >
-      <as-split-area [size]="sizes.of('name', [66.5, 33.5])[0]" [minSize]="35"><rq-ledger /></as-split-area>
-      <as-split-area [size]="sizes.of('name', [66.5, 33.5])[1]" [minSize]="18">
+      <as-split-area [size]="across.size(0)" [minSize]="35"><rq-ledger /></as-split-area>
+      <as-split-area [size]="across.size(1)" [minSize]="18">
         <as-split
+          #right="panes"
+          rqPanes="name-right"
+          [of]="[44, 56]"
           direction="vertical"
-          [gutterSize]="3"
           gutterAriaLabel="Height of the 3D view"
-          (dragEnd)="sizes.keep('name-right', $event.sizes)"
         >
-          <as-split-area [size]="bench.shown() ? sizes.of('name-right', [44, 56])[0] : 100" [minSize]="15"
+          <as-split-area [size]="bench.shown() ? right.size(0) : 100" [minSize]="15"
             ><rq-viewport
           /></as-split-area>
-          <as-split-area
-            [size]="sizes.of('name-right', [44, 56])[1]"
-            [visible]="bench.shown()"
-            [minSize]="15"
-          >
+          <as-split-area [size]="right.size(1)" [visible]="bench.shown()" [minSize]="15">
             @if (!beside()) {
               <!-- A moment later. -->
             } @else if (propose.on()) {
@@ -59,7 +57,6 @@ import { Tray } from './tray';
 export class NameStep {
   readonly bench = inject(BenchState);
   readonly propose = inject(ProposeState);
-  readonly sizes = inject(PaneSizes);
   /** The ledger and the view come first. */
   readonly beside = afterPaint();
   readonly ledger = viewChild.required(Ledger);

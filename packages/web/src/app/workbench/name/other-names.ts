@@ -1,14 +1,8 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  namedThings,
-  otherThings,
-  planRenameThing,
-  planShapesFollow,
-  type Edit,
-  type NamedThing,
-  type OtherThing,
-} from '@renquil/core';
+import type { Edit } from '@renquil/core/edits';
+import { otherThings, type OtherThing } from '@renquil/core/names';
+import { namedThings, planRenameThing, planShapesFollow, type NamedThing } from '@renquil/core/plans';
 import { OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';

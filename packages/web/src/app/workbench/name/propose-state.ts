@@ -3,13 +3,13 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   highConfidence,
   nameProposed,
-  planRename,
   takesProposal,
   type NameProposal,
-  type ObjectId,
   type Reason,
   type TakeChoices,
-} from '@renquil/core';
+} from '@renquil/core/names/propose';
+import { planRename } from '@renquil/core/plans';
+import type { ObjectId } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
 import { Api } from '../../state/api';
 import type { ToldElsewhere } from '@renquil/api';

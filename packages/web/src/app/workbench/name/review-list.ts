@@ -1,7 +1,7 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 import { CountPipe } from '../../ui/count';
 import { NameChange } from '../../ui/name-change';
 import { SeverityMark } from '../../ui/severity-mark';

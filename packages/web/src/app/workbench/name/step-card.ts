@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideArrowDown, lucideArrowUp, lucideTrash2 } from '@ng-icons/lucide';
-import type { FromListStep, RecipeStep } from '@renquil/core';
+import type { FromListStep, RecipeStep } from '@renquil/core/names/recipe';
 import { readRows } from '@renquil/formats';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';

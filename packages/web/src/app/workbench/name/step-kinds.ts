@@ -6,7 +6,7 @@ import {
   type NumberStep,
   type RecipeStep,
   type StepId,
-} from '@renquil/core';
+} from '@renquil/core/names/recipe';
 
 type Options = Readonly<Record<string, string>>;
 /** A field of a step's form; `when` says for which steps it is asked. */

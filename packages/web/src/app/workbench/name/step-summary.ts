@@ -1,4 +1,4 @@
-import type { RecipeStep } from '@renquil/core';
+import type { RecipeStep } from '@renquil/core/names/recipe';
 import { caseTitles, cuts, orders, restarts, stepKinds, ways } from './step-kinds';
 
 /** A step in a few words. */

@@ -1,6 +1,7 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { ClashPolicy, ObjectId } from '@renquil/core';
+import type { ClashPolicy } from '@renquil/core/names/recipe';
+import type { ObjectId } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { count, CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';

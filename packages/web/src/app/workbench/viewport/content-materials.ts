@@ -1,5 +1,5 @@
 import type { Material } from 'three';
-import type { Display } from '@renquil/core';
+import type { Display } from '@renquil/core/scene';
 
 /** What is drawn with what: shapes by their material and look, lines, edges. */
 export interface ContentMaterials {

@@ -6,7 +6,7 @@ import {
   type ObjectId,
   type Scene,
   type SceneObject,
-} from '@renquil/core';
+} from '@renquil/core/scene';
 
 /** What is to be drawn, and how. */
 export interface DrawWish {

@@ -1,5 +1,5 @@
 import { BatchedMesh, type BufferGeometry, InstancedMesh, Matrix4, type Material } from 'three';
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 
 /** A place in a pool: what stands there can be moved and taken away without touching its neighbours. */
 export interface Placed {

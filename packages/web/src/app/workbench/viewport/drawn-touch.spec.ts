@@ -1,4 +1,5 @@
-import { applyChange, type Edit, type Scene } from '@renquil/core';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import type { Scene } from '@renquil/core/scene';
 import { sceneFromOutline } from '@renquil/core/testing';
 import type { DrawWish } from './draw-list';
 import { DrawnTouch } from './drawn-touch';

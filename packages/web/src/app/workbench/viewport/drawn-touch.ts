@@ -1,4 +1,5 @@
-import { touchedBy, type Edit, type ObjectId, type Scene } from '@renquil/core';
+import { touchedBy, type Edit } from '@renquil/core/edits';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 import type { DrawWish } from './draw-list';
 
 /** Edits after which only what they touch, and what lies below it, is drawn otherwise. */

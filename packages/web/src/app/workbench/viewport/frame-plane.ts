@@ -11,7 +11,7 @@ import {
   type Box3,
   Vector3,
 } from 'three';
-import { axesOf, type Frame } from '@renquil/core';
+import { axesOf, type Frame } from '@renquil/core/frames';
 
 /** The plane that parts an asset's left from its right, and an arrow on the floor to where it faces. */
 export class FramePlane {

@@ -1,6 +1,7 @@
 import { type Matrix4, Object3D, type OrthographicCamera, type PerspectiveCamera } from 'three';
 import { TransformControls } from 'three/addons/controls/TransformControls.js';
-import { fromMatrix, type ObjectId, type Scene, type Transform } from '@renquil/core';
+import { fromMatrix, type Transform } from '@renquil/core/math';
+import type { ObjectId, Scene } from '@renquil/core/scene';
 
 /** What dragging the gizmo changes. */
 export type GizmoMode = 'move' | 'turn' | 'scale';

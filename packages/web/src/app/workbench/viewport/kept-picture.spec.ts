@@ -1,5 +1,5 @@
 import { AmbientLight, Group, PerspectiveCamera, Scene, WebGLRenderer } from 'three';
-import { openSnapshot, type SceneSnapshot } from '@renquil/core';
+import { openSnapshot, type SceneSnapshot } from '@renquil/core/scene';
 import { StageMaterials } from './stage-materials';
 import { KeptPicture } from './kept-picture';
 import { ShapeStore } from './shape-store';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { lastNumber, type ObjectId } from '@renquil/core';
+import { lastNumber } from '@renquil/core/names';
+import type { ObjectId } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerState } from '../ledger/ledger-state';
 import { placeLabels, type Label } from './place-labels';

@@ -1,5 +1,6 @@
 import { LineSegments, type BufferGeometry, type Group, type Material } from 'three';
-import { drawnWorld, type Mat4, type ObjectId, type Scene, type SceneObject } from '@renquil/core';
+import type { Mat4 } from '@renquil/core/math';
+import { drawnWorld, type ObjectId, type Scene, type SceneObject } from '@renquil/core/scene';
 import type { ContentMaterials } from './content-materials';
 import { sameWorld } from './same-world';
 

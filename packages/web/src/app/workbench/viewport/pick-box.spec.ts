@@ -10,7 +10,7 @@ import {
   Plane,
   Vector3,
 } from 'three';
-import { openSnapshot, type SceneSnapshot } from '@renquil/core';
+import { openSnapshot, type SceneSnapshot } from '@renquil/core/scene';
 import { boxAgainst, clipped, pickBox } from './pick-box';
 import { ShapeStore } from './shape-store';
 import { StageContent } from './stage-content';

@@ -1,6 +1,7 @@
 import { Matrix4, Plane, Vector3, type Frustum } from 'three';
 import { CONTAINED, INTERSECTED, NOT_INTERSECTED } from 'three-mesh-bvh';
-import type { Box, ObjectId } from '@renquil/core';
+import type { Box } from '@renquil/core/math';
+import type { ObjectId } from '@renquil/core/scene';
 import { facesOf } from './pick-ray';
 import { treeOf } from './shape-tree';
 import type { Slot, StageContent } from './stage-content';

@@ -1,5 +1,6 @@
 import { DoubleSide, Matrix4, type Ray, type Raycaster, type Vector3, type BufferGeometry } from 'three';
-import type { Box, ObjectId, Vec3 } from '@renquil/core';
+import type { Box, Vec3 } from '@renquil/core/math';
+import type { ObjectId } from '@renquil/core/scene';
 import { treeOf } from './shape-tree';
 import type { Slot, StageContent } from './stage-content';
 

@@ -1,4 +1,4 @@
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 
 /** A name to be written beside an object; pixels. */
 export interface Label {

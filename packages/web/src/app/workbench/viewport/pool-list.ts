@@ -1,5 +1,5 @@
 import type { BufferGeometry, Matrix4 } from 'three';
-import type { ObjectId } from '@renquil/core';
+import type { ObjectId } from '@renquil/core/scene';
 import type { DrawnPool, Placed } from './drawn-pool';
 
 interface Roomy extends DrawnPool {

@@ -1,4 +1,4 @@
-import { openSnapshot, type SceneSnapshot } from '@renquil/core';
+import { openSnapshot, type SceneSnapshot } from '@renquil/core/scene';
 import { LineBasicMaterial, MeshLambertMaterial } from 'three';
 import { RoughBoxes } from './rough-boxes';
 import { ShapeStore } from './shape-store';

@@ -1,4 +1,4 @@
-import type { Mat4 } from '@renquil/core';
+import type { Mat4 } from '@renquil/core/math';
 
 /** Worlds are kept until something above them changes, so most are the very same list. */
 export function sameWorld(a: Mat4, b: Mat4): boolean {

@@ -1,5 +1,5 @@
 import { BufferAttribute, BufferGeometry } from 'three';
-import type { Vec3 } from '@renquil/core';
+import type { Vec3 } from '@renquil/core/math';
 import type { DrawnPart } from './geometry-messages';
 import { giveTree } from './shape-tree';
 

@@ -1,4 +1,5 @@
-import { applyChange, openSnapshot, type Edit, type Scene, type SceneSnapshot } from '@renquil/core';
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { openSnapshot, type Scene, type SceneSnapshot } from '@renquil/core/scene';
 import { BoxGeometry, LineBasicMaterial, MeshLambertMaterial, Raycaster, Vector3 } from 'three';
 import { ShapeStore } from './shape-store';
 import { pickRay } from './pick-ray';

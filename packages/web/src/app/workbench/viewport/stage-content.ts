@@ -1,14 +1,6 @@
 import { BoxGeometry, Group, Matrix4, type BufferGeometry, type LineSegments } from 'three';
-import {
-  drawnWorld,
-  transformBox,
-  type Box,
-  type Display,
-  type Mat4,
-  type ObjectId,
-  type Scene,
-  type SceneObject,
-} from '@renquil/core';
+import { transformBox, type Box, type Mat4 } from '@renquil/core/math';
+import { drawnWorld, type Display, type ObjectId, type Scene, type SceneObject } from '@renquil/core/scene';
 import { lookOf, looksOf, outlineList, type DrawWish } from './draw-list';
 import { BatchPool, InstancePool, type DrawnPool, type Placed } from './drawn-pool';
 import { drawUnits, type DrawUnit } from './draw-units';

@@ -1,5 +1,6 @@
 import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
-import { uniteBoxes, worldBounds, type Box, type ObjectId } from '@renquil/core';
+import { uniteBoxes, type Box } from '@renquil/core/math';
+import { worldBounds, type ObjectId } from '@renquil/core/scene';
 import { Box3, Vector3 } from 'three';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { OpenScene } from '../../state/open-scene';

@@ -1,5 +1,6 @@
 import { Group, InstancedMesh, LineSegments, Matrix4, type BufferGeometry, type Material } from 'three';
-import { drawnWorld, type Mat4, type ObjectId, type Scene } from '@renquil/core';
+import type { Mat4 } from '@renquil/core/math';
+import { drawnWorld, type ObjectId, type Scene } from '@renquil/core/scene';
 import type { ShapeStore } from './shape-store';
 import type { StageContent } from './stage-content';
 

@@ -6,7 +6,7 @@ import {
   MeshLambertMaterial,
   type Material,
 } from 'three';
-import type { Display, Scene } from '@renquil/core';
+import type { Display, Scene } from '@renquil/core/scene';
 import type { MarkKind } from './stage-marks';
 
 /** The colours of the 3D view, from the page's. */

@@ -1,6 +1,7 @@
 import { Box3, Vector3 } from 'three';
 import { sceneFromOutline } from '@renquil/core/testing';
-import { applyChange, type Scene } from '@renquil/core';
+import { applyChange } from '@renquil/core/edits';
+import type { Scene } from '@renquil/core/scene';
 import { looksOf, outlineList, type DrawWish } from './draw-list';
 import { Stage } from './stage';
 import { framing } from './stage-camera';

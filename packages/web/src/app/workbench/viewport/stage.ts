@@ -11,7 +11,8 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
-import { ownBounds, type Frame, type ObjectId, type Scene } from '@renquil/core';
+import type { Frame } from '@renquil/core/frames';
+import { ownBounds, type ObjectId, type Scene } from '@renquil/core/scene';
 import type { DrawWish } from './draw-list';
 import { FramePlane } from './frame-plane';
 import { Gizmo } from './gizmo';

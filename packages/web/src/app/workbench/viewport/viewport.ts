@@ -23,7 +23,8 @@ import {
   lucideShrink,
   lucideTag,
 } from '@ng-icons/lucide';
-import { displays, framesOf, offBy, type Display, type Frame, type ObjectId } from '@renquil/core';
+import { framesOf, type Frame } from '@renquil/core/frames';
+import { displays, offBy, type Display, type ObjectId } from '@renquil/core/scene';
 import { Box3 } from 'three';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
