@@ -12,7 +12,7 @@ import { KitParts } from './kit-parts';
   template: `
     <h1 class="px-5 pt-4 text-large font-bold">The kit</h1>
     <p class="px-5 pb-3 text-ink-2">
-      What pages are made of, in every state. Nothing here belongs to a project.
+      What pages are made of, in every state. Menus, tips and messages follow the colours of the page.
     </p>
     <div class="grid grid-cols-2 max-[900px]:grid-cols-1">
       <section data-theme="light" aria-label="Light colours"><rq-kit-parts /></section>

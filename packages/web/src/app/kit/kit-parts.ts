@@ -61,7 +61,15 @@ import { Tip } from '../ui/tip';
 })
 export class KitParts {
   readonly toasts = inject(ToastList);
-  readonly sizes = ['tiny', 'small', 'base', 'lead', 'title', 'head', 'large'] as const;
+  readonly sizes = [
+    'text-tiny',
+    'text-small',
+    'text-base',
+    'text-lead',
+    'text-title',
+    'text-head',
+    'text-large',
+  ];
   readonly severities = ['blocker', 'warning', 'note', 'clear'] as const;
   readonly slots = ['side', 'place', 'what', 'number', 'surface', 'type', 'studio'] as const;
   readonly kinds = kinds;
