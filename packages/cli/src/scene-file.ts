@@ -1,3 +1,4 @@
+import { readJson as readText } from '@renquil/core/own-json';
 import { dirname, join } from 'node:path';
 import { RenquilError } from '@renquil/core/errors';
 import type { Scene } from '@renquil/core/scene';
@@ -60,7 +61,7 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
 export function readJson(path: string, host: Host): unknown {
   const text = new TextDecoder().decode(host.read(path));
   try {
-    return JSON.parse(text);
+    return readText(text);
   } catch (cause) {
     throw new RenquilError(
       'usage',

@@ -1,3 +1,4 @@
+import { readJson } from '../own-json.js';
 import { kinds, type Kind } from '../scene/scene-object.js';
 import { nearWord } from '../names/slots/near-word.js';
 import { parseQuery } from '../query/query.js';
@@ -121,7 +122,7 @@ function byKey(typed: string, read: (key: string, rest: string) => ReadParameter
 /** A number, yes, no or none where it is written as JSON has it; any other text is itself. */
 function asValue(text: string): string | number | boolean | null {
   try {
-    const value: unknown = JSON.parse(text);
+    const value: unknown = readJson(text);
     return typeof value === 'object' && value !== null ? text : (value as string | number | boolean | null);
   } catch {
     return text;

@@ -1,3 +1,4 @@
+import { readJson } from '../own-json.js';
 import type { Transform } from '../math/transform.js';
 import { Chooser, packTexts, textAt, type Chosen, type PackedTexts } from './packed-texts.js';
 import type { Kind } from './scene-object.js';
@@ -123,7 +124,7 @@ export function* openPacked(packed: PackedSnapshot, stretch: number): Generator<
   for (let i = 0; i < ids.length; i++) {
     const row = rowAt(packed, i);
     if (packed.more.rows[nextMore] === i) {
-      Object.assign(row, JSON.parse(textAt(packed.more.json, nextMore++)));
+      Object.assign(row, readJson(textAt(packed.more.json, nextMore++)));
     }
     scene.append(dataFromRow(row), row.p ?? null);
     if ((i + 1) % stretch === 0) yield i + 1;

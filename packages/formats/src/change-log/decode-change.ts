@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import type { Edit } from '@renquil/core/edits';
 import { RenquilError } from '@renquil/core/errors';
 import { editsSchema } from '../schemas/edits.js';
@@ -20,7 +21,7 @@ export function decodeChange(text: string, format: number): Edit[] {
     throw refuse(`it was written in form ${format}, and this program knows up to ${changeFormat}`);
   let edits: unknown;
   try {
-    edits = JSON.parse(text);
+    edits = readJson(text);
   } catch {
     throw refuse('it is not JSON');
   }

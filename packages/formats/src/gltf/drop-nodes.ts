@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { cutBytes } from './cut-bytes.js';
 import { dropFromList, listNames, listUsers, type ListName } from './drop-from-list.js';
@@ -48,7 +49,7 @@ export function dropNodes(
   dropped: ReadonlySet<number>,
   freed: ReadonlySet<number> = new Set(),
 ): Uint8Array {
-  const json = JSON.parse(text) as Gltf;
+  const json = readOwn<Gltf>(text);
   for (const index of dropped) refuseJoint(json, index, dropped, source.file);
   const counts = extensionsOf(json).some((name) => !isBlindExtension(name));
   const take = counts ? hollow : dropFromList;

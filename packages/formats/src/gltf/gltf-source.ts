@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import { gltfLimits } from './gltf-limits.js';
 import { RenquilError } from '@renquil/core/errors';
 import { binChunk, isGlb, readGlb, type GlbChunk } from './glb.js';
@@ -70,7 +71,8 @@ function decode(data: Uint8Array, file: string): string {
 
 function parse(text: string, file: string): Gltf {
   try {
-    return JSON.parse(text) as Gltf;
+    // What it claims to be; `validateGltf` looks at each member before anybody uses it.
+    return readJson(text) as unknown as Gltf;
   } catch (cause) {
     const detail = cause instanceof RangeError ? 'it is nested too deeply' : (cause as Error).message;
     throw new RenquilError('gltf-invalid', { file, place: 'JSON', detail });

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { membersOf } from './json-spans.js';
 
 interface Splice {
@@ -47,7 +48,7 @@ export class JsonPatch {
   /** Taking a member out would leave commas to mend: the one object is written anew instead. */
   #rewrite(start: number, values: ReadonlyMap<string, unknown>): void {
     const end = objectEnd(this.text, start);
-    const object = JSON.parse(this.text.slice(start, end)) as Record<string, unknown>;
+    const object = readOwn<Record<string, unknown>>(this.text.slice(start, end));
     for (const [key, value] of values) {
       if (value === undefined) delete object[key];
       else object[key] = value;

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 /** A stretch of text, end excluded. */
 export interface Span {
   readonly start: number;
@@ -44,7 +45,7 @@ export function membersOf(text: string, objectStart: number): Map<string, Member
       continue;
     }
     const keyEnd = skipString(text, at);
-    const key = JSON.parse(text.slice(at, keyEnd)) as string;
+    const key = readOwn<string>(text.slice(at, keyEnd));
     const start = skipSpace(text, skipSpace(text, keyEnd) + 1);
     const end = skipValue(text, start);
     // JSON.parse lets the last of equal keys win; so do we.

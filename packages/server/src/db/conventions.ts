@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions, type Convention } from '@renquil/core/names';
 import type { Sql } from './database.js';
@@ -101,7 +102,7 @@ export async function readRevision(sql: Sql, id: number, revision: number): Prom
     [id, revision],
   );
   if (!row) throw new RenquilError('not-found', { what: 'revision of this convention' });
-  return JSON.parse(row.body) as Convention;
+  return readOwn<Convention>(row.body);
 }
 /** The scenes that are held to a convention, with the revision of each. */
 export function scenesUsing(

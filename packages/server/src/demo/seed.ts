@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import type { Role } from '@renquil/api';
 import { createHash } from 'node:crypto';
 import { shippedConventions, type Convention } from '@renquil/core/names';
@@ -112,7 +113,7 @@ async function seedConventions(database: Database, project: number, lead: number
 async function untilDone(sql: Sql, id: number): Promise<number> {
   for (;;) {
     const job = (await findJob(sql, id))!;
-    if (job.state === 'done') return (JSON.parse(job.result!) as { scene: number }).scene;
+    if (job.state === 'done') return readOwn<{ scene: number }>(job.result!).scene;
     if (job.state !== 'waiting' && job.state !== 'running')
       throw new Error(`the demo could not be put in: ${job.error}`);
     await new Promise((done) => setTimeout(done, 50));
@@ -122,7 +123,7 @@ async function untilDone(sql: Sql, id: number): Promise<number> {
 /** A trend needs a past. The demo's is invented: four weeks in which the names got better little by little. */
 async function inventTrend(sql: Sql, id: number): Promise<void> {
   const scene = (await findScene(sql, id))!;
-  const { named, fitting } = JSON.parse(scene.standing!) as { named: number; fitting: number };
+  const { named, fitting } = readOwn<{ named: number; fitting: number }>(scene.standing!);
   for (let back = 28; back >= 1; back -= 3) {
     const share = 1 - 0.55 * (back / 28) ** 1.4;
     await sql.run(

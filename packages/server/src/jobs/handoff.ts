@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { pinnedOf } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
@@ -21,7 +22,7 @@ function handedOff(label: string, reason: string | null): string {
 /** Builds a package and reads it back before it counts. */
 export const handoffJob: JobHandler = async ({ services, job, signal, report, keep }) => {
   const { database } = services;
-  const input = JSON.parse(job.input) as HandoffInput;
+  const input = readOwn<HandoffInput>(job.input);
   const scene = await findScene(database, input.scene);
   if (!scene) throw new RenquilError('not-found', { what: 'scene' });
   const saved = scene.version !== null && scene.version_revision === input.revision;

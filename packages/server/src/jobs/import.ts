@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions } from '@renquil/core/names';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
@@ -18,7 +19,7 @@ export interface ImportInput {
 /** Turns an upload into a scene, or into one clear error with nothing left behind. */
 export const importJob: JobHandler = async ({ services, job, signal, report, keep }) => {
   const { database } = services;
-  const { files } = JSON.parse(job.input) as ImportInput;
+  const { files } = readOwn<ImportInput>(job.input);
   const main = mainFile(files.map((file) => file.path));
   report('Loading', 0, files.length);
   const loaded = await Promise.all(

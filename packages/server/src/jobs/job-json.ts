@@ -1,9 +1,10 @@
+import { readOwn } from '@renquil/core/own-json';
 import type { Before, JobInfo } from '@renquil/api';
 import type { JobRow } from '../db/jobs.js';
 
 /** A job as pages see it. */
 export function jobJson(job: JobRow): Before<JobInfo> {
-  const parse = <T>(text: string | null) => (text === null ? null : (JSON.parse(text) as T));
+  const parse = <T>(text: string | null) => (text === null ? null : readOwn<T>(text));
   return {
     id: job.id,
     kind: job.kind,
@@ -23,6 +24,6 @@ export function jobJson(job: JobRow): Before<JobInfo> {
 }
 
 function aboutOf(job: JobRow): string | null {
-  const { files } = JSON.parse(job.input) as { files?: readonly { path: string }[] };
+  const { files } = readOwn<{ files?: readonly { path: string }[] }>(job.input);
   return files?.find(({ path }) => /\.(glb|gltf)$/i.test(path))?.path ?? files?.[0]?.path ?? null;
 }

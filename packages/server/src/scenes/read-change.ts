@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import type { Edit } from '@renquil/core/edits';
 import { RenquilError } from '@renquil/core/errors';
 import { endpoints } from '@renquil/api';
@@ -15,7 +16,7 @@ export interface PostedChange {
 export function readChange(body: Uint8Array): PostedChange {
   let value: unknown;
   try {
-    value = JSON.parse(Buffer.from(body.buffer, body.byteOffset, body.length).toString('utf8'));
+    value = readJson(Buffer.from(body.buffer, body.byteOffset, body.length).toString('utf8'));
   } catch {
     throw new RenquilError('request-invalid', { detail: 'the body is not JSON' });
   }

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { gunzipSync } from 'node:zlib';
 import { applyChange, invertEdits, touchedBy, type Edit } from '@renquil/core/edits';
 import { RenquilError, type ErrorCode, type ErrorData } from '@renquil/core/errors';
@@ -59,7 +60,7 @@ export class SceneDesk {
     this.#read.delete(token);
   }
   open(scene: number, snapshot: Uint8Array, changes: readonly StoredChange[]): number {
-    const parsed = JSON.parse(gunzipSync(snapshot).toString('utf8')) as SceneSnapshot;
+    const parsed = readOwn<SceneSnapshot>(gunzipSync(snapshot).toString('utf8'));
     this.#copies.set(scene, { scene: openSnapshot(parsed), tentative: [] });
     this.follow(scene, changes);
     return this.#copies.get(scene)!.scene.size;
@@ -80,10 +81,7 @@ export class SceneDesk {
     const copy = this.#copy(scene);
     this.#takeBack(copy);
     const outcomes = changes.map((change) =>
-      this.#layOne(
-        copy,
-        typeof change === 'number' ? this.#read.get(change)! : (JSON.parse(change) as Edit[]),
-      ),
+      this.#layOne(copy, typeof change === 'number' ? this.#read.get(change)! : readOwn<Edit[]>(change)),
     );
     return { outcomes, size: copy.scene.size, ...indexOf(copy) };
   }

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { applyChange } from '@renquil/core/edits';
 import { openSnapshot, takeSnapshot, type Scene, type SceneSnapshot } from '@renquil/core/scene';
@@ -16,7 +17,7 @@ export interface StoredScene {
 
 /** The scene of a snapshot and the log after it. */
 export function openStored({ snapshot, changes }: StoredScene): Scene {
-  const scene = openSnapshot(JSON.parse(gunzipSync(snapshot).toString('utf8')) as SceneSnapshot);
+  const scene = openSnapshot(readOwn<SceneSnapshot>(gunzipSync(snapshot).toString('utf8')));
   for (const { edits, format } of changes) {
     const result = applyChange(scene, { label: '', edits: decodeChange(edits, format) });
     if (!result.ok) throw new Error(`the log does not apply: ${result.detail}`);

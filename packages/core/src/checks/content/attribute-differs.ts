@@ -1,3 +1,4 @@
+import { readJson } from '../../own-json.js';
 import { memoizeByVersion } from '../../scene/memoize-by-version.js';
 import type { Json } from '../../scene/scene-object.js';
 import { defineCheck } from '../check.js';
@@ -53,7 +54,7 @@ export const attributeDiffers = defineCheck({
         ? JSON.stringify(agreed[key])
         : majorities(scene).get(`${kind} ${key}`);
       if (text !== undefined && text !== JSON.stringify(attributes[key]))
-        return [{ kind: 'attribute', object: id, key, from: attributes[key]!, to: JSON.parse(text) as Json }];
+        return [{ kind: 'attribute', object: id, key, from: attributes[key]!, to: readJson(text) }];
     }
     return null;
   },

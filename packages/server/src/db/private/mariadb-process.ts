@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readdirSync, readFileSync, readlinkSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -95,7 +96,7 @@ export const isRunning = (pid: number): boolean => exeOf(pid)?.includes('mariadb
 /** The port that is written down, whether or not anything runs there: tried again first, so that others find it. */
 export function lastKnown(folder: string): Running | null {
   try {
-    return JSON.parse(readFileSync(runningFile(folder), 'utf8')) as Running;
+    return readOwn<Running>(readFileSync(runningFile(folder), 'utf8'));
   } catch {
     return null;
   }

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { endpoints } from '@renquil/api';
 import type { Convention } from '@renquil/core/names';
 import { findConvention, listRevisions, readRevision, scenesUsing } from '../../db/conventions.js';
@@ -13,7 +14,7 @@ export const getConvention = defineRoute(endpoints.getConvention, {
         name: row.name,
         revision: row.revision,
         body: row.revision ? await readRevision(database, row.id, row.revision) : null,
-        draft: row.draft === null ? null : (JSON.parse(row.draft) as Convention),
+        draft: row.draft === null ? null : readOwn<Convention>(row.draft),
         draftBy: row.draft_by_name,
         draftAt: row.draft_at,
         revisions: (await listRevisions(database, row.id)).map(({ created_at, ...one }) => ({

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { endpoints } from '@renquil/api';
 import { RenquilError } from '@renquil/core/errors';
 import type { Convention } from '@renquil/core/names';
@@ -16,7 +17,7 @@ export const publishConvention = defineRoute(endpoints.publishConvention, {
       if (row.draft === null)
         throw new RenquilError('request-invalid', { detail: 'there is no draft to publish' });
       const revision = row.revision + 1;
-      const draft = JSON.parse(row.draft) as Convention;
+      const draft = readOwn<Convention>(row.draft);
       const taken = await sql.one('SELECT id FROM convention WHERE project_id = ? AND name = ? AND id <> ?', [
         project.id,
         draft.name,

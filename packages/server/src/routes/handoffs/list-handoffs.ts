@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { endpoints, type HandoffInfo } from '@renquil/api';
 import { listHandoffFiles, listHandoffs } from '../../db/handoffs.js';
 import { defineRoute } from '../../http/route.js';
@@ -12,8 +13,8 @@ export const listSceneHandoffs = defineRoute(endpoints.listSceneHandoffs, {
         author: row.author_name,
         reason: row.reason,
         at: row.created_at,
-        gate: JSON.parse(row.gate) as HandoffInfo['gate'],
-        readBack: JSON.parse(row.read_back) as HandoffInfo['readBack'],
+        gate: readOwn<HandoffInfo['gate']>(row.gate),
+        readBack: readOwn<HandoffInfo['readBack']>(row.read_back),
         files: (await listHandoffFiles(database, row.id)).map(({ name, bytes, sha256 }) => ({
           name,
           bytes: Number(bytes),

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { endpoints } from '@renquil/api';
 import { checkRegistry, type NamingStatistics } from '@renquil/core/checks';
 import { shippedConventions } from '@renquil/core/names';
@@ -15,7 +16,7 @@ export function sceneSummary(row: SceneRow) {
     version: row.version,
     unsaved: row.version === null ? row.revision : row.revision - (row.version_revision ?? 0),
     convention: row.convention_name ?? shippedConventions[row.shipped_convention ?? 'parts']?.name ?? 'Parts',
-    standing: row.standing === null ? null : (JSON.parse(row.standing) as NamingStatistics),
+    standing: row.standing === null ? null : readOwn<NamingStatistics>(row.standing),
     /** False for the moment between a change and its judgement. */
     judged: row.standing_revision === row.revision,
     updatedAt: row.updated_at,

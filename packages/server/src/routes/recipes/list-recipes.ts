@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { endpoints } from '@renquil/api';
 import type { Recipe } from '@renquil/core/names/recipe';
 import { listRecipes } from '../../db/recipes.js';
@@ -10,7 +11,7 @@ export const listProjectRecipes = defineRoute(endpoints.listProjectRecipes, {
       json: {
         recipes: rows.map(({ id, body, author, updated_at }) => ({
           id,
-          recipe: JSON.parse(body) as Recipe,
+          recipe: readOwn<Recipe>(body),
           author,
           at: updated_at,
         })),

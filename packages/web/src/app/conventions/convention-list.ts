@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { Dialog } from '@angular/cdk/dialog';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
@@ -121,8 +122,11 @@ export class ConventionList {
     field.value = '';
     if (!file) return;
     try {
-      const body = JSON.parse(await file.text()) as Convention;
-      await this.#beginWith({ name: body.name || file.name, body });
+      const read = readJson(await file.text());
+      const name = read !== null && typeof read === 'object' && 'name' in read ? read.name : null;
+      // The server judges it, and says what is wrong at which place.
+      const body = read as unknown as Convention;
+      await this.#beginWith({ name: typeof name === 'string' && name ? name : file.name, body });
     } catch (error) {
       this.#toasts.complain(`${file.name} is not JSON: ${(error as Error).message}.`);
     }

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { CheckRun, findingBuffers, packFindings, namingStatisticsOf } from '@renquil/core/checks';
 import { applyChange, type Edit } from '@renquil/core/edits';
 import { framesOf, tellFrames, type Frame } from '@renquil/core/frames';
@@ -63,7 +64,7 @@ const unopened = new Map<number, Scene>();
 
 function read({ seq, bytes }: Extract<ToAnalysis, { type: 'read' }>): void {
   try {
-    const snapshot = JSON.parse(new TextDecoder().decode(bytes)) as SceneSnapshot;
+    const snapshot = readOwn<SceneSnapshot>(new TextDecoder().decode(bytes));
     const packed = packSnapshot(snapshot);
     postMessage({ type: 'read', seq, packed } satisfies FromAnalysis, packedBuffers(packed));
     unopened.set(seq, openSnapshot(snapshot));

@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { urlOf, type Address, type Replied, type Sent } from '@renquil/api/address';
@@ -27,7 +28,7 @@ export function explained<T>(): OperatorFunction<T, T> {
 function textOf(error: unknown): unknown {
   if (!(error instanceof ArrayBuffer)) return error;
   try {
-    return JSON.parse(new TextDecoder().decode(error)) as unknown;
+    return readJson(new TextDecoder().decode(error));
   } catch {
     return null;
   }

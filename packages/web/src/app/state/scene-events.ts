@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 /** Who hears what others do. */
 export interface SceneListener {
   /** Somebody changed the scene; the revision they made. */
@@ -51,11 +52,11 @@ export class SceneEvents {
     };
   }
   #hear(data: string): void {
-    const { type, revision, label } = JSON.parse(data) as {
+    const { type, revision, label } = readOwn<{
       type: 'change' | 'version' | 'convention';
       revision: number;
       label: string;
-    };
+    }>(data);
     if (type === 'convention') this.listener.heldTo(label);
     else if (type === 'version') this.listener.saved();
     else this.listener.changed(revision);

@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import { Injectable } from '@angular/core';
 import type { SplitAreaSize } from 'angular-split';
 
@@ -6,7 +7,7 @@ import type { SplitAreaSize } from 'angular-split';
 export class PaneSizes {
   of(name: string, fallback: readonly number[]): readonly number[] {
     try {
-      const kept: unknown = JSON.parse(localStorage.getItem(`renquil.panes.${name}`) ?? 'null');
+      const kept: unknown = readJson(localStorage.getItem(`renquil.panes.${name}`) ?? 'null');
       if (
         Array.isArray(kept) &&
         kept.length === fallback.length &&

@@ -1,3 +1,4 @@
+import { readOwn } from '@renquil/core/own-json';
 import { Injectable } from '@angular/core';
 import type { Edit } from '@renquil/core/edits';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
@@ -67,7 +68,7 @@ export class UnsentChanges implements ChangeStore {
     const rows = await (await open()).getAllFromIndex('changes', 'of', [this.account, this.scene]);
     return rows
       .sort((a, b) => a.n - b.n)
-      .map(({ id, label, edits }) => ({ id, label, edits: JSON.parse(edits) as Edit[] }));
+      .map(({ id, label, edits }) => ({ id, label, edits: readOwn<Edit[]>(edits) }));
   }
   #then(work: () => Promise<void>): Promise<void> {
     const done = this.#work.then(work).catch((error: unknown) => this.failed(error));

@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { Edit } from '@renquil/core/edits';
@@ -121,7 +122,7 @@ export class AttributeSheet {
     }
     let value: Json = text;
     try {
-      value = JSON.parse(text) as Json;
+      value = readJson(text);
     } catch {
       // Text it is.
     }

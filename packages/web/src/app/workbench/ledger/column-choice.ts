@@ -1,3 +1,5 @@
+import { readJson } from '@renquil/core/own-json';
+import type { Json } from '@renquil/core/scene';
 import { computed, Injectable, signal } from '@angular/core';
 import { treeColumns, type TreeColumn } from './tree-columns';
 
@@ -46,14 +48,18 @@ export class ColumnChoice {
 
 function read(): Kept {
   try {
-    const { chosen, sort } = JSON.parse(localStorage.getItem(key) ?? 'null') as Partial<Kept>;
+    const kept = members(readJson(localStorage.getItem(key) ?? 'null'));
+    const { key: by, down } = members(kept['sort']);
+    const chosen = kept['chosen'];
     if (Array.isArray(chosen) && chosen.every((one) => typeof one === 'string'))
-      return {
-        chosen,
-        sort: sort && typeof sort.key === 'string' ? { key: sort.key, down: sort.down === true } : null,
-      };
+      return { chosen, sort: typeof by === 'string' ? { key: by, down: down === true } : null };
   } catch {
     // Unreadable: as if nothing was kept.
   }
   return first;
+}
+function members(value: Json | undefined): Readonly<Record<string, Json>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
+    ? (value as Readonly<Record<string, Json>>)
+    : {};
 }

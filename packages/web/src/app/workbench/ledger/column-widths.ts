@@ -1,3 +1,4 @@
+import { readJson } from '@renquil/core/own-json';
 import { Injectable, signal } from '@angular/core';
 
 const key = 'renquil.columnWidths';
@@ -30,7 +31,7 @@ export class ColumnWidths {
 
 function read(): Readonly<Record<string, number>> {
   try {
-    const kept: unknown = JSON.parse(localStorage.getItem(key) ?? 'null');
+    const kept: unknown = readJson(localStorage.getItem(key) ?? 'null');
     if (kept && typeof kept === 'object' && !Array.isArray(kept))
       return Object.fromEntries(
         Object.entries(kept).filter((one): one is [string, number] => Number.isFinite(one[1])),
