@@ -1,4 +1,5 @@
 import { readOwn } from '@renquil/core/own-json';
+import { nextTask } from '../ui/next-task';
 import { CheckRun, findingBuffers, packFindings, namingStatisticsOf } from '@renquil/core/checks';
 import { applyChange, type Edit } from '@renquil/core/edits';
 import { framesOf, tellFrames, type Frame } from '@renquil/core/frames';
@@ -168,7 +169,7 @@ async function propose(seq: number, objects: Int32Array): Promise<void> {
       let step = steps.next();
       while (!step.done) {
         tell({ type: 'proposing', seq, done: step.value, total: there.length });
-        await new Promise((done) => setTimeout(done));
+        await nextTask();
         if (asked !== mine) return;
         if (run.scene !== scene || run.convention !== convention || scene.sceneVersion !== version) break;
         step = steps.next();

@@ -13,6 +13,7 @@ import type { LoggedChange, OpenedScene } from '@renquil/api';
 import { NameReader } from './name-reader';
 import { UnsentStores } from './saving/change-store';
 import { redoLabel, undoLabel, type Stacks } from './saving/change-stacks';
+import { nextTask } from '../ui/next-task';
 import { loadScene, type LoadedScene } from './saving/load-scene';
 import { OwnLog } from './saving/own-log';
 import { SaveSession, type SaveListener } from './saving/save-session';
@@ -132,6 +133,12 @@ export class OpenScene implements OnDestroy {
       const saving = this.#begin(id, account, loaded);
       this.#show(loaded, []);
       this.info.set(loaded.info);
+      // What stays home looks at every object: worked out in a task of its own, before rows are drawn that tell it.
+      await nextTask();
+      if (mine !== this.#openings) return;
+      untracked(this.home);
+      await nextTask();
+      if (mine !== this.#openings) return;
       this.state.set('open');
       this.#events.watch(id);
       await saving.restore();

@@ -3,6 +3,7 @@ import { openPacked, type PackedSnapshot, type Scene } from '@renquil/core/scene
 import { firstValueFrom } from 'rxjs';
 import type { Api } from '../api';
 import type { OpenedScene } from '@renquil/api';
+import { nextTask } from '../../ui/next-task';
 
 /** A scene as it was opened. */
 export interface LoadedScene {
@@ -36,7 +37,7 @@ async function openInStretches(packed: PackedSnapshot): Promise<Scene> {
   const steps = openPacked(packed, stretch);
   let step = steps.next();
   while (!step.done) {
-    await new Promise((done) => setTimeout(done));
+    await nextTask();
     step = steps.next();
   }
   return step.value;
