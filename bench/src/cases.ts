@@ -75,7 +75,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
   add(
     'preview a recipe of five steps',
     'the same five as plain loops',
-    () => runRecipe(read, ids, steps, 'number-on'),
+    () => runRecipe(read, ids, steps, { policy: 'number-on' }),
     () => plainRename(names),
   );
   addNames(add, read, () => readGltf(glb, 'bench.glb').scene, names, plainCheck);

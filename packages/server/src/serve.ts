@@ -110,7 +110,7 @@ async function makeFirstLead(
     await setRole(
       sql,
       await insertProject(sql, 'first', 'First project'),
-      await insertAccount(sql, signIn, signIn, hash, { makesProjects: true }),
+      await insertAccount(sql, { signIn, name: signIn, hash }, { makesProjects: true }),
       'lead',
     );
   });

@@ -184,8 +184,7 @@ const recipes: Kind = (dice) => {
         scene,
         [...scene.walk()].map(({ id }) => id),
         steps,
-        clashes,
-        parts,
+        { policy: clashes, convention: parts },
       );
     },
   };

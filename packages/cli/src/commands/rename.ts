@@ -41,7 +41,7 @@ export const rename: Command = {
     const objects = [...scene.walk()]
       .filter((object) => !query || query(scene, object))
       .map((object) => object.id);
-    const made = runRecipe(scene, objects, recipe.steps, recipe.clashes ?? 'stop', convention);
+    const made = runRecipe(scene, objects, recipe.steps, { policy: recipe.clashes ?? 'stop', convention });
     const open = made.clashes.filter((clash) => clash.way === null);
     for (const [id, to] of made.names) host.print(`${printable(scene.get(id).name)} -> ${printable(to)}\n`);
     for (const clash of open)

@@ -208,7 +208,10 @@ export class FrameIndex {
     const key = `${from} ${to} ${axis}`;
     let found = this.#mirrors.get(key);
     if (found === undefined)
-      this.#mirrors.set(key, (found = mirrorPlane(this.#stands, kinAlong[axis](this.scene), from, to, axis)));
+      this.#mirrors.set(
+        key,
+        (found = mirrorPlane(this.#stands, kinAlong[axis](this.scene), [from, to], axis)),
+      );
     return found;
   }
   readonly #mirrors = new Map<string, MirrorPlane | null>();

@@ -9,7 +9,7 @@ const standing = (rows: readonly (readonly [number, number, number, number])[]):
   count: rows.length,
 });
 const planeOf = (stands: Standing, from: number, to: number, axis: 0 | 2): MirrorPlane | null =>
-  mirrorPlane(stands, kinOrder(stands, axis), from, to, axis);
+  mirrorPlane(stands, kinOrder(stands, axis), [from, to], axis);
 
 describe('the plane that mirrors what stands there', () => {
   it('is where pairs have their middle, wherever that is', () => {

@@ -23,8 +23,7 @@ export interface MirrorPlane {
 export function mirrorPlane(
   { at }: Pick<Standing, 'at'>,
   { ranks, rowOf, kin }: KinOrder,
-  from: number,
-  to: number,
+  [from, to]: readonly [from: number, to: number],
   axis: 0 | 2,
 ): MirrorPlane | null {
   // Those that could be mirrored stand together then, in order along the axis.

@@ -70,8 +70,18 @@ export function facingVotes(
   return (Object.keys(axesOf) as Facing[])
     .map((facing): FacingVotes => {
       const [left, front] = axesOf[facing];
-      const side = bestPlane(names, planes[left.axis], left, ways.left, ways.right, slack);
-      const depth = bestPlane(names, planes[front.axis], front, ways.front, ways.back, slack);
+      const side = bestPlane(
+        names,
+        planes[left.axis],
+        { ...left, plus: ways.left, minus: ways.right },
+        slack,
+      );
+      const depth = bestPlane(
+        names,
+        planes[front.axis],
+        { ...front, plus: ways.front, minus: ways.back },
+        slack,
+      );
       return {
         facing,
         side: side.plane,
@@ -84,12 +94,15 @@ export function facingVotes(
     .sort((a, b) => worth(b) - worth(a));
 }
 
+/** An axis, and what names say of what stands at its plus and its minus. */
+interface SaidAlong extends Way {
+  readonly plus: number;
+  readonly minus: number;
+}
 function bestPlane(
   { says, x, z }: SaidPlaces,
   planes: readonly Plane[],
-  { axis, sign }: Way,
-  plus: number,
-  minus: number,
+  { axis, sign, plus, minus }: SaidAlong,
   slack: number,
 ): Count {
   const at = axis === 0 ? x : z;

@@ -112,7 +112,7 @@ describe('sets together, without and both', () => {
     const scene = start();
     for (const set of [one, two]) scene.keepSet(set.name, set);
     return setWays.map((way) => {
-      run(scene, combineSets(scene, 'new', one, two, way));
+      run(scene, combineSets(scene, 'new', [one, two], way));
       const made = scene.sets.get('new')!;
       run(scene, [{ kind: 'named-set', name: 'new', from: made, to: null }]);
       return [made.how, ...setMembers(scene, made)];

@@ -12,12 +12,17 @@ export type SetWay = (typeof setWays)[number];
  * A new set from two. Of a live set and another it is live too, so that it goes on following; of two kept by hand it is
  * kept by hand, in the order of the first.
  */
-export function combineSets(scene: Scene, name: string, a: SceneSet, b: SceneSet, way: SetWay): Edit[] {
+export function combineSets(
+  scene: Scene,
+  name: string,
+  sets: readonly [SceneSet, SceneSet],
+  way: SetWay,
+): Edit[] {
   const from = scene.sets.get(name) ?? null;
-  return [{ kind: 'named-set', name, from, to: combined(scene, name, a, b, way) }];
+  return [{ kind: 'named-set', name, from, to: combined(scene, name, sets, way) }];
 }
 
-function combined(scene: Scene, name: string, a: SceneSet, b: SceneSet, way: SetWay): SceneSet {
+function combined(scene: Scene, name: string, [a, b]: readonly [SceneSet, SceneSet], way: SetWay): SceneSet {
   if (a.how === 'fixed' && b.how === 'fixed') {
     const other = new Set(b.objects);
     const objects =
@@ -38,8 +43,10 @@ function combined(scene: Scene, name: string, a: SceneSet, b: SceneSet, way: Set
     return combined(
       scene,
       name,
-      { name: a.name, how: 'fixed', objects: first },
-      { name: b.name, how: 'fixed', objects: second },
+      [
+        { name: a.name, how: 'fixed', objects: first },
+        { name: b.name, how: 'fixed', objects: second },
+      ],
       way,
     );
   }

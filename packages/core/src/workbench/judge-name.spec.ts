@@ -8,7 +8,7 @@ describe('judgeName', () => {
   const scene = sceneFromOutline('L_door001_oak_geo : mesh\ndoor2 : mesh');
   const convention = new CompiledConvention(partsConvention);
   const judge = (name: string, gone?: Map<number, string>) =>
-    judgeName(scene, convention, scene.get(2), name, gone);
+    judgeName({ scene, convention }, scene.get(2), name, gone);
 
   it('finds nothing wrong with a name that fits and is free', () =>
     expect(judge('L_door002_oak_geo')).toBeNull());
@@ -24,12 +24,16 @@ describe('judgeName', () => {
     const held = (checks: NonNullable<Convention['checks']>) =>
       new CompiledConvention({ ...partsConvention, patterns: {}, checks });
     const judged = (name: string, checks: NonNullable<Convention['checks']>) =>
-      judgeName(tree, held({ 'name-pattern': { severity: 'off' }, ...checks }), tree.get(4), name)?.check;
+      judgeName(
+        { scene: tree, convention: held({ 'name-pattern': { severity: 'off' }, ...checks }) },
+        tree.get(4),
+        name,
+      )?.check;
     expect(judged('x', {})).toBe('not-unique');
     expect(judged('x', { 'not-unique': { parameters: { among: 'siblings' } } })).toBeUndefined();
     expect(judged('z', { 'not-unique': { parameters: { among: 'siblings' } } })).toBe('not-unique');
     expect(judged('z', { 'not-unique': { severity: 'off' } })).toBeUndefined();
   });
   it('leaves its own name alone', () =>
-    expect(judgeName(scene, convention, scene.get(1), 'L_door001_oak_geo')).toBeNull());
+    expect(judgeName({ scene, convention }, scene.get(1), 'L_door001_oak_geo')).toBeNull());
 });

@@ -12,8 +12,7 @@ const alone = checkRegistry.filter((check) => check.family === 'names' && check.
  * that another object has the name already (`gone` lists objects that give their name up in the same edit).
  */
 export function judgeName(
-  scene: Scene,
-  convention: CompiledConvention,
+  { scene, convention }: { readonly scene: Scene; readonly convention: CompiledConvention },
   object: SceneObject,
   name: string,
   gone: ReadonlyMap<number, string> = new Map(),

@@ -30,23 +30,28 @@ const faultBy = (run: CheckRun, partners: Partners) => {
 };
 const unlike = 'left-without-right';
 
-/**
- * Names by guessNames; those that fit and that no check finds fault with stay. `run`: of the scene, when there is one;
- * `known`: what the other scenes of its project say.
- */
+/** What is there already when names are proposed. */
+export interface ProposedBy {
+  /** The checks of the scene, when they were run. */
+  readonly run?: CheckRun | undefined;
+  /** What the other scenes of its project say. */
+  readonly known?: KnownElsewhere | undefined;
+}
+
+/** Names by guessNames; those that fit and that no check finds fault with stay. */
 export function proposingNames(
   scene: Scene,
   convention: CompiledConvention,
   objects: readonly ObjectId[],
-  run?: CheckRun,
-  known?: KnownElsewhere,
+  { run, known }: ProposedBy = {},
 ): Generator<number, NameProposal[]> {
   let judge = run;
   if (!judge) {
     judge = new CheckRun(scene, convention, nameChecks);
     judge.all();
   }
-  return guessNames(scene, convention, objects, faultBy(judge, mirrorPartners(scene, convention)), known);
+  const faultOf = faultBy(judge, mirrorPartners(scene, convention));
+  return guessNames(scene, convention, objects, { faultOf, known });
 }
 
 /** The same at once. `tick` is called every 256 objects. */
@@ -54,10 +59,9 @@ export function proposeNames(
   scene: Scene,
   convention: CompiledConvention,
   objects: readonly ObjectId[],
-  tick?: (done: number) => void,
-  known?: KnownElsewhere,
+  { tick, ...by }: ProposedBy & { readonly tick?: ((done: number) => void) | undefined } = {},
 ): NameProposal[] {
-  const steps = proposingNames(scene, convention, objects, undefined, known);
+  const steps = proposingNames(scene, convention, objects, by);
   for (;;) {
     const { done, value } = steps.next();
     if (done) return value;

@@ -28,17 +28,7 @@ export class RowList implements Iterable<TreeRow> {
 
   add(row: TreeRow): void {
     if (row.group) this.#groups.set(this.#length, row.group);
-    this.put(row.id, row.depth, row.hasChildren, row.open, row.context);
-  }
-  put(
-    id: ObjectId,
-    depth: number,
-    hasChildren: boolean,
-    open: boolean,
-    context: boolean,
-    place = 1,
-    siblings = 1,
-  ): void {
+    const { id, depth, hasChildren, open, context, place = 1, siblings = 1 } = row;
     if (this.#length === this.#ids.length) {
       const [ids, says, of] = [this.#ids, this.#says, this.#siblings];
       this.#ids = new Int32Array(ids.length * 2);

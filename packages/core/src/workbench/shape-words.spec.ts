@@ -60,7 +60,7 @@ describe('what shapes are called', () => {
       { digest: 'a', text: 'sheave', count: 4, of: 4, scene: 'cabin' },
       { digest: 'b', text: 'doorHandle', count: 1, of: 1, scene: 'cabin' },
     );
-    const made = proposeNames(bare, parts, [2, 3, 4], undefined, { shapes: known, facing: null });
+    const made = proposeNames(bare, parts, [2, 3, 4], { known: { shapes: known, facing: null } });
     const what = (at: number) => made[at]!.guesses.find((one) => one.slot === 'what');
     expect(what(0)).toEqual(
       jasmine.objectContaining({
@@ -80,7 +80,7 @@ describe('what shapes are called', () => {
       [null, 'a', 'a', 'a'],
     );
     const propose = (shapes: KnownShapes) =>
-      proposeNames(own, parts, [4], undefined, { shapes, facing: null })[0]!;
+      proposeNames(own, parts, [4], { known: { shapes, facing: null } })[0]!;
     expect(propose(known).after).toMatch(/sheave00\d_oak_geo$/);
     expect(propose(known).confidence).toBe(propose(new Map()).confidence);
     const what = propose(known).guesses.find(({ slot }) => slot === 'what')!;
@@ -94,7 +94,7 @@ describe('what shapes are called', () => {
     );
     for (const object of bare.walk()) scene.append({ ...object, children: [] } as never, object.parent);
     const what = (shapes: KnownShapes) =>
-      proposeNames(scene, parts, [3], undefined, { shapes, facing: null })[0]!.guesses.find(
+      proposeNames(scene, parts, [3], { known: { shapes, facing: null } })[0]!.guesses.find(
         ({ slot }) => slot === 'what',
       )!;
     const half = told({ digest: 'a', text: 'drum', count: 1, of: 2, scene: 'one' });
@@ -105,7 +105,7 @@ describe('what shapes are called', () => {
   });
   it('does not change a name that is right', () => {
     const known = told({ digest: 'a', text: 'crate', count: 9, of: 9, scene: 'cabin' });
-    for (const one of proposeNames(scene, parts, [2, 3, 4], undefined, { shapes: known, facing: null }))
+    for (const one of proposeNames(scene, parts, [2, 3, 4], { known: { shapes: known, facing: null } }))
       expect(one.after).toBe(one.before);
   });
 });
@@ -129,7 +129,7 @@ describe('which way the other scenes face', () => {
       [],
     );
     const lid = (facing: KnownFacing | null) =>
-      proposeNames(scene, parts, [2], undefined, { shapes: new Map(), facing })[0]!.guesses.find(
+      proposeNames(scene, parts, [2], { known: { shapes: new Map(), facing } })[0]!.guesses.find(
         ({ slot }) => slot === 'side',
       )!;
     expect([lid(null).text, lid(null).confidence]).toEqual(['L', 0.7]);

@@ -44,7 +44,8 @@ export function treeRows(scene: Scene, { folded, matches, compare }: TreeRowsInp
     const { children } = scene.get(id);
     const hasChildren = wanted ? children.some((child) => wanted.has(child)) : children.length > 0;
     const open = hasChildren && !folded.has(id);
-    rows.put(id, depth, hasChildren, open, matches ? !matches.has(id) : false, place, count);
+    const context = matches ? !matches.has(id) : false;
+    rows.add({ id, depth, hasChildren, open, context, place, siblings: count });
     if (open) push(children, depth + 1);
   }
   return rows;

@@ -19,13 +19,8 @@ export function box(x: number, y: number, z: number): BufferGeometry {
 }
 
 /** A box with rounded upright edges and a small bevel, standing on y = 0. */
-export function roundedBlock(
-  x: number,
-  height: number,
-  z: number,
-  radius: number,
-  bevel = 0.012,
-): BufferGeometry {
+export function roundedBlock(x: number, height: number, z: number, radius: number): BufferGeometry {
+  const bevel = 0.012;
   const shape = new Shape();
   const [w, d] = [x / 2 - bevel, z / 2 - bevel];
   const r = Math.min(radius, w, d);

@@ -14,8 +14,8 @@ interface Part {
   readonly material: keyof Materials;
 }
 
-const ring = (x: number, y: number, z: number, across: number, up = across): LoftRing => ({
-  at: [x, y, z],
+const ring = (at: Triple, across: number, up = across): LoftRing => ({
+  at,
   across,
   up,
 });
@@ -42,20 +42,21 @@ export async function buildIbex(): Promise<Uint8Array> {
   const control = builder.node('ibex_ctrl', null, {
     mesh: builder.outline('ibex_ctrlShape', square, materials.guide),
   });
-  const pelvis = addPart(builder, materials, control, trunk[0]!);
-  const chest = addPart(builder, materials, pelvis, trunk[1]!, trunk[0]!.pivot);
-  const neck = addPart(builder, materials, chest, trunk[2]!, trunk[1]!.pivot);
-  const head = addPart(builder, materials, neck, trunk[3]!, trunk[2]!.pivot);
-  for (const part of headParts()) addPart(builder, materials, head, part, trunk[3]!.pivot);
-  addPart(builder, materials, pelvis, trunk[4]!, trunk[0]!.pivot);
+  const goat: Goat = { builder, materials };
+  const pelvis = addPart(goat, control, trunk[0]!);
+  const chest = addPart(goat, pelvis, trunk[1]!, trunk[0]!.pivot);
+  const neck = addPart(goat, chest, trunk[2]!, trunk[1]!.pivot);
+  const head = addPart(goat, neck, trunk[3]!, trunk[2]!.pivot);
+  for (const part of headParts()) addPart(goat, head, part, trunk[3]!.pivot);
+  addPart(goat, pelvis, trunk[4]!, trunk[0]!.pivot);
   for (const side of [1, -1] as const) {
-    addLimb(builder, materials, chest, trunk[1]!.pivot, foreLeg(side));
-    addLimb(builder, materials, pelvis, trunk[0]!.pivot, hindLeg(side));
+    addLimb(goat, { at: chest, pivot: trunk[1]!.pivot }, foreLeg(side));
+    addLimb(goat, { at: pelvis, pivot: trunk[0]!.pivot }, hindLeg(side));
   }
-  addPart(builder, materials, null, trunk[5]!);
+  addPart(goat, null, trunk[5]!);
   const guide = builder.mesh(
     'hoofGuide',
-    loft([ring(0, 0, -0.02, 0.07), ring(0, 0, 0.02, 0.07)], 12),
+    loft([ring([0, 0, -0.02], 0.07), ring([0, 0, 0.02], 0.07)], 12),
     materials.guide,
   );
   builder.node('hoof_guide01', null, { mesh: guide, at: [0.16, 0.01, 0.42] });
@@ -64,9 +65,13 @@ export async function buildIbex(): Promise<Uint8Array> {
   return builder.glb();
 }
 
+/** What parts are built with. */
+interface Goat {
+  readonly builder: SceneBuilder;
+  readonly materials: Materials;
+}
 function addPart(
-  builder: SceneBuilder,
-  materials: Materials,
+  { builder, materials }: Goat,
   parent: Node | null,
   part: Part,
   parentPivot: Triple = [0, 0, 0],
@@ -77,16 +82,13 @@ function addPart(
 }
 
 function addLimb(
-  builder: SceneBuilder,
-  materials: Materials,
-  parent: Node,
-  parentPivot: Triple,
+  goat: Goat,
+  from: { readonly at: Node; readonly pivot: Triple },
   parts: readonly Part[],
 ): void {
-  let at = parent;
-  let pivot = parentPivot;
+  let { at, pivot } = from;
   for (const part of parts) {
-    at = addPart(builder, materials, at, part, pivot);
+    at = addPart(goat, at, part, pivot);
     pivot = part.pivot;
   }
 }
@@ -99,10 +101,10 @@ const trunk: readonly Part[] = [
     pivot: [0, 0.98, -0.34],
     material: 'hide',
     rings: [
-      ring(0, 0.93, -0.62, 0.07, 0.08),
-      ring(0, 0.94, -0.52, 0.17, 0.2),
-      ring(0, 0.94, -0.3, 0.2, 0.24),
-      ring(0, 0.93, -0.06, 0.19, 0.23),
+      ring([0, 0.93, -0.62], 0.07, 0.08),
+      ring([0, 0.94, -0.52], 0.17, 0.2),
+      ring([0, 0.94, -0.3], 0.2, 0.24),
+      ring([0, 0.93, -0.06], 0.19, 0.23),
     ],
   },
   {
@@ -110,10 +112,10 @@ const trunk: readonly Part[] = [
     pivot: [0, 0.96, 0.1],
     material: 'hide',
     rings: [
-      ring(0, 0.93, -0.08, 0.19, 0.23),
-      ring(0, 0.91, 0.12, 0.22, 0.27),
-      ring(0, 0.93, 0.36, 0.21, 0.28),
-      ring(0, 0.98, 0.54, 0.12, 0.18),
+      ring([0, 0.93, -0.08], 0.19, 0.23),
+      ring([0, 0.91, 0.12], 0.22, 0.27),
+      ring([0, 0.93, 0.36], 0.21, 0.28),
+      ring([0, 0.98, 0.54], 0.12, 0.18),
     ],
   },
   {
@@ -121,10 +123,10 @@ const trunk: readonly Part[] = [
     pivot: [0, 1.06, 0.46],
     material: 'hide',
     rings: [
-      ring(0, 1.0, 0.42, 0.15, 0.2),
-      ring(0, 1.18, 0.56, 0.12, 0.15),
-      ring(0, 1.36, 0.64, 0.09, 0.11),
-      ring(0, 1.45, 0.66, 0.08, 0.09),
+      ring([0, 1.0, 0.42], 0.15, 0.2),
+      ring([0, 1.18, 0.56], 0.12, 0.15),
+      ring([0, 1.36, 0.64], 0.09, 0.11),
+      ring([0, 1.45, 0.66], 0.08, 0.09),
     ],
   },
   {
@@ -132,24 +134,24 @@ const trunk: readonly Part[] = [
     pivot: [0, 1.46, 0.66],
     material: 'hide',
     rings: [
-      ring(0, 1.5, 0.58, 0.06, 0.07),
-      ring(0, 1.49, 0.66, 0.09, 0.1),
-      ring(0, 1.44, 0.8, 0.075, 0.085),
-      ring(0, 1.38, 0.92, 0.05, 0.055),
-      ring(0, 1.36, 0.97, 0.03, 0.035),
+      ring([0, 1.5, 0.58], 0.06, 0.07),
+      ring([0, 1.49, 0.66], 0.09, 0.1),
+      ring([0, 1.44, 0.8], 0.075, 0.085),
+      ring([0, 1.38, 0.92], 0.05, 0.055),
+      ring([0, 1.36, 0.97], 0.03, 0.035),
     ],
   },
   {
     name: 'tail',
     pivot: [0, 1.02, -0.6],
     material: 'hide',
-    rings: [ring(0, 1.04, -0.6, 0.035), ring(0, 1.02, -0.7, 0.045), ring(0, 0.95, -0.77, 0.015)],
+    rings: [ring([0, 1.04, -0.6], 0.035), ring([0, 1.02, -0.7], 0.045), ring([0, 0.95, -0.77], 0.015)],
   },
   {
     name: 'beard',
     pivot: [0, 0, 0],
     material: 'pale',
-    rings: [ring(0, 1.36, 0.88, 0.03), ring(0, 1.27, 0.88, 0.028), ring(0, 1.16, 0.86, 0.006)],
+    rings: [ring([0, 1.36, 0.88], 0.03), ring([0, 1.27, 0.88], 0.028), ring([0, 1.16, 0.86], 0.006)],
   },
 ];
 
@@ -161,9 +163,11 @@ function headParts(): Part[] {
       const a = (i / 14) * 2.5;
       const thick = 0.042 * (1 - i / 15.5) * (i % 2 ? 1 : 1.14);
       return ring(
-        side * (0.05 + 0.13 * (i / 14) ** 1.4),
-        1.55 + 0.36 * Math.sin(a) * (1 - i / 60),
-        0.6 - 0.36 * (1 - Math.cos(a)) * 0.62,
+        [
+          side * (0.05 + 0.13 * (i / 14) ** 1.4),
+          1.55 + 0.36 * Math.sin(a) * (1 - i / 60),
+          0.6 - 0.36 * (1 - Math.cos(a)) * 0.62,
+        ],
         thick,
       );
     });
@@ -178,9 +182,9 @@ function headParts(): Part[] {
       pivot: [side * 0.08, 1.5, 0.6],
       material: 'hide',
       rings: [
-        ring(side * 0.08, 1.5, 0.6, 0.02),
-        ring(side * 0.15, 1.49, 0.57, 0.035, 0.018),
-        ring(side * 0.22, 1.46, 0.54, 0.008),
+        ring([side * 0.08, 1.5, 0.6], 0.02),
+        ring([side * 0.15, 1.49, 0.57], 0.035, 0.018),
+        ring([side * 0.22, 1.46, 0.54], 0.008),
       ],
     });
     parts.push({
@@ -188,9 +192,9 @@ function headParts(): Part[] {
       pivot: [side * 0.075, 1.48, 0.73],
       material: 'dark',
       rings: [
-        ring(side * 0.075, 1.465, 0.73, 0.006),
-        ring(side * 0.078, 1.48, 0.735, 0.016),
-        ring(side * 0.075, 1.495, 0.73, 0.006),
+        ring([side * 0.075, 1.465, 0.73], 0.006),
+        ring([side * 0.078, 1.48, 0.735], 0.016),
+        ring([side * 0.075, 1.495, 0.73], 0.006),
       ],
     });
   }
@@ -207,10 +211,10 @@ function foreLeg(side: 1 | -1): Part[] {
       pivot: [0, 0.9, 0.4],
       material: 'hide',
       rings: [
-        ring(back, 1.06, 0.34, 0.06, 0.1),
-        ring(back, 0.9, 0.4, 0.085, 0.12),
-        ring(x, 0.72, 0.38, 0.06, 0.085),
-        ring(x, 0.62, 0.36, 0.05, 0.06),
+        ring([back, 1.06, 0.34], 0.06, 0.1),
+        ring([back, 0.9, 0.4], 0.085, 0.12),
+        ring([x, 0.72, 0.38], 0.06, 0.085),
+        ring([x, 0.62, 0.36], 0.05, 0.06),
       ],
     },
     {
@@ -218,22 +222,26 @@ function foreLeg(side: 1 | -1): Part[] {
       pivot: [x, 0.62, 0.36],
       material: 'hide',
       rings: [
-        ring(x, 0.65, 0.36, 0.05, 0.06),
-        ring(x, 0.52, 0.38, 0.042, 0.052),
-        ring(x, 0.36, 0.4, 0.034, 0.038),
+        ring([x, 0.65, 0.36], 0.05, 0.06),
+        ring([x, 0.52, 0.38], 0.042, 0.052),
+        ring([x, 0.36, 0.4], 0.034, 0.038),
       ],
     },
     {
       name: `${s}_F_cannon001_hide_geo`,
       pivot: [x, 0.36, 0.4],
       material: 'pale',
-      rings: [ring(x, 0.38, 0.4, 0.035), ring(x, 0.22, 0.4, 0.026), ring(x, 0.09, 0.41, 0.03)],
+      rings: [ring([x, 0.38, 0.4], 0.035), ring([x, 0.22, 0.4], 0.026), ring([x, 0.09, 0.41], 0.03)],
     },
     {
       name: `${s}_F_hoof001_horn_geo`,
       pivot: [x, 0.08, 0.41],
       material: 'dark',
-      rings: [ring(x, 0.1, 0.41, 0.03), ring(x, 0.05, 0.425, 0.042, 0.05), ring(x, 0.0, 0.44, 0.048, 0.062)],
+      rings: [
+        ring([x, 0.1, 0.41], 0.03),
+        ring([x, 0.05, 0.425], 0.042, 0.05),
+        ring([x, 0.0, 0.44], 0.048, 0.062),
+      ],
     },
   ];
 }
@@ -247,10 +255,10 @@ function hindLeg(side: 1 | -1): Part[] {
       pivot: [x, 0.9, -0.4],
       material: 'hide',
       rings: [
-        ring(x, 1.06, -0.4, 0.07, 0.12),
-        ring(x, 0.88, -0.4, 0.1, 0.16),
-        ring(x, 0.7, -0.36, 0.07, 0.1),
-        ring(x, 0.6, -0.34, 0.055, 0.07),
+        ring([x, 1.06, -0.4], 0.07, 0.12),
+        ring([x, 0.88, -0.4], 0.1, 0.16),
+        ring([x, 0.7, -0.36], 0.07, 0.1),
+        ring([x, 0.6, -0.34], 0.055, 0.07),
       ],
     },
     {
@@ -258,25 +266,25 @@ function hindLeg(side: 1 | -1): Part[] {
       pivot: [x, 0.6, -0.34],
       material: 'hide',
       rings: [
-        ring(x, 0.63, -0.34, 0.055, 0.07),
-        ring(x, 0.52, -0.42, 0.042, 0.055),
-        ring(x, 0.42, -0.5, 0.034, 0.04),
+        ring([x, 0.63, -0.34], 0.055, 0.07),
+        ring([x, 0.52, -0.42], 0.042, 0.055),
+        ring([x, 0.42, -0.5], 0.034, 0.04),
       ],
     },
     {
       name: `${s}_B_cannon001_hide_geo`,
       pivot: [x, 0.42, -0.5],
       material: 'pale',
-      rings: [ring(x, 0.44, -0.5, 0.036), ring(x, 0.26, -0.49, 0.028), ring(x, 0.09, -0.47, 0.03)],
+      rings: [ring([x, 0.44, -0.5], 0.036), ring([x, 0.26, -0.49], 0.028), ring([x, 0.09, -0.47], 0.03)],
     },
     {
       name: side > 0 ? 'L_B_hoof001_horn_geo' : 'R_B_hoof001_hron_geo',
       pivot: [x, 0.08, -0.47],
       material: 'dark',
       rings: [
-        ring(x, 0.1, -0.47, 0.03),
-        ring(x, 0.05, -0.455, 0.042, 0.05),
-        ring(x, 0.0, -0.44, 0.048, 0.062),
+        ring([x, 0.1, -0.47], 0.03),
+        ring([x, 0.05, -0.455], 0.042, 0.05),
+        ring([x, 0.0, -0.44], 0.048, 0.062),
       ],
     },
   ];

@@ -11,11 +11,9 @@ export class StationKit {
     what: string,
     surface: string,
     parent: Node,
-    mesh: Mesh,
-    at: Triple,
-    more: NodeOptions & { layer?: string } = {},
+    how: NodeOptions & { readonly mesh: Mesh; readonly at: Triple; readonly layer?: string },
   ): Node {
-    return this.builder.node(`${this.#next(what)}_${surface}_geo`, parent, { ...options(more), mesh, at });
+    return this.builder.node(`${this.#next(what)}_${surface}_geo`, parent, options(how));
   }
   /** `what001_grp`. */
   group(

@@ -67,12 +67,15 @@ function buildHall(builder: SceneBuilder, root: Node): void {
   ];
   const windows = builder.node('windows_grp', hall);
   for (let i = 0; i < 20; i++)
-    own.part('window', 'glass', windows, glass, [i % 2 ? -6.1 : 6.1, 2.4, -6.8 + Math.floor(i / 2) * 1.5]);
+    own.part('window', 'glass', windows, {
+      mesh: glass,
+      at: [i % 2 ? -6.1 : 6.1, 2.4, -6.8 + Math.floor(i / 2) * 1.5],
+    });
   const trusses = builder.node('trusses_grp', hall);
   for (let i = 0; i < 8; i++) {
     const one = own.group('truss', trusses, [0, 4.3, -7 + i * 2]);
-    own.part('beam', 'oak', one, truss, [0, 0, 0]);
-    for (let k = -2; k <= 2; k++) own.part('strut', 'oak', one, strut, [k * 1.9, 0.6, 0]);
+    own.part('beam', 'oak', one, { mesh: truss, at: [0, 0, 0] });
+    for (let k = -2; k <= 2; k++) own.part('strut', 'oak', one, { mesh: strut, at: [k * 1.9, 0.6, 0] });
   }
   const [seat, leg] = [
     builder.mesh('seatSlat', box(1.8, 0.04, 0.09), m.oak),
@@ -83,8 +86,9 @@ function buildHall(builder: SceneBuilder, root: Node): void {
     const one = own.group('bench', benches, [i % 2 ? -4.6 : 4.6, 0.3, -6 + Math.floor(i / 2) * 2.6], {
       turn: [0, 90, 0],
     });
-    for (let k = 0; k < 4; k++) own.part('seatSlat', 'oak', one, seat, [0, 0.46, -0.16 + k * 0.11]);
-    for (const x of [-0.8, 0.8]) own.part('seatLeg', 'steel', one, leg, [x, 0.22, 0]);
+    for (let k = 0; k < 4; k++)
+      own.part('seatSlat', 'oak', one, { mesh: seat, at: [0, 0.46, -0.16 + k * 0.11] });
+    for (const x of [-0.8, 0.8]) own.part('seatLeg', 'steel', one, { mesh: leg, at: [x, 0.22, 0] });
   }
 }
 
@@ -103,23 +107,28 @@ function buildLine(builder: SceneBuilder, root: Node): void {
     const extras = { lodDistance: i === 3 ? 80 : 120 };
     const at: Triple = [0, i * 1.4, -14 - i * 5];
     const one = kit.group('pylon', line, at, { extras: { ...extras, renquil: { layer: 'Line' } } });
-    kit.part('foot', 'enamel', one, foot, [0, 0, 0]);
+    kit.part('foot', 'enamel', one, { mesh: foot, at: [0, 0, 0] });
     for (const [x, z] of [
       [-0.8, -0.8],
       [0.8, -0.8],
       [-0.8, 0.8],
       [0.8, 0.8],
     ] as const)
-      kit.part('leg', 'steel', one, leg, [x, 5, z]);
+      kit.part('leg', 'steel', one, { mesh: leg, at: [x, 5, z] });
     for (let k = 0; k < 14; k++)
-      kit.part('brace', 'steel', one, brace, [0, 1 + k * 0.6, k % 2 ? -0.8 : 0.8], {
+      kit.part('brace', 'steel', one, {
+        mesh: brace,
+        at: [0, 1 + k * 0.6, k % 2 ? -0.8 : 0.8],
         turn: [0, 0, k % 4 < 2 ? 12 : -12],
       });
-    kit.part('arm', 'steel', one, arm, [0, 9.5, 0]);
+    kit.part('arm', 'steel', one, { mesh: arm, at: [0, 9.5, 0] });
     for (let k = 0; k < 8; k++)
-      kit.part('lineSheave', 'nylon', one, wheel, [k < 4 ? 1.9 : -1.9, 9.9, -0.9 + (k % 4) * 0.6]);
+      kit.part('lineSheave', 'nylon', one, {
+        mesh: wheel,
+        at: [k < 4 ? 1.9 : -1.9, 9.9, -0.9 + (k % 4) * 0.6],
+      });
     for (let k = 0; k < 12; k++)
-      kit.part('rung', 'steel', one, rung, [0.8, 0.9 + k * 0.68, 1], { turn: [0, 0, 90] });
+      kit.part('rung', 'steel', one, { mesh: rung, at: [0.8, 0.9 + k * 0.68, 1], turn: [0, 0, 90] });
   }
 }
 
@@ -137,8 +146,9 @@ function buildFences(builder: SceneBuilder, root: Node): void {
       turn: [0, side * 8, 0],
       layer: 'Snow',
     });
-    for (const x of [-1.3, 1.3]) kit.part('fencePost', 'oak', one, post, [x, 1, 0]);
-    for (let k = 0; k < 10; k++) kit.part('fenceSlat', 'oak', one, slat, [0, 0.3 + k * 0.18, 0.08]);
+    for (const x of [-1.3, 1.3]) kit.part('fencePost', 'oak', one, { mesh: post, at: [x, 1, 0] });
+    for (let k = 0; k < 10; k++)
+      kit.part('fenceSlat', 'oak', one, { mesh: slat, at: [0, 0.3 + k * 0.18, 0.08] });
   }
   const pole = builder.mesh('snowPole', cylinder(0.03, 2.4, 6), m.nylon);
   // A heap that nobody put into a group.
@@ -160,8 +170,8 @@ function buildSigns(builder: SceneBuilder, root: Node): void {
   ];
   for (let i = 0; i < 16; i++) {
     const one = kit.group('sign', signs, [-10 + (i % 8) * 2.8, 0, 10 - Math.floor(i / 8) * 1.4]);
-    kit.part('signPost', 'steel', one, post, [0, 1.1, 0]);
-    kit.part('signBoard', 'enamel', one, board, [0, 1.9, 0.06]);
+    kit.part('signPost', 'steel', one, { mesh: post, at: [0, 1.1, 0] });
+    kit.part('signBoard', 'enamel', one, { mesh: board, at: [0, 1.9, 0.06] });
   }
   builder.node('sign_dup', signs, { mesh: board, at: [12.5, 1.9, 10] });
   for (let i = 0; i < 4; i++) {
@@ -199,8 +209,8 @@ function buildLamps(builder: SceneBuilder, root: Node): void {
     const one = kit.group('lamp', lamps, [i % 2 ? -7.4 : 7.4, 0, 9 - Math.floor(i / 2) * 2.6], {
       layer: 'Light',
     });
-    kit.part('lampPole', 'steel', one, pole, [0, 1.5, 0]);
-    kit.part('lampHead', 'brass', one, head, [0, 3, 0]);
+    kit.part('lampPole', 'steel', one, { mesh: pole, at: [0, 1.5, 0] });
+    kit.part('lampHead', 'brass', one, { mesh: head, at: [0, 3, 0] });
     builder
       .node(`lampGlow${String(i + 1).padStart(3, '0')}_lgt`, one, { at: [0, 2.95, 0] })
       .setExtension('KHR_lights_punctual', glow);

@@ -87,13 +87,18 @@ function plan(scene: Scene, change: ListedChange, at: number): Edit[] {
     case 'mirror':
       return made(planMirror(scene, one(change.object), change.axis));
     case 'set':
-      return set(scene, one(change.object), change.field, change.value, at);
+      return set(scene, one(change.object), change, at);
     default:
       throw new RangeError(`no operation ${change.op}`);
   }
 }
 
-function set(scene: Scene, object: ObjectId, field: string, value: Json, at: number): Edit[] {
+function set(
+  scene: Scene,
+  object: ObjectId,
+  { field, value }: { readonly field: string; readonly value: Json },
+  at: number,
+): Edit[] {
   const now = scene.get(object);
   if (field.startsWith('attr.') && field.length > 5) {
     const key = field.slice(5);

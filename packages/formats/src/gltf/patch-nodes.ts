@@ -81,7 +81,7 @@ export function patchNodes(
       );
       added.push(mesh === undefined ? node : { ...node, mesh });
     } else {
-      let members = changesOf(json, object, json.nodes![object.source]!, places, facts);
+      let members = changesOf(json, object, places, facts);
       if (mesh !== undefined) members = (members ?? new Map<string, unknown>()).set('mesh', mesh);
       if (members) changed.set(object.source, members);
     }
@@ -140,10 +140,10 @@ function patchList(
 function changesOf(
   json: Gltf,
   object: SceneObject,
-  inFile: GltfNode,
   places: NodePlaces,
   facts: NodeFacts,
 ): Map<string, unknown> | null {
+  const inFile = json.nodes![object.source!]!;
   const { reading } = places.scene;
   const node = asReadBy(reading, inFile);
   const listed = node.children;

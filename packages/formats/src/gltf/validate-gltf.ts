@@ -86,7 +86,7 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
   nodes.forEach((node, i) => checkNode(json, node, `nodes[${i}]`, fail));
   validateTree(json, context.limits.depth, fail);
   checkReferences(json, fail);
-  (json.images ?? []).forEach((image, i) => checkImage(json, image, `images[${i}]`, context, fail));
+  (json.images ?? []).forEach((_, i) => checkImage(json, i, context, fail));
   return buffers;
 }
 
@@ -98,13 +98,9 @@ function checkExtensions(extensions: unknown, place: string, fail: Fail): void {
     if (!isObject(one)) fail(`${place}.${name.slice(0, 100)}`, 'it is not an object');
 }
 
-function checkImage(
-  json: Gltf,
-  { uri, bufferView }: NonNullable<Gltf['images']>[number],
-  place: string,
-  context: ValidateContext,
-  fail: Fail,
-): void {
+function checkImage(json: Gltf, index: number, context: ValidateContext, fail: Fail): void {
+  const { uri, bufferView } = json.images![index]!;
+  const place = `images[${index}]`;
   if (bufferView !== undefined && (!isIndex(bufferView) || !entryOf(json.bufferViews, bufferView)))
     fail(`${place}.bufferView`, `there is no buffer view ${told(bufferView)}`);
   if (uri === undefined) return;

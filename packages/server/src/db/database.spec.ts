@@ -68,7 +68,7 @@ describe('the database', () => {
         throw new Error('gone');
       }
       await expectAsync(
-        storeStream(database, broken(), 'x', 1e9, () => new Error('limit')),
+        storeStream(database, broken(), 'x', { limit: 1e9, tooLarge: () => new Error('limit') }),
       ).toBeRejectedWithError('gone');
       expect(await database.rows('SELECT id FROM file WHERE NOT complete')).toEqual([]);
     });
@@ -77,7 +77,7 @@ describe('the database', () => {
         for (;;) yield new Uint8Array(400_000);
       }
       await expectAsync(
-        storeStream(database, long(), 'x', 1e6, () => new Error('limit')),
+        storeStream(database, long(), 'x', { limit: 1e6, tooLarge: () => new Error('limit') }),
       ).toBeRejectedWithError('limit');
     });
   });

@@ -21,8 +21,7 @@ export async function storeStream(
   database: Database,
   stream: AsyncIterable<Uint8Array>,
   holder: string,
-  limit: number,
-  tooLarge: () => Error,
+  { limit, tooLarge }: { readonly limit: number; readonly tooLarge: () => Error },
 ): Promise<StoredFile> {
   const made = await database.run('INSERT INTO file (complete) VALUES (FALSE)');
   const file = made.insertId;
@@ -58,7 +57,7 @@ export async function storeStream(
     await flush();
     const digest = hash.digest();
     return {
-      file: await finish(database, file, holder, digest, bytes),
+      file: await finish(database, file, holder, { digest, bytes }),
       bytes,
       sha256: digest.toString('hex'),
     };
@@ -73,8 +72,7 @@ async function finish(
   database: Database,
   file: number,
   holder: string,
-  digest: Buffer,
-  bytes: number,
+  { digest, bytes }: { readonly digest: Buffer; readonly bytes: number },
 ): Promise<number> {
   for (;;) {
     try {
@@ -107,7 +105,7 @@ export async function storeBytes(database: Database, bytes: Uint8Array, holder: 
   async function* once(): AsyncGenerator<Uint8Array> {
     yield bytes;
   }
-  return storeStream(database, once(), holder, Infinity, () => new Error('no limit'));
+  return storeStream(database, once(), holder, { limit: Infinity, tooLarge: () => new Error('no limit') });
 }
 
 /** Nobody else's clearing up takes a file away while it is held. @throws errno 1452 when it is gone already */

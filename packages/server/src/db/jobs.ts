@@ -145,9 +145,7 @@ function claimOne(database: Database, id: number, worker: string): Promise<JobRo
 export async function renewLease(
   sql: Sql,
   job: JobRow,
-  stage: string,
-  done: number,
-  total: number,
+  { stage, done, total }: { readonly stage: string; readonly done: number; readonly total: number },
 ): Promise<'ours' | 'cancel' | 'lost'> {
   const result = await sql.run(
     "UPDATE job SET stage = ?, done = ?, total = ?, lease_until = UTC_TIMESTAMP(3) + INTERVAL ? SECOND WHERE id = ? AND attempts = ? AND state = 'running' AND NOT cancel",

@@ -28,9 +28,7 @@ export function findAccountToSignIn(
 /** A new account. Returns its id. */
 export async function insertAccount(
   sql: Sql,
-  signIn: string,
-  name: string,
-  hash: string,
+  { signIn, name, hash }: { readonly signIn: string; readonly name: string; readonly hash: string },
   { demo = false, makesProjects = false, isToken = false }: AccountOptions = {},
 ): Promise<number> {
   const made = await sql.run(

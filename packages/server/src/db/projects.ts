@@ -50,11 +50,9 @@ export async function insertProject(sql: Sql, slug: string, name: string): Promi
 /** `people`: who may do what and who tried to get in, which leads alone read. */
 export async function recordAudit(
   sql: Sql,
-  project: number,
-  account: number,
+  { project, account }: { readonly project: number; readonly account: number },
   what: string,
-  scene: number | null,
-  kind: 'work' | 'people' = 'work',
+  { scene = null, kind = 'work' }: { readonly scene?: number | null; readonly kind?: 'work' | 'people' } = {},
 ): Promise<void> {
   await sql.run(
     'INSERT INTO audit (project_id, account_id, what, scene_id, kind, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',

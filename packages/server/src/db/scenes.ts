@@ -105,13 +105,11 @@ export async function sceneNames(sql: Sql, project: number): Promise<Set<string>
 export async function advanceScene(
   sql: Sql,
   scene: number,
-  revision: number,
-  objects: number,
-  author: number,
+  now: { readonly revision: number; readonly objects: number; readonly author: number },
 ): Promise<void> {
   await sql.run(
     'UPDATE scene SET revision = ?, objects = ?, updated_by = ?, updated_at = UTC_TIMESTAMP(3) WHERE id = ?',
-    [revision, objects, author, scene],
+    [now.revision, now.objects, now.author, scene],
   );
 }
 /** Keeps the newest standing only: tasks may finish out of order. @returns whether this was it */

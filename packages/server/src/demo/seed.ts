@@ -80,7 +80,7 @@ async function seedPeople(database: Database): Promise<{ project: number; artist
       const known = await findAccountToSignIn(sql, signIn);
       const account =
         known?.id ??
-        (await insertAccount(sql, signIn, name, hash, { demo: true, makesProjects: role === 'lead' }));
+        (await insertAccount(sql, { signIn, name, hash }, { demo: true, makesProjects: role === 'lead' }));
       if (!known) await setRole(sql, project, account, role);
       ids.push(account);
     }

@@ -52,7 +52,12 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       readBack: made.readBack,
       files,
     });
-    await recordAudit(sql, scene.project_id, job.author, handedOff(label, input.reason), scene.id);
+    await recordAudit(
+      sql,
+      { project: scene.project_id, account: job.author },
+      handedOff(label, input.reason),
+      { scene: scene.id },
+    );
     return { handoff };
   };
 };

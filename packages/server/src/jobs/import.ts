@@ -72,7 +72,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     });
     await saveJudged(sql, scene, 0, read.judged);
     await insertEvent(sql, scene, { type: 'version', revision: 0, author: '', label: 'brought in' });
-    await recordAudit(sql, job.project_id, job.author, `brought in ${name}`, scene);
+    await recordAudit(sql, { project: job.project_id, account: job.author }, `brought in ${name}`, { scene });
     // Cancelled at the last moment: the transaction is taken back.
     signal.throwIfAborted();
     return { scene, name, objects: read.objects, note: read.note };

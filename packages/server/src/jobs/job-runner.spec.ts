@@ -71,7 +71,7 @@ describe('the queue of jobs', () => {
     const first = await row(id);
     // The lease runs out and is claimed in one step, before the runner of the server looks.
     await database().run('UPDATE job SET attempts = attempts + 1 WHERE id = ?', [id]);
-    expect(await renewLease(database(), first, 'late', 1, 2)).toBe('lost');
+    expect(await renewLease(database(), first, { stage: 'late', done: 1, total: 2 })).toBe('lost');
     expect(await endJob(database(), first, 'done')).toBeFalse();
     const second = await row(id);
     expect(await endJob(database(), second, 'done')).toBeTrue();
@@ -143,9 +143,11 @@ describe('the queue of jobs', () => {
   });
   it('stops one that is asked to stop, at its next sign of life', async () => {
     const id = await claimed();
-    expect(await renewLease(database(), await row(id), 'Reading', 1, 2)).toBe('ours');
+    expect(await renewLease(database(), await row(id), { stage: 'Reading', done: 1, total: 2 })).toBe('ours');
     await mo.delete(`/api/jobs/${id}`);
-    expect(await renewLease(database(), await row(id), 'Reading', 2, 2)).toBe('cancel');
+    expect(await renewLease(database(), await row(id), { stage: 'Reading', done: 2, total: 2 })).toBe(
+      'cancel',
+    );
   });
   it('writes a result and its end in one transaction: a failure anywhere between leaves one scene, not two', async () => {
     const faults = new Faults(database(), /UPDATE job SET state = \?, again/);

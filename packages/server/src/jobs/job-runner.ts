@@ -86,9 +86,9 @@ export class JobRunner {
   async #work(job: JobRow): Promise<void> {
     const { database } = this.services;
     const abort = new AbortController();
-    let now: [string, number, number] = ['Starting', 0, 0];
+    let now = { stage: 'Starting', done: 0, total: 0 };
     const pulse = async (): Promise<void> => {
-      const heard = await renewLease(database, job, ...now).catch(() => 'ours' as const);
+      const heard = await renewLease(database, job, now).catch(() => 'ours' as const);
       if (heard !== 'ours' && !abort.signal.aborted) abort.abort(heard satisfies Stop);
     };
     const timer = setInterval(() => void pulse(), Math.min(400, (leaseSeconds * 1000) / 4));
@@ -102,7 +102,7 @@ export class JobRunner {
         services: this.services,
         job,
         signal: abort.signal,
-        report: (...report) => (now = report),
+        report: (stage, done, total) => (now = { stage, done, total }),
         keep: async (bytes) => {
           abort.signal.throwIfAborted();
           return (await storeBytes(database, bytes, holderOf(job.id))).file;

@@ -61,7 +61,7 @@ async function commitIn(
   const rest = batch.flatMap((posted, i) => (answers[i] ? [] : [{ posted, i }]));
   if (!rest.length) return { answers: answers as Answer[], revision: null };
   const changes = rest.map(({ posted }) => posted.change.toLay);
-  const laid = await services.scenes.lay(sql, scene, now.revision, now.objects, changes);
+  const laid = await services.scenes.lay(sql, scene, now, changes);
   const made: Missed[] = [];
   let revision = now.revision;
   rest.forEach(({ posted, i }, n) => {
@@ -79,7 +79,7 @@ async function commitIn(
   });
   if (!made.length) return { answers: answers as Answer[], revision: null };
   await insertChanges(sql, scene, made);
-  await advanceScene(sql, scene, revision, laid.size, made.at(-1)!.author);
+  await advanceScene(sql, scene, { revision, objects: laid.size, author: made.at(-1)!.author });
   await updateIndex(sql, scene, laid);
   await insertEvents(
     sql,

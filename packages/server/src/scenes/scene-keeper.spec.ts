@@ -21,7 +21,7 @@ describe('the copies of scenes', () => {
     openStored(await server.services.scenes.stored(server.services.database, scene, 0)).get(object).name;
   const rename = async (keeper: SceneKeeper, scene: number, object: number, from: string, to: string) => {
     const { toLay } = await keeper.read(scene, 100, body(object, from, to));
-    return keeper.lay(server.services.database, scene, 0, 100, [toLay]);
+    return keeper.lay(server.services.database, scene, { revision: 0, objects: 100 }, [toLay]);
   };
 
   it('are bounded by how many objects they hold, and one that was given up is read again', async () => {

@@ -56,8 +56,7 @@ export class SceneKeeper {
   async lay(
     sql: Sql,
     scene: number,
-    revision: number,
-    objects: number,
+    { revision, objects }: { readonly revision: number; readonly objects: number },
     changes: readonly ToLay[],
   ): Promise<Laid> {
     const lane = this.#laneOf(scene, objects);

@@ -89,13 +89,10 @@ export class LocalAnalysis {
   }
   preview(request: PreviewRequest): void {
     try {
-      const made = runRecipe(
-        this.#run!.scene,
-        request.objects,
-        request.steps,
-        request.policy,
-        this.#run!.convention,
-      );
+      const made = runRecipe(this.#run!.scene, request.objects, request.steps, {
+        policy: request.policy,
+        convention: this.#run!.convention,
+      });
       this.previews.next({ seq: request.seq, ...made, asked: request.objects.length, took: 0 });
     } catch (error) {
       this.previews.next({ seq: request.seq, text: (error as Error).message });

@@ -21,11 +21,9 @@ export const namePattern = defineCheck<PatternMessage>({
     // A word that is simply in no list is the business of its own check.
     if (reading.fits || reading.misfits[0]?.code === 'unlisted') return null;
     const { message, data, slot } = sayMisfit(
-      convention,
-      key,
+      { convention, key, kind: reading.helper ? 'helper' : kind },
       name,
       reading,
-      reading.helper ? 'helper' : kind,
     );
     return { message: message as PatternMessage, data, ...(slot ? { slot } : {}) };
   },

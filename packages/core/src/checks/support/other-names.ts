@@ -25,7 +25,7 @@ export function judgeOther(
   if (name === '') return { message: 'unnamed', data: { thing } };
   const reading = readName(convention, thing, name);
   if (reading.fits && !reading.helper) return null;
-  const said = reading.fits ? null : sayMisfit(convention, thing, name, reading, thing);
+  const said = reading.fits ? null : sayMisfit({ convention, key: thing, kind: thing }, name, reading);
   const text = said && misfitTexts[said.message];
   const [first] = reading.misfits;
   const data = {

@@ -1,9 +1,8 @@
 import type { Kind } from '../../scene/scene-object.js';
 import { sayPattern } from '../slots/convention-differences.js';
 import type { PatternPart, SlotRole } from '../slots/convention.js';
-import type { LaidName, Roles } from './lay-names.js';
-import type { LearnedGuess } from './learned.js';
-import type { Style } from './style.js';
+import type { LaidName } from './lay-names.js';
+import type { Learning } from './learning.js';
 
 const usual: readonly SlotRole[] = [
   'side',
@@ -23,9 +22,7 @@ const leastSeen = 0.02;
 export function findPattern(
   kind: Kind,
   laid: readonly LaidName[],
-  roles: Roles,
-  style: Style,
-  guesses: LearnedGuess[],
+  { roles, style, guesses }: Pick<Learning, 'roles' | 'style' | 'guesses'>,
 ): PatternPart[] | null {
   const clean = laid.filter((one) => one.clean && one.slots.length);
   if (!clean.length) return null;

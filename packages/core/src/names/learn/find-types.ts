@@ -32,7 +32,15 @@ export function findTypes(samples: readonly Sample[]): TypeWords {
   return best;
 }
 
-function typesAt(samples: readonly Sample[], end: End): TypeWords & { readonly worth: number } {
+/** How often words stand at an end of the names of each kind. */
+interface EndWords {
+  readonly byKind: ReadonlyMap<Kind, ReadonlyMap<string, number>>;
+  readonly kindTotals: ReadonlyMap<Kind, number>;
+  readonly totals: ReadonlyMap<string, number>;
+  /** What else stands in names with a word, `many` of it at most. */
+  readonly things: ReadonlyMap<string, ReadonlySet<string>>;
+}
+function countAt(samples: readonly Sample[], end: End): EndWords {
   const byKind = new Map<Kind, Map<string, number>>();
   const kindTotals = new Map<Kind, number>();
   const totals = new Map<string, number>();
@@ -53,36 +61,37 @@ function typesAt(samples: readonly Sample[], end: End): TypeWords & { readonly w
       if (known.size < many) known.add(rest.filter((word) => !isDigits(word)).join(' '));
     }
   }
+  return { byKind, kindTotals, totals, things };
+}
+const isSpoken = (word: string): boolean => spoken.has(word.toLowerCase());
+const isUpper = (word: string): boolean => word === word.toUpperCase();
+
+function typesAt(samples: readonly Sample[], end: End): TypeWords & { readonly worth: number } {
+  const { byKind, kindTotals, totals, things } = countAt(samples, end);
   const kinds = new Map<string, Kind>();
   const support = new Map<string, Support>();
   let [worth, sure] = [0, 0];
   const take = (kind: Kind, word: string, count: number): void => {
     kinds.set(word, kind);
     support.set(`type ${word}`, [count, kindTotals.get(kind)!]);
-    worth += count * (spoken.has(word.toLowerCase()) ? 2 : 1);
+    worth += count * (isSpoken(word) ? 2 : 1);
   };
   const unsure: (readonly [Kind, string, number])[] = [];
   for (const [kind, words] of byKind) {
     const asked = kindTotals.get(kind)!;
-    const ranked = [...words].sort(
-      (a, b) =>
-        b[1] - a[1] || Number(spoken.has(b[0].toLowerCase())) - Number(spoken.has(a[0].toLowerCase())),
-    );
-    const top = ranked[0];
+    const [top] = [...words].sort((a, b) => b[1] - a[1] || Number(isSpoken(b[0])) - Number(isSpoken(a[0])));
     if (!top || top[1] < asked * ofKind || top[1] < totals.get(top[0])! * ofWord) continue;
-    const isSpoken = spoken.has(top[0].toLowerCase());
     // In the middle of names other words come again and again too: fingers of a hand.
-    if (end === 'between' && !isSpoken) continue;
+    if (end === 'between' && !isSpoken(top[0])) continue;
     // What stands before one thing only may be part of what that is called.
-    if (!isSpoken && things.get(top[0])!.size < 2) {
+    if (!isSpoken(top[0]) && things.get(top[0])!.size < 2) {
       unsure.push([kind, ...top]);
       continue;
     }
     take(kind, ...top);
-    if (isSpoken || things.get(top[0])!.size >= many / 2) sure++;
+    if (isSpoken(top[0]) || things.get(top[0])!.size >= many / 2) sure++;
   }
   // Where other kinds have their types there, written alike, the one of a kind with one thing is its type too.
-  const isUpper = (word: string): boolean => word === word.toUpperCase();
   if (sure)
     for (const [kind, word, count] of unsure)
       if (
@@ -91,16 +100,12 @@ function typesAt(samples: readonly Sample[], end: End): TypeWords & { readonly w
         word.length < 5
       )
         take(kind, word, count);
-  const isType =
-    kinds.size > 1
-      ? sure > 0
-      : sure > 0 &&
-        [...kinds.keys()].every((word) =>
-          spoken.has(word.toLowerCase())
-            ? totals.get(word)! >= 3
-            : // What stands before many names of the one kind that has it may say whose they are, and no kind.
-              totals.get(word)! >= many * 2 && totals.get(word)! >= kindTotals.get(kinds.get(word)!)! * ofAll,
-        );
+  // What stands before many names of the one kind that has it may say whose they are, and no kind.
+  const saysKind = (word: string): boolean =>
+    isSpoken(word)
+      ? totals.get(word)! >= 3
+      : totals.get(word)! >= many * 2 && totals.get(word)! >= kindTotals.get(kinds.get(word)!)! * ofAll;
+  const isType = sure > 0 && (kinds.size > 1 || [...kinds.keys()].every(saysKind));
   return isType ? { kinds, support, worth } : { kinds: new Map(), support: new Map(), worth: 0 };
 }
 

@@ -40,7 +40,7 @@ export function layName(sample: Sample, roles: Roles): LaidName {
   const lastDigits = pieces.reduce((last, { text }, i) => (isDigits(text) ? i : last), -1);
   let clean = true;
   pieces.forEach(({ text, sign }, at) => {
-    let role = roleOf(text, at, lastDigits, pieces.length, seen, roles);
+    let role = roleOf(text, { at, lastDigits, of: pieces.length }, seen, roles);
     const before = slots.at(-1);
     if (isDigits(text) && role === 'what' && sign === '' && before && isFree(before.role)) {
       // A number within a word is part of it: lod0.
@@ -69,11 +69,15 @@ const isFree = (role: SlotRole): boolean => role === 'what' || role === 'other';
 const sameSign = ({ text, words }: { text: string; words: readonly string[] }, sign: string): boolean =>
   text.slice(words[0]!.length, text.length - words.slice(1).join('').length).startsWith(sign);
 
+/** Which of how many pieces one is, and which the last digits are (-1: none). */
+interface PieceIndex {
+  readonly at: number;
+  readonly of: number;
+  readonly lastDigits: number;
+}
 function roleOf(
   text: string,
-  at: number,
-  lastDigits: number,
-  pieces: number,
+  { at, of: pieces, lastDigits }: PieceIndex,
   seen: ReadonlySet<SlotRole>,
   { types, sides, places, surfaces, counting }: Roles,
 ): SlotRole {

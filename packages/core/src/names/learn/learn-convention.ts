@@ -55,7 +55,7 @@ export function learnConvention(from: readonly LearnFrom[], name = 'Learned'): L
   const plainOf = (list: readonly Sample[]): Sample[] =>
     list.filter((sample) => !helpers.prefixes.some((prefix) => sample.name.startsWith(prefix)));
   const make = (without: ReadonlySet<Givable>, of = some): Attempt =>
-    attempt(name, style, of, plainOf(of), without, helpers, facing);
+    attempt({ name, style, helpers, facing }, of, plainOf(of), without);
   const chosen = choose(make, some.length);
   return finish(some === samples ? make(chosen) : make(chosen, samples), samples, style);
 }
@@ -103,25 +103,31 @@ interface Attempt {
   readonly has: ReadonlySet<Givable>;
 }
 
+/** What all attempts have in common. */
+interface Attempted {
+  readonly name: string;
+  readonly style: Style;
+  readonly helpers: ReturnType<typeof findHelpers>;
+  readonly facing: Pick<Convention, 'facing'>;
+}
+/** @param plain those of the samples that are no helpers */
 function attempt(
-  name: string,
-  style: Style,
+  { name, style, helpers, facing }: Attempted,
   samples: readonly Sample[],
   plain: readonly Sample[],
   without: ReadonlySet<Givable>,
-  helpers: ReturnType<typeof findHelpers>,
-  facing: Pick<Convention, 'facing'>,
 ): Attempt {
   const guesses: LearnedGuess[] = [];
   const { roles, support } = findRoles(plain, without);
   const laid = plain.map((sample) => layName(sample, roles));
   const clean = laid.filter((one) => one.clean);
-  const slots = slotRules(clean.length ? clean : laid, roles, style, support, guesses);
+  const learning = { roles, style, support, guesses };
+  const slots = slotRules(clean.length ? clean : laid, learning);
   const strange = strangeKinds(clean.length ? clean : laid);
   const patterns: Partial<Record<Kind, PatternPart[]>> = {};
   for (const kind of kinds) {
     const of = laid.filter(({ sample }) => sample.kind === kind);
-    const pattern = of.length ? findPattern(kind, of, roles, style, guesses) : null;
+    const pattern = of.length ? findPattern(kind, of, learning) : null;
     const known = pattern
       ?.map((part) => (part.slot === 'what' && strange.has(kind) ? { ...part, slot: strangeSlot } : part))
       .filter(({ slot }) => slots[slot]);

@@ -3,6 +3,7 @@ import { naturalCompare } from '../natural-order.js';
 import type { SlotRole, SlotRule, WordCase, WordRule } from '../slots/convention.js';
 import type { Laid, LaidName, Roles } from './lay-names.js';
 import type { LearnedGuess } from './learned.js';
+import type { Learning } from './learning.js';
 import type { Style } from './style.js';
 import type { Support } from './word-uses.js';
 
@@ -10,13 +11,8 @@ import type { Support } from './word-uses.js';
 const inOneCase = 0.985;
 
 /** What may stand in each slot, with how much of the names bears it out. */
-export function slotRules(
-  laid: readonly LaidName[],
-  roles: Roles,
-  style: Style,
-  support: ReadonlyMap<string, Support>,
-  guesses: LearnedGuess[],
-): Record<string, SlotRule> {
+export function slotRules(laid: readonly LaidName[], learning: Learning): Record<string, SlotRule> {
+  const { roles, style, guesses } = learning;
   const rules: Record<string, SlotRule> = {};
   const all = new Map<SlotRole, Laid[]>();
   for (const { slots } of laid)
@@ -26,28 +22,78 @@ export function slotRules(
       else all.set(one.role, [one]);
     }
   const of = (role: SlotRole): readonly Laid[] => all.get(role) ?? [];
-  const list = (slot: SlotRole, words: readonly WordRule[], key: (word: string) => string): void => {
-    const stands = words.filter(({ word }) => of(slot).some(({ text }) => text === word));
-    if (!stands.length) return;
-    rules[slot] = { words: style.humps ? lowerOnce(stands) : stands };
-    const sums = stands.map(({ word }) => support.get(key(word)) ?? ([0, 0] as Support));
-    guesses.push({
-      about: slot === 'place' || slot === 'variant' ? 'words' : (slot as 'side' | 'surface' | 'type'),
-      of: slot,
-      says: `${slot}: ${stands.map(sayWord).join(', ')}`,
-      holds: sums.reduce((sum, [holds]) => sum + holds, 0),
-      asked: sums.reduce((sum, [, asked]) => sum + asked, 0),
-    });
+  const list = (slot: ListedSlot): void => {
+    const rule = wordList(slot, of(slot), learning);
+    if (rule) rules[slot] = rule;
   };
-  const pointing = (map: Roles['sides']): WordRule[] => [...map].map(([word, means]) => ({ word, means }));
-  list('side', pointing(roles.sides), (word) => `points ${word}`);
-  list('place', pointing(roles.places), (word) => `points ${word}`);
+  list('side');
+  list('place');
+  Object.assign(rules, namingRules(laid, learning));
+  const more = of('other');
+  if (more.length) rules['other'] = { ...whatRule(more, laid, style, guesses), role: 'other' };
+  const number = numberRule(of('number'), roles, guesses);
+  if (number) rules['number'] = number;
+  list('surface');
+  list('variant');
+  if (of('version').length) {
+    const texts = of('version').map(({ text }) => text.slice(1));
+    rules['version'] = { ...widths(texts), prefix: roles.counting.version! };
+    guesses.push(plain('number', 'version', `versions as ${of('version')[0]!.text}`, texts.length));
+  }
+  list('type');
+  return rules;
+}
+
+type ListedSlot = 'side' | 'place' | 'surface' | 'variant' | 'type';
+/** The words of a slot that is a list, each with the key under which its support stands. */
+function wordsOf(slot: ListedSlot, roles: Roles): readonly (readonly [WordRule, string])[] {
+  switch (slot) {
+    case 'side':
+    case 'place':
+      return [...(slot === 'side' ? roles.sides : roles.places)].map(([word, means]) => [
+        { word, means },
+        `points ${word}`,
+      ]);
+    case 'surface':
+      return [...roles.surfaces]
+        .sort((a, b) => naturalCompare(a[0], b[0]))
+        .map(([word, by]) => {
+          const spellings = by.split(' ').filter((one) => one.length > 2 && one !== word);
+          const rule = by === word || !spellings.length ? { word } : { word, spellings };
+          return [rule, `surface ${word}`];
+        });
+    case 'variant':
+      return [...roles.counting.variants].sort().map((word) => [{ word }, '']);
+    case 'type':
+      return [...roles.types].map(([word, means]) => [{ word, means }, `type ${word}`]);
+  }
+}
+/** The rule of a slot that is a list, of those words that stand in it; null: none does. */
+function wordList(
+  slot: ListedSlot,
+  laid: readonly Laid[],
+  { roles, style, support, guesses }: Learning,
+): SlotRule | null {
+  const texts = new Set(laid.map(({ text }) => text));
+  const stands = wordsOf(slot, roles).filter(([{ word }]) => texts.has(word));
+  if (!stands.length) return null;
+  const words = stands.map(([rule]) => rule);
+  const sums = stands.map(([, key]) => support.get(key) ?? ([0, 0] as Support));
+  guesses.push({
+    about: slot === 'place' || slot === 'variant' ? 'words' : slot,
+    of: slot,
+    says: `${slot}: ${words.map(sayWord).join(', ')}`,
+    holds: sums.reduce((sum, [holds]) => sum + holds, 0),
+    asked: sums.reduce((sum, [, asked]) => sum + asked, 0),
+  });
+  return { words: style.humps ? lowerOnce(words) : words };
+}
+/** The rules of what things are called: one, and another for kinds that have other signs between their words. */
+function namingRules(laid: readonly LaidName[], { style, guesses }: Learning): Record<string, SlotRule> {
+  const rules: Record<string, SlotRule> = {};
   const strange = strangeKinds(laid);
-  for (const [slot, kinds] of [
-    ['what', (kind: Kind) => !strange.has(kind)],
-    [strangeSlot, (kind: Kind) => strange.has(kind)],
-  ] as const) {
-    const names = laid.filter(({ sample }) => kinds(sample.kind));
+  for (const slot of ['what', strangeSlot]) {
+    const names = laid.filter(({ sample }) => strange.has(sample.kind) === (slot === strangeSlot));
     const what = names.flatMap(({ slots }) => slots.filter(({ role }) => role === 'what'));
     if (what.length)
       rules[slot] = {
@@ -55,35 +101,6 @@ export function slotRules(
         ...(slot === 'what' ? {} : { role: 'what' }),
       };
   }
-  const more = of('other');
-  if (more.length) rules['other'] = { ...whatRule(more, laid, style, guesses), role: 'other' };
-  const number = numberRule(of('number'), roles, guesses);
-  if (number) rules['number'] = number;
-  const surfaces = [...roles.surfaces].sort((a, b) => naturalCompare(a[0], b[0]));
-  list(
-    'surface',
-    surfaces.map(([word, by]) => {
-      const spellings = by.split(' ').filter((one) => one.length > 2 && one !== word);
-      return by === word || !spellings.length ? { word } : { word, spellings };
-    }),
-    (word) => `surface ${word}`,
-  );
-  const variants = [...roles.counting.variants].sort();
-  list(
-    'variant',
-    variants.map((word) => ({ word })),
-    () => '',
-  );
-  if (of('version').length) {
-    const texts = of('version').map(({ text }) => text.slice(1));
-    rules['version'] = { ...widths(texts), prefix: roles.counting.version! };
-    guesses.push(plain('number', 'version', `versions as ${of('version')[0]!.text}`, texts.length));
-  }
-  list(
-    'type',
-    [...roles.types].map(([word, means]) => ({ word, means })),
-    (word) => `type ${word}`,
-  );
   return rules;
 }
 

@@ -50,9 +50,11 @@ function ofOwnPlace(context: GuessContext, asked: Asked, own: SlotGuess, depth: 
       confidence: seat.clear && seat.sense !== 'centre' ? sure.place.ownNotThere : sure.place.ownUnclear,
     };
   const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, though its name says ${own.text}`;
-  return guess(asked, word, Math.max(sure.any.least, trust.expected - sure.place.against), 'place', because, [
-    { text: own.text, because: own.because },
-  ]);
+  return guess(asked, word, Math.max(sure.any.least, trust.expected - sure.place.against), {
+    reason: 'place',
+    because,
+    alternatives: [{ text: own.text, because: own.because }],
+  });
 }
 
 function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
@@ -65,13 +67,10 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
     const said = asked.slot.senses.get(across);
     const seat = said === 'front' || said === 'back' ? depth() : null;
     if (!seat || seat.sense === said || !seat.clear)
-      return guess(
-        asked,
-        across,
-        seat?.sense === said ? sure.place.acrossAndThere : sure.place.acrossAlone,
-        'pair',
-        `the one across says ${across}`,
-      );
+      return guess(asked, across, seat?.sense === said ? sure.place.acrossAndThere : sure.place.acrossAlone, {
+        reason: 'pair',
+        because: `the one across says ${across}`,
+      });
   }
   const what = whatOf(context, row);
   const habit = what === undefined ? null : carriedBy(context, row, asked);
@@ -83,23 +82,21 @@ function placeOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess 
     if (word !== null && seat.sense !== 'centre') {
       const because = `it sits ${metres(seat.metres)} to the ${seat.sense}, and ${shareThat(habit, `called ${what}`, 'a place')}`;
       const share = Math.min(sure.place.mostBySeat, habit.share, seat.clear ? 1 : sure.any.notClear);
-      return guess(asked, word, share, 'place', because, [{ text: '', because: 'a place may be left out' }]);
+      return guess(asked, word, share, {
+        reason: 'place',
+        because,
+        alternatives: [{ text: '', because: 'a place may be left out' }],
+      });
     }
   }
   if (!asked.part.optional) return null;
   if (habit && habit.share < 0.5)
-    return guess(
-      asked,
-      '',
-      Math.min(sure.any.most, neverThere(row, habit.share)),
-      'habit',
-      shareThat(habit, 'like it', 'a place'),
-    );
-  return guess(
-    asked,
-    '',
-    sure.any.leftOut,
-    'habit',
-    'its name says nothing of a place, nor do others like it',
-  );
+    return guess(asked, '', Math.min(sure.any.most, neverThere(row, habit.share)), {
+      reason: 'habit',
+      because: shareThat(habit, 'like it', 'a place'),
+    });
+  return guess(asked, '', sure.any.leftOut, {
+    reason: 'habit',
+    because: 'its name says nothing of a place, nor do others like it',
+  });
 }

@@ -44,14 +44,19 @@ export interface Asked {
   readonly part: PatternPart;
 }
 
+/** Why something is guessed, and what else could stand there. */
+export interface Why {
+  readonly reason: Reason;
+  readonly because: string;
+  readonly alternatives?: readonly Alternative[];
+}
+
 /** A guess at what stands in a slot, with how sure it is (0 to 1) and why. */
 export function guess(
   { slot }: Asked,
   text: string,
   confidence: number,
-  reason: Reason,
-  because: string,
-  alternatives: readonly Alternative[] = [],
+  { reason, because, alternatives = [] }: Why,
 ): SlotGuess {
   return { slot: slot.name, text, confidence, reason, because, alternatives };
 }
@@ -62,10 +67,16 @@ export function fromOwn(row: GuessRow, asked: Asked): SlotGuess | null {
   if (!word) return null;
   const { text, wanted, how } = word;
   if (how === 'near')
-    return guess(asked, wanted, sure.any.nearListed, 'near', `"${text}" is nearly "${wanted}"`);
+    return guess(asked, wanted, sure.any.nearListed, {
+      reason: 'near',
+      because: `"${text}" is nearly "${wanted}"`,
+    });
   if (how === 'spelling')
-    return guess(asked, wanted, sure.any.ownSpelling, 'spelling', `"${text}" is written "${wanted}" here`);
-  return guess(asked, wanted, sure.any.ownWord, 'own', `its name says "${text}"`);
+    return guess(asked, wanted, sure.any.ownSpelling, {
+      reason: 'spelling',
+      because: `"${text}" is written "${wanted}" here`,
+    });
+  return guess(asked, wanted, sure.any.ownWord, { reason: 'own', because: `its name says "${text}"` });
 }
 
 /** Of names that lost something, how many lost just this slot. From the spoiled names that work is done on (docs/trust.md). */

@@ -43,12 +43,12 @@ function sideOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
         because: text,
       };
     }
-    return clash(context, row, asked, own!, seated);
+    return clash(context, row, asked, { own: own!, seated });
   }
-  if (seat.sense === 'centre') return atCentre(context, row, asked, own, seated);
+  if (seat.sense === 'centre') return atCentre(context, row, asked, { own, word: seated });
   if (said === 'centre') {
     return seat.clear && seated !== null
-      ? clash(context, row, asked, own!, seated)
+      ? clash(context, row, asked, { own: own!, seated })
       : {
           ...own!,
           confidence: sure.side.centreThoughOff,
@@ -73,24 +73,18 @@ function bySeat(context: GuessContext, row: GuessRow, asked: Asked, seated: stri
   const leave = { text: '', because: 'nothing like it carries a side' };
   const across = acrossSays(row, asked);
   if (seat.clear && across !== null && across === otherSense[seat.sense])
-    return guess(
-      asked,
-      seated,
-      sure.side.acrossSays,
-      'pair',
-      `${because}, and the one across says ${across}`,
-      [leave],
-    );
+    return guess(asked, seated, sure.side.acrossSays, {
+      reason: 'pair',
+      because: `${because}, and the one across says ${across}`,
+      alternatives: [leave],
+    });
   if (asked.part.optional && carries < 0.5) {
     const why = habit ? shareThat(habit, 'like it', 'a side') : 'groups mostly stand for both sides';
-    return guess(
-      asked,
-      '',
-      Math.min(sure.any.most, row.partner ? 1 - carries : neverThere(row, carries)),
-      'habit',
-      why,
-      [{ text: seated, because }],
-    );
+    return guess(asked, '', Math.min(sure.any.most, row.partner ? 1 - carries : neverThere(row, carries)), {
+      reason: 'habit',
+      because: why,
+      alternatives: [{ text: seated, because }],
+    });
   }
   const seatSure = Math.min(
     sure.any.most,
@@ -99,7 +93,11 @@ function bySeat(context: GuessContext, row: GuessRow, asked: Asked, seated: stri
     seat.clear ? 1 : sure.any.notClear,
   );
   const pair = row.partner ? `, the other one to the ${seat.sense === 'left' ? 'right' : 'left'}` : '';
-  return guess(asked, seated, seatSure, 'place', because + pair, asked.part.optional ? [leave] : []);
+  return guess(asked, seated, seatSure, {
+    reason: 'place',
+    because: because + pair,
+    alternatives: asked.part.optional ? [leave] : [],
+  });
 }
 
 const otherSense: Readonly<Record<string, string>> = { left: 'right', right: 'left' };
@@ -114,8 +112,7 @@ function clash(
   { habits }: GuessContext,
   { seat, partner, frame }: GuessRow,
   asked: Asked,
-  own: SlotGuess,
-  seated: string | null,
+  { own, seated }: { readonly own: SlotGuess; readonly seated: string | null },
 ): SlotGuess {
   const told = { text: own.text, because: own.because };
   const because = `it sits ${seat.sense === 'centre' ? 'in the middle' : `${metres(seat.metres)} to the ${seat.sense}`}, though its name says ${own.text}`;
@@ -134,17 +131,18 @@ function clash(
   // A mirror partner across the plane makes the place no accident.
   const { againstWithPartner, againstAlone, againstNotClear, mostAgainst } = sure.side;
   const seatSure = seat.clear ? facing - (partner ? againstWithPartner : againstAlone) : againstNotClear;
-  return guess(asked, seated, Math.min(mostAgainst, Math.max(sure.any.least, seatSure)), 'place', because, [
-    told,
-  ]);
+  return guess(asked, seated, Math.min(mostAgainst, Math.max(sure.any.least, seatSure)), {
+    reason: 'place',
+    because,
+    alternatives: [told],
+  });
 }
 
 function atCentre(
   context: GuessContext,
   row: GuessRow,
   asked: Asked,
-  own: SlotGuess | null,
-  word: string | null,
+  { own, word }: { readonly own: SlotGuess | null; readonly word: string | null },
 ): SlotGuess | null {
   if (own)
     return {
@@ -156,7 +154,11 @@ function atCentre(
   if (row.own.fits && asked.part.optional) {
     const told = word ? [{ text: word, because: 'it sits in the middle' }] : [];
     const share = habit?.share ?? sure.side.unknownShare;
-    return guess(asked, '', 1 - share / 2 - sure.side.doubtOfFit, 'own', 'its name fits without one', told);
+    return guess(asked, '', 1 - share / 2 - sure.side.doubtOfFit, {
+      reason: 'own',
+      because: 'its name fits without one',
+      alternatives: told,
+    });
   }
   const carries = habit
     ? habit.share
@@ -166,21 +168,20 @@ function atCentre(
   if (word === null || (asked.part.optional && carries < 0.5)) {
     if (!asked.part.optional) return null;
     const why = habit ? shareThat(habit, 'like it in the middle', 'a side') : 'it sits in the middle';
-    return guess(
-      asked,
-      '',
-      Math.min(sure.any.most, neverThere(row, carries)),
-      'habit',
-      why,
-      word ? [{ text: word, because: 'it sits in the middle' }] : [],
-    );
+    return guess(asked, '', Math.min(sure.any.most, neverThere(row, carries)), {
+      reason: 'habit',
+      because: why,
+      alternatives: word ? [{ text: word, because: 'it sits in the middle' }] : [],
+    });
   }
   const because = habit
     ? `it sits in the middle, and ${shareThat(habit, 'like it there', word)}`
     : 'it sits in the middle';
-  return guess(asked, word, Math.min(sure.any.most, Math.max(carries, sure.any.least)), 'place', because, [
-    { text: '', because: 'a side may be left out' },
-  ]);
+  return guess(asked, word, Math.min(sure.any.most, Math.max(carries, sure.any.least)), {
+    reason: 'place',
+    because,
+    alternatives: [{ text: '', because: 'a side may be left out' }],
+  });
 }
 
 /** "3 of 4 like it carry a side", "the one like it carries none". */
@@ -197,7 +198,7 @@ export function shareThat(
 export function carriedBy(context: GuessContext, row: GuessRow, { slot }: Asked): Carried | null {
   const place = context.convention.slotFor('place', row.key);
   const placed = !!(place && row.guesses.get(place.name)?.text);
-  return context.habits.carried(slot.name, row.key, whatOf(context, row), row.seat, placed);
+  return context.habits.carried(slot.name, row.key, { what: whatOf(context, row), seat: row.seat, placed });
 }
 /** What stands in the slot for what an object is, as its name has it by its pattern. */
 export function whatOf({ convention }: GuessContext, row: GuessRow): string | undefined {

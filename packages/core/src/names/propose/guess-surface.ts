@@ -23,23 +23,25 @@ export function guessSurface(context: GuessContext, row: GuessRow, asked: Asked)
         asked,
         bound,
         Math.max(sure.any.least, Math.min(sure.surface.mostAgainst, facts) - sure.surface.against - many),
-        'material',
-        `${because}, though its name says ${own.text}`,
-        [{ text: own.text, because: own.because }],
+        {
+          reason: 'material',
+          because: `${because}, though its name says ${own.text}`,
+          alternatives: [{ text: own.text, because: own.because }],
+        },
       );
-    return guess(asked, bound, Math.min(sure.any.most, facts) - many, 'material', because);
+    return guess(asked, bound, Math.min(sure.any.most, facts) - many, { reason: 'material', because });
   }
   if (own) return { ...own, confidence: Math.min(own.confidence, sure.surface.ownUnbound) };
   if (asked.part.optional)
-    return guess(asked, '', sure.surface.leftOut, 'habit', 'no material says what it is made of');
+    return guess(asked, '', sure.surface.leftOut, {
+      reason: 'habit',
+      because: 'no material says what it is made of',
+    });
   const partner = row.partner?.own.words.get(asked.slot.name);
   if (partner)
-    return guess(
-      asked,
-      partner.wanted,
-      sure.surface.acrossSays,
-      'pair',
-      `the one across is ${partner.wanted}`,
-    );
+    return guess(asked, partner.wanted, sure.surface.acrossSays, {
+      reason: 'pair',
+      because: `the one across is ${partner.wanted}`,
+    });
   return null;
 }

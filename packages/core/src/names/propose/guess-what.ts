@@ -32,7 +32,10 @@ function whatOf(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess |
   if (!own) {
     if (!best)
       return asked.part.optional
-        ? guess(asked, '', sure.what.leftOut, 'habit', 'its name does not say what it is')
+        ? guess(asked, '', sure.what.leftOut, {
+            reason: 'habit',
+            because: 'its name does not say what it is',
+          })
         : null;
     return { ...best, alternatives: others.slice(1).map(toAlternative) };
   }
@@ -143,7 +146,10 @@ function ownWhat(
     habits.whats.counts.get(word.wanted)! > 1 &&
     !parts.some(({ text }) => isStrange(text) && nearUsed(counts, lexicon, text.toLowerCase()))
   )
-    return guess(asked, word.wanted, sure.what.ownRight, 'own', `its name says "${word.text}"`);
+    return guess(asked, word.wanted, sure.what.ownRight, {
+      reason: 'own',
+      because: `its name says "${word.text}"`,
+    });
   const slips: string[] = [];
   let least = 1;
   /** Words that are none of the language, and of which nobody can say what was meant. */
@@ -169,33 +175,29 @@ function ownWhat(
   });
   if (slips.length) {
     const text = writeWords(right, asked.slot.rule);
-    return guess(asked, text, least, 'near', slips.join(', '), [
-      { text: word.wanted, because: 'as its name has it' },
-    ]);
+    return guess(asked, text, least, {
+      reason: 'near',
+      because: slips.join(', '),
+      alternatives: [{ text: word.wanted, because: 'as its name has it' }],
+    });
   }
   const because = `its name says "${word.text}"`;
   if (strange)
-    return guess(
-      asked,
-      word.wanted,
-      sure.what.ofStrangeWords,
-      'own',
-      `${because}, which is no word that is known`,
-    );
-  if (row.own.fits) return guess(asked, word.wanted, sure.what.ownFits, 'own', because);
+    return guess(asked, word.wanted, sure.what.ofStrangeWords, {
+      reason: 'own',
+      because: `${because}, which is no word that is known`,
+    });
+  if (row.own.fits) return guess(asked, word.wanted, sure.what.ownFits, { reason: 'own', because });
   const isKnown = (text: string): boolean =>
     habits.wordUsed(text) > 0 || (lexicon !== null && text.length >= leastLetters && isWord(lexicon, text));
   const known = parts.filter(({ text }) => isKnown(text)).length;
   const run = parts.length === 1 ? runOf(lexicon, word.text, asked, habits) : null;
   if (run) {
     const isListed = run.some((one) => [...convention.slots.values()].some((slot) => slot.spelled.has(one)));
-    return guess(
-      asked,
-      writeWords(run, asked.slot.rule),
-      isListed ? sure.what.runListed : sure.what.run,
-      'own',
-      `${because}, which is ${run.join(' and ')}`,
-    );
+    return guess(asked, writeWords(run, asked.slot.rule), isListed ? sure.what.runListed : sure.what.run, {
+      reason: 'own',
+      because: `${because}, which is ${run.join(' and ')}`,
+    });
   }
   // Several words of which some are known elsewhere as another slot's, or left over, are less sure.
   const { allKnown, oneWord, twoWords, moreWords } = sure.what;
@@ -204,7 +206,10 @@ function ownWhat(
   // One long run of letters, where humps part words, may be several.
   const isRun =
     convention.source.humps && parts.length === 1 && word.text.length > 8 && !/[a-z][A-Z]/.test(word.text);
-  return guess(asked, word.wanted, isRun && known === 0 ? sure.what.unknownRun : told, 'own', because);
+  return guess(asked, word.wanted, isRun && known === 0 ? sure.what.unknownRun : told, {
+    reason: 'own',
+    because,
+  });
 }
 
 /** `SIDERAIL`, where names have humps, is two words; null: it is one, or nobody knows. */
@@ -224,7 +229,10 @@ function spelledElsewhere(habits: GuessContext['habits'], row: GuessRow, asked: 
   for (const { text, how } of row.own.words.values()) {
     const low = writeWords([text], asked.slot.rule);
     if (how === 'spelling' && text.length > 3 && (habits.whats.counts.get(low) ?? 0) > 0)
-      return guess(asked, low, sure.what.asOthers, 'own', `its name says "${text}", as others are called`);
+      return guess(asked, low, sure.what.asOthers, {
+        reason: 'own',
+        because: `its name says "${text}", as others are called`,
+      });
   }
   return null;
 }
@@ -235,9 +243,10 @@ function fromOthers(context: GuessContext, row: GuessRow, asked: Asked): SlotGue
   const add = (text: string, confidence: number, reason: SlotGuess['reason'], because: string): void => {
     if (!text) return;
     const at = found.findIndex((one) => one.text === text);
-    if (at < 0) found.push(guess(asked, text, confidence, reason, because));
+    if (at < 0) found.push(guess(asked, text, confidence, { reason, because }));
     // Two sources of one word: the surer one speaks.
-    else if (found[at]!.confidence < confidence) found[at] = guess(asked, text, confidence, reason, because);
+    else if (found[at]!.confidence < confidence)
+      found[at] = guess(asked, text, confidence, { reason, because });
   };
   const partner = row.partner?.own;
   const across = partner?.words.get(asked.slot.name);

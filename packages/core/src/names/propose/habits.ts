@@ -70,6 +70,14 @@ export class Tally {
   }
 }
 
+/** What objects like one have in common with it. */
+export interface LikeIt {
+  /** What its name says it is. */
+  readonly what: string | undefined;
+  readonly seat: Seat;
+  /** Whether its name says a place. */
+  readonly placed: boolean;
+}
 /**
  * How the names of a scene that already fit go about it: who carries a side, whether sides agree with where things sit,
  * surfaces with materials, what things of one shape are called. What the others do is what a new name should do.
@@ -205,13 +213,7 @@ export class Habits {
    * How many of the objects like this one carry a slot. A narrow circle of a few is drawn towards the wider one around
    * it, as if two more of that had been seen. Null while hardly any names fit.
    */
-  carried(
-    slot: string,
-    key: PatternKey,
-    what: string | undefined,
-    seat: Seat,
-    placed: boolean,
-  ): Carried | null {
+  carried(slot: string, key: PatternKey, { what, seat, placed }: LikeIt): Carried | null {
     let known: Carried | null = null;
     const { all, placed: withPlace, unplaced, byWhat } = this.#circles(slot, key, seat);
     // From the widest to the narrowest: of its kind and seat, of those with or without a place too, of the same name.

@@ -12,6 +12,16 @@ interface Member {
   reason: SlotGuess['reason'];
 }
 
+/** What tells the families of names and their numbers. */
+export interface NumberedBy {
+  /** The slot of a row that is a number; null: it has none. */
+  readonly askedOf: (row: GuessRow) => Asked | null;
+  /** A name without its number; null: not all of it is known. */
+  readonly base: (row: GuessRow) => string | null;
+  /** Numbers of names that nobody asked about, by what the name is without its own. */
+  readonly taken: ReadonlyMap<string, ReadonlySet<number>>;
+}
+
 /**
  * Numbers, once everything else is known: things of one name are one family, numbered once. A number that stands in a
  * name is kept while it is free; the one across gives its own; what is left is counted on in tree order.
@@ -19,10 +29,7 @@ interface Member {
 export function numberRows(
   context: GuessContext,
   rows: readonly GuessRow[],
-  askedOf: (row: GuessRow) => Asked | null,
-  /** A name without its number; null: not all of it is known. */
-  base: (row: GuessRow) => string | null,
-  taken: ReadonlyMap<string, ReadonlySet<number>>,
+  { askedOf, base, taken }: NumberedBy,
 ): void {
   const families = new Map<string, Member[]>();
   for (const row of rows) {
@@ -53,13 +60,12 @@ function settle(
   member: Member,
   value: number,
   sure: number,
-  reason: SlotGuess['reason'],
-  because: string,
+  { reason, because }: Pick<SlotGuess, 'reason' | 'because'>,
 ): void {
   Object.assign(member, { value, sure, reason, because });
   const { row, asked } = member;
   const text = writeNumber(asked.slot.rule, value);
-  row.guesses.set(asked.slot.name, guess(asked, text, sure, reason, because));
+  row.guesses.set(asked.slot.name, guess(asked, text, sure, { reason, because }));
 }
 
 /** Names that stay have the numbers they have; one without a number stands where the first would. */
@@ -74,7 +80,7 @@ function pin(members: readonly Member[], used: Set<number>): void {
     // Where others of its name are numbered, one without may have lost its number.
     const isTheOne = members.length === 1 && used.size === 1;
     const kept = word || isTheOne ? sure.number.kept : sure.number.keptBare;
-    row.guesses.set(asked.slot.name, guess(asked, word?.text ?? '', kept, 'own', because));
+    row.guesses.set(asked.slot.name, guess(asked, word?.text ?? '', kept, { reason: 'own', because }));
     Object.assign(member, { value: value ?? start(asked), sure: kept, reason: 'own', because });
   }
 }
@@ -93,13 +99,10 @@ function keepOwn(members: readonly Member[], used: Set<number>): void {
         continue;
       if (number.value < start(member.asked) || used.has(number.value)) continue;
       used.add(number.value);
-      settle(
-        member,
-        number.value,
-        fits ? sure.number.ownFits : sure.number.own,
-        'own',
-        `its name says "${number.text}"`,
-      );
+      settle(member, number.value, fits ? sure.number.ownFits : sure.number.own, {
+        reason: 'own',
+        because: `its name says "${number.text}"`,
+      });
     }
   }
 }
@@ -120,18 +123,15 @@ function fromPartner(
     const because = 'the one across has none';
     member.row.guesses.set(
       member.asked.slot.name,
-      guess(member.asked, '', Math.min(across.sure, sure.number.across), 'pair', because),
+      guess(member.asked, '', Math.min(across.sure, sure.number.across), { reason: 'pair', because }),
     );
     return;
   }
   used.add(across.value);
-  settle(
-    member,
-    across.value,
-    Math.min(across.sure, sure.number.across),
-    'pair',
-    `the one across is ${across.row.guesses.get(across.asked.slot.name)!.text}`,
-  );
+  settle(member, across.value, Math.min(across.sure, sure.number.across), {
+    reason: 'pair',
+    because: `the one across is ${across.row.guesses.get(across.asked.slot.name)!.text}`,
+  });
 }
 
 function countOn({ habits }: GuessContext, members: readonly Member[], used: Set<number>): void {
@@ -143,9 +143,13 @@ function countOn({ habits }: GuessContext, members: readonly Member[], used: Set
       const text = 'there is only one of it';
       first.row.guesses.set(
         first.asked.slot.name,
-        guess(first.asked, '', sure.number.onlyBare, 'number', text),
+        guess(first.asked, '', sure.number.onlyBare, { reason: 'number', because: text }),
       );
-    } else settle(first, start(first.asked), sure.number.onlyFirst, 'number', 'it is the first of its name');
+    } else
+      settle(first, start(first.asked), sure.number.onlyFirst, {
+        reason: 'number',
+        because: 'it is the first of its name',
+      });
     return;
   }
   const inOrder =
@@ -167,13 +171,10 @@ function countOn({ habits }: GuessContext, members: readonly Member[], used: Set
       Math.min(sure.number.mostInOrder, inOrder) *
       (follows ? 1 : sure.number.firstFree) *
       (isNew ? sure.number.nobodyNumbered : 1);
-    settle(
-      member,
-      value,
-      counted,
-      'number',
-      follows ? 'it is the next of its name in the tree' : 'it is the first number free',
-    );
+    settle(member, value, counted, {
+      reason: 'number',
+      because: follows ? 'it is the next of its name in the tree' : 'it is the first number free',
+    });
   }
 }
 

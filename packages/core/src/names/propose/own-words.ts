@@ -21,19 +21,25 @@ export interface OwnWords {
   readonly words: ReadonlyMap<string, OwnWord>;
 }
 
+/** What is known of a name before its words are taken from it. */
+export interface KnownOfName {
+  /** How it is read by the convention. */
+  readonly reading?: NameReading | undefined;
+  /** Whether a name says nothing of what its object is. */
+  readonly isEmpty?: (name: string) => boolean;
+}
+
 /** What a name says of its slots by its own words; see OwnWords. */
 export function ownWords(
   convention: CompiledConvention,
   key: PatternKey,
   name: string,
-  known?: NameReading,
-  /** Whether a name says nothing of what its object is. */
-  isEmpty: (name: string) => boolean = isDefaultName,
+  { reading: known, isEmpty = isDefaultName }: KnownOfName = {},
 ): OwnWords {
   const reading = known ?? readName(convention, key, name);
   const parted = reading.fits ? null : partHumps(convention, key, name);
   // A name of humps that lost its capitals is read as it was.
-  if (parted) return { ...ownWords(convention, key, parted, undefined, isEmpty), reading, fits: false };
+  if (parted) return { ...ownWords(convention, key, parted, { isEmpty }), reading, fits: false };
   const words = new Map<string, OwnWord>();
   const stripped = withoutCopyMarks(name);
   // Where several words may stand in a slot, what a copy was left with fits too.

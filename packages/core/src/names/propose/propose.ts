@@ -42,6 +42,13 @@ const guessers: readonly (readonly [SlotRole, Guesser])[] = [
   ['other', guessOther],
 ];
 
+/** What is known of names besides the scene and its convention. */
+export interface GuessedBy {
+  readonly faultOf: FaultOf;
+  /** What the other scenes of the project say. */
+  readonly known?: KnownElsewhere | undefined;
+}
+
 /**
  * A name for each object, slot by slot, each slot with how sure it is and why. Consistent as a whole: no two the same, a
  * family numbered once, the two of a mirrored pair alike. A name that fits and that nothing is wrong with stays as it is,
@@ -53,8 +60,7 @@ export function* guessNames(
   scene: Scene,
   convention: CompiledConvention,
   objects: readonly ObjectId[],
-  faultOf: FaultOf,
-  known?: KnownElsewhere,
+  { faultOf, known }: GuessedBy,
 ): Generator<number, NameProposal[]> {
   const context: GuessContext = {
     scene,
@@ -88,7 +94,8 @@ export function* guessNames(
     const slot = convention.slotFor('number', row.key);
     return slot && { slot, part: convention.pattern(row.key)!.find((part) => part.slot === slot.name)! };
   };
-  numberRows(context, rows, askedOf, (row) => baseOf(convention, row), takenNumbers(context, targets));
+  const base = (row: GuessRow): string | null => baseOf(convention, row);
+  numberRows(context, rows, { askedOf, base, taken: takenNumbers(context, targets) });
   return unique(
     scene,
     rows.map((row) => finish(convention, row)),
@@ -126,12 +133,11 @@ type FaultOf = (id: ObjectId) => Fault;
 /** Whether a name that fits stays. Where two do not go together, the one that has something else wrong gives way. */
 function mayKeep(
   context: GuessContext,
-  id: ObjectId,
-  fault: Fault,
-  partner: ObjectId | undefined,
+  { id, partner }: { readonly id: ObjectId; readonly partner: ObjectId | undefined },
   faultOf: FaultOf,
   keepers: Map<string, ObjectId>,
 ): boolean {
+  const fault = faultOf(id);
   const { scene, habits, counts } = context;
   const { name } = scene.get(id);
   if (fault === 'none') return !saysNothing(scene, name);
@@ -200,10 +206,13 @@ function makeRows(context: GuessContext, objects: readonly ObjectId[], faultOf: 
     if (!read || read.reading.helper || object.kind === 'helper') continue;
     const lacks = helperLacking(context, object);
     const key = lacks ? 'helper' : read.key;
-    const own = ownWords(convention, key, object.name, lacks ? undefined : read.reading, empty);
+    const own = ownWords(convention, key, object.name, {
+      reading: lacks ? undefined : read.reading,
+      isEmpty: empty,
+    });
     const frame = frameOf(context, frames.of(id));
     const seat = sideSeat(scene, id, frame, slack);
-    const keeps = own.fits && !lacks && mayKeep(context, id, faultOf(id), partners.get(id), faultOf, keepers);
+    const keeps = own.fits && !lacks && mayKeep(context, { id, partner: partners.get(id) }, faultOf, keepers);
     made.set(id, { object, key, own, keeps, frame, seat, partner: null, prefix: lacks, guesses: new Map() });
   }
   for (const row of made.values()) {
@@ -237,7 +246,10 @@ function strangerRow(context: GuessContext, id: ObjectId): GuessRow | null {
   if (!read) return null;
   const object = scene.get(id);
   const { slack } = convention.source;
-  const own = ownWords(convention, read.key, object.name, read.reading, (name) => saysNothing(scene, name));
+  const own = ownWords(convention, read.key, object.name, {
+    reading: read.reading,
+    isEmpty: (name) => saysNothing(scene, name),
+  });
   const frame = frameOf(context, framesOf(scene, convention).of(id));
   return {
     object,

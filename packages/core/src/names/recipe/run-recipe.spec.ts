@@ -11,7 +11,7 @@ const scene = sceneFromOutline(`
   sheave001 : mesh
 `);
 const run = (ids: number[], steps: RecipeStep[], policy?: ClashPolicy) =>
-  runRecipe(scene, ids, steps, policy);
+  runRecipe(scene, ids, steps, { policy });
 const after = (ids: number[], steps: RecipeStep[], policy?: ClashPolicy) => [
   ...run(ids, steps, policy).names.values(),
 ];
@@ -146,7 +146,7 @@ describe('clashes', () => {
   it('skip also those who counted on a name that is not given up', () => {
     const chain = sceneFromOutline('x1 : mesh\nx2 : mesh\nx3 : mesh');
     const up: RecipeStep[] = [{ ...number(), start: 2 }].map((s) => ({ ...s, digits: 1 }));
-    const preview = runRecipe(chain, [1, 2], up, 'skip');
+    const preview = runRecipe(chain, [1, 2], up, { policy: 'skip' });
     expect([...preview.names]).toEqual([]);
     expect(preview.clashes.length).toBe(2);
   });

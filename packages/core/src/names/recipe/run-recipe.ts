@@ -19,13 +19,18 @@ export interface RecipePreview {
   readonly unchanged: number;
 }
 
+/** How a recipe is run: what becomes of names that are taken, and by which convention slots are read. */
+export interface RecipeRun {
+  readonly policy?: ClashPolicy | undefined;
+  readonly convention?: CompiledConvention;
+}
+
 /** Runs the steps over the objects (given in tree order), each step on what the one before left. Changes nothing. */
 export function runRecipe(
   scene: Scene,
   objects: readonly ObjectId[],
   steps: readonly RecipeStep[],
-  policy: ClashPolicy = 'stop',
-  convention: CompiledConvention = parts(),
+  { policy = 'stop', convention = parts() }: RecipeRun = {},
 ): RecipePreview {
   const context: StepContext = { scene, convention };
   const names = objects.map((id) => scene.get(id).name);

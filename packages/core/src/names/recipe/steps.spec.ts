@@ -17,7 +17,7 @@ const after = (outline: string, step: RecipeStep): string[] => {
     scene,
     [...scene.walk()].map((object) => object.id),
     [step],
-    'skip',
+    { policy: 'skip' },
   );
   applyChange(scene, { label: '', edits: planRename(scene, names) });
   return [...scene.walk()].map((object) => object.name);
@@ -210,7 +210,9 @@ describe('numbering', () => {
       });
     const made = (rule: SlotRule) => {
       const scene = sceneFromOutline('jar : mesh\nlid : mesh');
-      return [...runRecipe(scene, [1, 2], [step], 'skip', number(rule)).names.values()];
+      return [
+        ...runRecipe(scene, [1, 2], [step], { policy: 'skip', convention: number(rule) }).names.values(),
+      ];
     };
     expect(made({ role: 'number', letters: 'lower' })).toEqual(['jar_a', 'lid_b']);
     expect(made({ role: 'number', digits: 3, prefix: 'n' })).toEqual(['jar_n001', 'lid_n002']);

@@ -23,8 +23,13 @@ interface Along {
   readonly minus: Sense;
 }
 
+/** Where the plane is that tells one side from the other, and how far from it is still on it, in metres. */
+interface Middle {
+  readonly middle: number;
+  readonly slack: number;
+}
 /** Judged by its own shape, else by all below it, else by the point where it stands. */
-function seatAlong(scene: Scene, id: ObjectId, along: Along, slack: number, middle = 0): Seat {
+function seatAlong(scene: Scene, id: ObjectId, along: Along, { middle, slack }: Middle): Seat {
   const { axis } = along;
   let boxes = ownBoxes(scene);
   if (Number.isNaN(boxes[id * 6]) && scene.get(id).children.length) boxes = branchBoxes(scene);
@@ -46,11 +51,11 @@ const alongs = Object.fromEntries(
 
 /** Left, right or centre, seen from its asset, against the plane that mirrors that. */
 export function sideSeat(scene: Scene, id: ObjectId, { facing, side }: Frame, slack = defaultSlack): Seat {
-  return seatAlong(scene, id, alongs[facing].left, slack, side.middle);
+  return seatAlong(scene, id, alongs[facing].left, { middle: side.middle, slack });
 }
 /** Front, back or centre, the same way. */
 export function depthSeat(scene: Scene, id: ObjectId, { facing, depth }: Frame, slack = defaultSlack): Seat {
-  return seatAlong(scene, id, alongs[facing].front, slack, depth.middle);
+  return seatAlong(scene, id, alongs[facing].front, { middle: depth.middle, slack });
 }
 /** Top or under, against the middle of what it hangs under: the floor says nothing of what is on top. */
 export function heightSeat(scene: Scene, id: ObjectId, slack = defaultSlack): Seat {
@@ -60,7 +65,7 @@ export function heightSeat(scene: Scene, id: ObjectId, slack = defaultSlack): Se
     parent === null || Number.isNaN(around[parent * 6])
       ? 0
       : (around[parent * 6 + 1]! + around[parent * 6 + 4]!) / 2;
-  return seatAlong(scene, id, upAlong, slack, middle);
+  return seatAlong(scene, id, upAlong, { middle, slack });
 }
 
 function seat(low: number, high: number, { sign, plus, minus }: Along, slack: number): Seat {

@@ -26,7 +26,7 @@ describe('what is said of a name that does not fit', () => {
     const convention = new CompiledConvention(of);
     const reading = readName(convention, key, name);
     if (reading.fits) return 'fits';
-    const { message, data } = sayMisfit(convention, key, name, reading, key);
+    const { message, data } = sayMisfit({ convention, key, kind: key }, name, reading);
     return fillText(misfitTexts[message].because, data);
   };
   const rows: readonly [Convention, 'mesh' | 'group', string, string][] = [

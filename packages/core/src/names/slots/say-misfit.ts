@@ -7,6 +7,12 @@ import { readName, type Misfit, type NameReading } from './read-name.js';
 import { isNumber } from './slot-number.js';
 import type { SlotSpan } from './slot-span.js';
 
+/** What a name is held to, and what of: `kind` as people call it. */
+export interface HeldTo {
+  readonly convention: CompiledConvention;
+  readonly key: PatternKey;
+  readonly kind: string;
+}
 /** A misfit with what is said of it. */
 export interface SaidMisfit {
   readonly message: MisfitMessage;
@@ -19,15 +25,9 @@ export interface SaidMisfit {
  * What keeps a name from its pattern, in words that name the place: the first thing to put right. What is left of a copy
  * or of unfinished work is said as that and not as the words and numbers it is made of.
  * @param reading of the name, one that does not fit
- * @param kind what the pattern is of, as people call it
  */
-export function sayMisfit(
-  convention: CompiledConvention,
-  key: PatternKey,
-  name: string,
-  reading: NameReading,
-  kind: string,
-): SaidMisfit {
+export function sayMisfit(held: HeldTo, name: string, reading: NameReading): SaidMisfit {
+  const { convention, key, kind } = held;
   const bare = withoutCopyMarks(name);
   if (bare !== name && name.startsWith(bare)) {
     const read = readName(convention, key, bare);
@@ -35,7 +35,7 @@ export function sayMisfit(
       return { message: 'left', data: { name, text: name.slice(bare.length), wanted: bare }, slot: '' };
     // A word in no list has a check of its own, which is not asked of a name that does not fit otherwise either.
     const first = firstOf(read.misfits);
-    if (first.code !== 'unlisted') return sayOne(convention, key, bare, read, first, kind);
+    if (first.code !== 'unlisted') return sayOne(held, bare, read, first);
   }
   const { misfits } = reading;
   const missing = misfits.filter(({ code }) => code === 'missing');
@@ -43,7 +43,7 @@ export function sayMisfit(
     const slots = listed(missing.map(({ slot }) => saidAs(slot)));
     return { message: 'many', data: { count: missing.length, slots, name, kind }, slot: missing[0]!.slot };
   }
-  return sayOne(convention, key, name, reading, firstOf(misfits), kind);
+  return sayOne(held, name, reading, firstOf(misfits));
 }
 
 /** A slot that lacks goes before what is wrong with the others: it is more to do. */
@@ -52,14 +52,8 @@ function firstOf(misfits: readonly Misfit[]): Misfit {
 }
 
 /** One misfit of a reading. */
-export function sayOne(
-  convention: CompiledConvention,
-  key: PatternKey,
-  name: string,
-  reading: NameReading,
-  misfit: Misfit,
-  kind: string,
-): SaidMisfit {
+export function sayOne(held: HeldTo, name: string, reading: NameReading, misfit: Misfit): SaidMisfit {
+  const { convention, kind } = held;
   const { slot, text, wanted } = misfit;
   const data = { name, kind, slot, said: saidAs(slot), text, wanted };
   const { slots } = reading;
@@ -87,7 +81,7 @@ export function sayOne(
     case 'no-pattern':
       return { message: 'unasked', data, slot };
     case 'loose':
-      return sayLoose(convention, key, name, reading, data);
+      return sayLoose(held, name, reading, data);
     default:
       return { message: misfit.code, data, slot };
   }
@@ -105,8 +99,7 @@ function inside(slots: NameReading['slots'], slot: string): { other: string; bet
 
 /** All slots are there: the first place where they are not joined as the pattern joins them. */
 function sayLoose(
-  convention: CompiledConvention,
-  key: PatternKey,
+  { convention, key }: HeldTo,
   name: string,
   { slots, helper }: NameReading,
   data: ErrorData,

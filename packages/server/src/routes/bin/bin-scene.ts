@@ -11,7 +11,9 @@ export const binScene = defineRoute(endpoints.binScene, {
       await lockScene(sql, scene.id);
       if (!(await putInBin(sql, project.id, scene.id, account.id)))
         throw new RenquilError('not-found', { what: 'scene' });
-      await recordAudit(sql, project.id, account.id, `put ${scene.name} into the bin`, scene.id);
+      await recordAudit(sql, { project: project.id, account: account.id }, `put ${scene.name} into the bin`, {
+        scene: scene.id,
+      });
     });
     scenes.forget(scene.id);
     return { json: { binned: true } };

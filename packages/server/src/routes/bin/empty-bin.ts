@@ -9,7 +9,7 @@ export const emptyBin = defineRoute(endpoints.emptyBin, {
     for (const { id, name } of await listBin(database, project.id)) {
       if (!(await deleteForGood(database, project.id, id))) continue;
       deleted++;
-      await recordAudit(database, project.id, account.id, `deleted ${name} for good`, null);
+      await recordAudit(database, { project: project.id, account: account.id }, `deleted ${name} for good`);
     }
     return { json: { deleted } };
   },

@@ -11,7 +11,9 @@ export const restoreScene = defineRoute(endpoints.restoreScene, {
     await database.transaction(async (sql) => {
       if (!(await takeOutOfBin(sql, project.id, id)))
         throw new RenquilError('not-found', { what: 'scene in the bin' });
-      await recordAudit(sql, project.id, account.id, 'took a scene out of the bin', id);
+      await recordAudit(sql, { project: project.id, account: account.id }, 'took a scene out of the bin', {
+        scene: id,
+      });
     });
     refresher.soon(id);
     return { json: { restored: true } };

@@ -9,7 +9,11 @@ export const chooseStandard = defineRoute(endpoints.chooseStandard, {
   async handle({ project, account, body }, { database }) {
     const name = await database.transaction(async (sql) => {
       const name = await choose();
-      await recordAudit(sql, project.id, account.id, `chose ${name} for what is brought in`, null);
+      await recordAudit(
+        sql,
+        { project: project.id, account: account.id },
+        `chose ${name} for what is brought in`,
+      );
       return name;
       async function choose(): Promise<string> {
         if (body.shipped !== undefined) {

@@ -15,7 +15,11 @@ export const createConvention = defineRoute(endpoints.createConvention, {
     const id = await database.transaction(async (sql) => {
       const made = await insertConvention(sql, project.id, body.name);
       await saveDraft(sql, made, draft, account.id);
-      await recordAudit(sql, project.id, account.id, `began the convention ${body.name}`, null);
+      await recordAudit(
+        sql,
+        { project: project.id, account: account.id },
+        `began the convention ${body.name}`,
+      );
       return made;
     });
     return { json: { id } };

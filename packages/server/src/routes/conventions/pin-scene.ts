@@ -22,7 +22,9 @@ export const pinSceneConvention = defineRoute(endpoints.pinSceneConvention, {
         author: account.name,
         label: said,
       });
-      await recordAudit(sql, project.id, account.id, `held the names to ${said}`, scene.id);
+      await recordAudit(sql, { project: project.id, account: account.id }, `held the names to ${said}`, {
+        scene: scene.id,
+      });
       return said;
       async function pin(): Promise<string> {
         if (body.shipped !== undefined) {

@@ -34,7 +34,11 @@ export const publishConvention = defineRoute(endpoints.publishConvention, {
         const label = `${draft.name}, revision ${revision}`;
         await insertEvent(sql, scene.id, { type: 'convention', revision: 0, author: account.name, label });
       }
-      await recordAudit(sql, project.id, account.id, `published ${draft.name}, revision ${revision}`, null);
+      await recordAudit(
+        sql,
+        { project: project.id, account: account.id },
+        `published ${draft.name}, revision ${revision}`,
+      );
       return { revision, scenes: moved.map((scene) => scene.id) };
     });
     services.events.wake();

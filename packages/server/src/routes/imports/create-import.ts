@@ -64,7 +64,10 @@ async function receive(
           checkPath(path, files);
           const tooLarge = (): Error => new RenquilError('file-too-large', { file: path, limit });
           const { database, uploadLimit } = services;
-          const stored = await storeStream(database, stream, holder, uploadLimit - total, tooLarge);
+          const stored = await storeStream(database, stream, holder, {
+            limit: uploadLimit - total,
+            tooLarge,
+          });
           files.push({ path, file: stored.file });
           total += stored.bytes;
         })

@@ -31,7 +31,7 @@ export const acceptInvitation = defineRoute(endpoints.acceptInvitation, {
     const account = await database.transaction(async (sql) => {
       const held = await findLink(sql, hashToken(body.token), true);
       if (!held?.role) throw new RenquilError('link-over');
-      const id = known?.id ?? (await insertAccount(sql, body.signIn!, body.name!, hash));
+      const id = known?.id ?? (await insertAccount(sql, { signIn: body.signIn!, name: body.name!, hash }));
       const had = await findRole(sql, held.project_id, id);
       // It gives, and takes nothing away.
       const role = had && roles.indexOf(had) > roles.indexOf(held.role) ? had : held.role;
@@ -39,11 +39,9 @@ export const acceptInvitation = defineRoute(endpoints.acceptInvitation, {
       await deleteLink(sql, held.project_id, held.id);
       await recordAudit(
         sql,
-        held.project_id,
-        id,
+        { project: held.project_id, account: id },
         `joined as ${role}, invited by ${held.made_by_name}`,
-        null,
-        'people',
+        { kind: 'people' },
       );
       return id;
     });

@@ -15,7 +15,12 @@ export const createInvitation = defineRoute(endpoints.createInvitation, {
       const link = { project: project.id, role, account: null, note, madeBy: account.id, hours: days * 24 };
       const made = await insertLink(sql, hashToken(token), link);
       const whom = note ? ` (${note})` : '';
-      await recordAudit(sql, project.id, account.id, `invited somebody as ${role}${whom}`, null, 'people');
+      await recordAudit(
+        sql,
+        { project: project.id, account: account.id },
+        `invited somebody as ${role}${whom}`,
+        { kind: 'people' },
+      );
       return made;
     });
     return { json: { id, token } };

@@ -10,7 +10,9 @@ export const deleteInvitation = defineRoute(endpoints.deleteInvitation, {
     await database.transaction(async (sql) => {
       if (!(await deleteLink(sql, project.id, toId(params.link))))
         throw new RenquilError('not-found', { what: 'invitation' });
-      await recordAudit(sql, project.id, account.id, 'took an invitation back', null, 'people');
+      await recordAudit(sql, { project: project.id, account: account.id }, 'took an invitation back', {
+        kind: 'people',
+      });
     });
     return {};
   },

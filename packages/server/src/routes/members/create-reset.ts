@@ -34,11 +34,9 @@ export const createReset = defineRoute(endpoints.createReset, {
       await insertLink(sql, hashToken(token), link);
       await recordAudit(
         sql,
-        project.id,
-        account.id,
+        { project: project.id, account: account.id },
         `made a link to a new password for ${member.name}`,
-        null,
-        'people',
+        { kind: 'people' },
       );
     });
     return { json: { token } };

@@ -19,7 +19,7 @@ export const letMemberMakeProjects = defineRoute(endpoints.letMemberMakeProjects
         throw new RenquilError('request-invalid', { detail: `${member.name} leads no project here` });
       await letMakeProjects(sql, member.id, body.may);
       const what = body.may ? `let ${member.name} make projects` : `let ${member.name} make no more projects`;
-      await recordAudit(sql, project.id, account.id, what, null, 'people');
+      await recordAudit(sql, { project: project.id, account: account.id }, what, { kind: 'people' });
     });
     return { json: { may: body.may } };
   },

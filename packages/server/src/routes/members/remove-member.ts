@@ -12,11 +12,9 @@ export const removeProjectMember = defineRoute(endpoints.removeProjectMember, {
       await removeMember(sql, project.id, member.id);
       await recordAudit(
         sql,
-        project.id,
-        account.id,
+        { project: project.id, account: account.id },
         `removed ${member.name}, who was ${member.role}`,
-        null,
-        'people',
+        { kind: 'people' },
       );
     });
     return {};

@@ -12,7 +12,7 @@ export const setMemberRole = defineRoute(endpoints.setMemberRole, {
         throw new RenquilError('member-last-lead');
       await setRole(sql, project.id, member.id, body.role);
       const what = `made ${member.name} ${body.role}, who was ${member.role}`;
-      await recordAudit(sql, project.id, account.id, what, null, 'people');
+      await recordAudit(sql, { project: project.id, account: account.id }, what, { kind: 'people' });
     });
     return { json: { role: body.role } };
   },

@@ -20,7 +20,9 @@ export const createProject = defineRoute(endpoints.createProject, {
         await database.transaction(async (sql) => {
           const project = await insertProject(sql, slug, body.name);
           await setRole(sql, project, account.id, 'lead');
-          await recordAudit(sql, project, account.id, `made the project ${body.name}`, null, 'people');
+          await recordAudit(sql, { project: project, account: account.id }, `made the project ${body.name}`, {
+            kind: 'people',
+          });
         });
         return { json: { slug, name: body.name } };
       } catch (error) {

@@ -7,7 +7,8 @@ export const changeProject = defineRoute(endpoints.changeProject, {
   async handle({ project, account, body }, { database }) {
     await database.transaction(async (sql) => {
       await updateProject(sql, project.id, body);
-      const note = (what: string) => recordAudit(sql, project.id, account.id, what, null, 'people');
+      const note = (what: string) =>
+        recordAudit(sql, { project: project.id, account: account.id }, what, { kind: 'people' });
       if (body.name !== undefined && body.name !== project.name)
         await note(`renamed the project ${project.name} to ${body.name}`);
       if (body.archived !== undefined && body.archived !== (project.archived_at !== null))

@@ -16,7 +16,7 @@ export const saveProjectRecipe = defineRoute(endpoints.saveProjectRecipe, {
       });
     await database.transaction(async (sql) => {
       await saveRecipe(sql, project.id, { ...recipe, name }, account.id);
-      await recordAudit(sql, project.id, account.id, `kept the recipe ${name}`, null);
+      await recordAudit(sql, { project: project.id, account: account.id }, `kept the recipe ${name}`);
     });
     return { json: { name } };
   },

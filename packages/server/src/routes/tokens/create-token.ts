@@ -18,25 +18,16 @@ export const createToken = defineRoute(endpoints.createToken, {
     // Nobody knows this password: the account is there so that what a token did has a name.
     const hash = await hashPassword(randomBytes(24).toString('hex'));
     const id = await database.transaction(async (sql) => {
-      const own = await insertAccount(
-        sql,
-        `token ${randomBytes(12).toString('hex')}`,
-        `${name} (token)`,
-        hash,
-        {
-          isToken: true,
-        },
-      );
+      const signIn = `token ${randomBytes(12).toString('hex')}`;
+      const own = await insertAccount(sql, { signIn, name: `${name} (token)`, hash }, { isToken: true });
       const made = { project: project.id, scene, account: own, name, role, madeBy: account.id, days };
       const token_ = await insertToken(sql, hashToken(token), made);
       const where = found ? ` for ${found.name}` : '';
       await recordAudit(
         sql,
-        project.id,
-        account.id,
+        { project: project.id, account: account.id },
         `made the token ${name} as ${role}${where}`,
-        scene,
-        'people',
+        { scene, kind: 'people' },
       );
       return token_;
     });

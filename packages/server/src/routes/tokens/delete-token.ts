@@ -10,7 +10,9 @@ export const deleteProjectToken = defineRoute(endpoints.deleteProjectToken, {
     await database.transaction(async (sql) => {
       const name = await deleteToken(sql, project.id, toId(params.token));
       if (name === null) throw new RenquilError('not-found', { what: 'token' });
-      await recordAudit(sql, project.id, account.id, `ended the token ${name}`, null, 'people');
+      await recordAudit(sql, { project: project.id, account: account.id }, `ended the token ${name}`, {
+        kind: 'people',
+      });
     });
     return {};
   },

@@ -27,7 +27,12 @@ export const createVersion = defineRoute(endpoints.createVersion, {
         label: `version ${number}`,
       });
       const said = body.note ? `: ${body.note}` : '';
-      await recordAudit(sql, scene.project_id, account.id, `saved version ${number}${said}`, scene.id);
+      await recordAudit(
+        sql,
+        { project: scene.project_id, account: account.id },
+        `saved version ${number}${said}`,
+        { scene: scene.id },
+      );
       return { number, revision };
     });
     events.wake();

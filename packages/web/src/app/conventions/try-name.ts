@@ -180,7 +180,12 @@ export class TryName {
   #say(misfit: Misfit): string {
     const convention = this.draft.compiled()!;
     const reading = this.reading()!;
-    const { message, data } = sayOne(convention, this.#key(), this.name(), reading, misfit, this.#key());
+    const { message, data } = sayOne(
+      { convention, key: this.#key(), kind: this.#key() },
+      this.name(),
+      reading,
+      misfit,
+    );
     const text = fillText(misfitTexts[message].because, data);
     const near =
       message === 'unlisted' ? nearWord(misfit.text, convention.slots.get(misfit.slot)!.words) : null;

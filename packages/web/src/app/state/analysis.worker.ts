@@ -127,7 +127,10 @@ function preview(request: Extract<ToAnalysis, { type: 'preview' }>['request']): 
   const { scene } = run;
   const objects = [...request.objects].filter((id) => scene.find(id));
   try {
-    const made = runRecipe(scene, objects, request.steps, request.policy, run.convention);
+    const made = runRecipe(scene, objects, request.steps, {
+      policy: request.policy,
+      convention: run.convention,
+    });
     const names = packNames(made.names);
     const { seq } = request;
     const result = { ...made, seq, names, asked: objects.length, took: performance.now() - began };
@@ -165,7 +168,7 @@ async function propose(seq: number, objects: Int32Array): Promise<void> {
     while (asked === mine && run) {
       const [{ scene, convention }, version] = [run, run.scene.sceneVersion];
       const there = [...objects].filter((id) => scene.find(id));
-      const steps = proposingNames(scene, convention, there, run, known);
+      const steps = proposingNames(scene, convention, there, { run, known });
       let step = steps.next();
       while (!step.done) {
         tell({ type: 'proposing', seq, done: step.value, total: there.length });

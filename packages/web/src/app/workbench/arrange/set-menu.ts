@@ -96,7 +96,7 @@ export class SetMenu {
   combine(other: SceneSet, way: SetWay): void {
     const words: Record<SetWay, string> = { together: 'and', without: 'without', both: 'in' };
     const name = this.freeName(`${this.set().name} ${words[way]} ${other.name}`.slice(0, 180));
-    this.#open.apply(`Make the set ${name}`, combineSets(this.#open.scene, name, this.set(), other, way));
+    this.#open.apply(`Make the set ${name}`, combineSets(this.#open.scene, name, [this.set(), other], way));
   }
   save(what: string, name: string, to: SceneSet | null): void {
     const from = this.#open.scene.sets.get(name) ?? null;

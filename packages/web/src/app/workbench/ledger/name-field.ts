@@ -60,7 +60,7 @@ export class NameField extends RowField {
   readonly object = input.required<SceneObject>();
   readonly text = new EditedText(() => (void this.open.scene, this.object().name));
   readonly finding = computed(() =>
-    judgeName(this.open.scene, this.open.convention, this.object(), this.text.typed()),
+    judgeName({ scene: this.open.scene, convention: this.open.convention }, this.object(), this.text.typed()),
   );
   /** Leaving was tried while two names stood against each other, or they do and something was typed. */
   readonly #tried = signal(false);

@@ -110,7 +110,7 @@ function verdictThen(
       because: `"${clash.wanted}" is the name of another object${clash.way === 'number-on' ? `; it becomes "${becomes}"` : ''}.`,
     };
   }
-  const finding = judgeName(scene, convention, object, becomes, preview!.names);
+  const finding = judgeName({ scene, convention }, object, becomes, preview!.names);
   return finding
     ? fromFinding(finding, 1)
     : { severity: 'clear', verdict: 'will fit', because: `"${becomes}" fits its pattern.` };

@@ -31,7 +31,7 @@ export class SlotCells {
     this.#state.preview.set({ names, clashes: new Map(clashes.map((clash) => [clash.object, clash])) });
     const { scene, convention } = this.#open;
     const object = scene.get(id);
-    return judgeName(scene, convention, object, names.get(id) ?? object.name, names);
+    return judgeName({ scene, convention }, object, names.get(id) ?? object.name, names);
   }
   endPreview(): void {
     if (this.#state.previewBy() !== 'cells') return;
