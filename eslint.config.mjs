@@ -109,7 +109,6 @@ export default tseslint.config(
     rules: { 'no-restricted-globals': ['error', 'document', 'window', 'process', 'localStorage', 'fetch'] },
   },
   {
-    // What is over today stands in eslint-suppressions.json, and may only get less.
     files: ['packages/*/src/**/*.ts'],
     ignores: ['**/*.spec.ts', '**/testing/**'],
     plugins: { jsdoc },

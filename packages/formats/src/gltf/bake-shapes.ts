@@ -97,55 +97,26 @@ class Baker {
     const flips = determinant3(matrix) < 0;
     const normals = normalMatrix(matrix);
     const attributes = { ...primitive.attributes };
-    const redo = (
-      name: string,
-      at: number | undefined,
-      map: (v: Vec3) => Vec3,
-      bounds: boolean,
-    ): number | undefined => {
-      if (at === undefined) return undefined;
-      const values = readFloats(this.#json, this.source.buffers, at);
-      if (!values) return this.#fail(shape);
-      const width =
-        name === 'TANGENT' &&
-        bounds === false &&
-        values.length % 4 === 0 &&
-        this.#json.accessors![at]!.type === 'VEC4'
-          ? 4
-          : 3;
-      const out = values.slice();
-      for (let i = 0; i < out.length; i += width) {
-        const [x, y, z] = map([values[i]!, values[i + 1]!, values[i + 2]!]);
-        out[i] = x;
-        out[i + 1] = y;
-        out[i + 2] = z;
-        // The fourth number says which way the bitangent goes, and a mirror turns it.
-        if (width === 4 && flips) out[i + 3] = -values[i + 3]!;
-      }
-      return this.#floats(out, width, bounds);
-    };
-    const point = (v: Vec3): Vec3 => transformPoint(matrix, v);
     const vector = (v: Vec3): Vec3 => along(matrix, v);
-    const normal = (v: Vec3): Vec3 => unit(along(normals, v));
-    const set = (name: string, at: number | undefined): void => {
-      if (at !== undefined) attributes[name] = at;
+    const maps: Readonly<Record<string, (v: Vec3) => Vec3>> = {
+      POSITION: (v) => transformPoint(matrix, v),
+      NORMAL: (v) => unit(along(normals, v)),
+      TANGENT: (v) => unit(vector(v)),
     };
-    set('POSITION', redo('POSITION', attributes['POSITION'], point, true));
-    set('NORMAL', redo('NORMAL', attributes['NORMAL'], normal, false));
-    set(
-      'TANGENT',
-      redo('TANGENT', attributes['TANGENT'], (v) => unit(vector(v)), false),
-    );
+    for (const [name, map] of Object.entries(maps)) {
+      const at = attributes[name];
+      if (at === undefined) continue;
+      const width = name === 'TANGENT' && this.#json.accessors![at]!.type === 'VEC4' ? 4 : 3;
+      attributes[name] = this.#redone(shape, at, map, { width, bounds: name === 'POSITION', flips });
+    }
+    // Displacements: no translation; a normal's displacement goes the way normals go.
+    const moved: typeof maps = { POSITION: vector, NORMAL: (v) => along(normals, v), TANGENT: vector };
     const targets = primitive.targets?.map((target) => {
       const made = { ...target };
-      // Displacements: no translation; a normal's displacement goes the way normals go.
-      for (const [name, map] of [
-        ['POSITION', vector],
-        ['NORMAL', (v: Vec3) => along(normals, v)],
-        ['TANGENT', vector],
-      ] as const) {
-        const at = redo(`${name}#`, made[name], map, name === 'POSITION');
-        if (at !== undefined) made[name] = at;
+      for (const [name, map] of Object.entries(moved)) {
+        const at = made[name];
+        if (at === undefined) continue;
+        made[name] = this.#redone(shape, at, map, { width: 3, bounds: name === 'POSITION', flips });
       }
       return made;
     });
@@ -155,6 +126,25 @@ class Baker {
       ...(targets ? { targets } : {}),
       ...(flips ? this.#turned(primitive) : {}),
     };
+  }
+  /** An accessor anew, each of its vectors mapped. `flips`: a fourth number, which tells the bitangent, is turned. */
+  #redone(
+    shape: number,
+    accessor: number,
+    map: (v: Vec3) => Vec3,
+    { width, bounds, flips }: { readonly width: 3 | 4; readonly bounds: boolean; readonly flips: boolean },
+  ): number {
+    const values = readFloats(this.#json, this.source.buffers, accessor);
+    if (!values) return this.#fail(shape);
+    const out = values.slice();
+    for (let i = 0; i < out.length; i += width) {
+      const [x, y, z] = map([values[i]!, values[i + 1]!, values[i + 2]!]);
+      out[i] = x;
+      out[i + 1] = y;
+      out[i + 2] = z;
+      if (width === 4 && flips) out[i + 3] = -values[i + 3]!;
+    }
+    return this.#floats(out, width, bounds);
   }
   /** Faces wound the other way. Strips and fans become plain triangles; lines and points have no winding. */
   #turned(primitive: GltfPrimitive): Partial<GltfPrimitive> {

@@ -19,78 +19,88 @@ export type ListName = (typeof listNames)[number];
 /** Called with a holder and the key under which it keeps an index. */
 type Visit = (holder: Record<string, unknown>, key: string) => void;
 
-/** Every place in core glTF 2.0, and in the extensions named here, that points into a list. */
+/** Calls `on` with everything that may keep an index, `each` with what is a list or table of them. */
+interface Visitor {
+  readonly on: On;
+  readonly each: (holder: unknown) => void;
+}
+const primitivesOf = (json: Gltf): GltfPrimitive[] => (json.meshes ?? []).flatMap((mesh) => mesh.primitives);
+
+/** Who points into each list, in core glTF 2.0 and in the extensions named here. */
+const pointers: Readonly<Record<ListName, (json: Gltf, visitor: Visitor) => void>> = {
+  nodes(json, { on, each }) {
+    for (const scene of json.scenes ?? []) each(scene.nodes);
+    for (const node of json.nodes ?? []) each(node.children);
+    for (const skin of json.skins ?? []) {
+      each(skin.joints);
+      on(skin, 'skeleton');
+    }
+    for (const animation of json.animations ?? [])
+      for (const channel of animation.channels) on(channel.target, 'node');
+  },
+  meshes(json, { on }) {
+    for (const node of json.nodes ?? []) on(node, 'mesh');
+  },
+  skins(json, { on }) {
+    for (const node of json.nodes ?? []) on(node, 'skin');
+  },
+  materials(json, { on }) {
+    for (const primitive of primitivesOf(json)) {
+      on(primitive, 'material');
+      const mappings = primitive.extensions?.['KHR_materials_variants']?.['mappings'];
+      if (Array.isArray(mappings)) for (const mapping of mappings) on(mapping, 'material');
+    }
+  },
+  accessors(json, { on, each }) {
+    for (const primitive of primitivesOf(json)) {
+      each(primitive.attributes);
+      on(primitive, 'indices');
+      for (const target of primitive.targets ?? []) each(target);
+    }
+    for (const skin of json.skins ?? []) on(skin, 'inverseBindMatrices');
+    for (const { samplers } of json.animations ?? [])
+      for (const sampler of samplers) {
+        on(sampler, 'input');
+        on(sampler, 'output');
+      }
+    for (const node of json.nodes ?? []) each(node.extensions?.[instancing]?.['attributes']);
+  },
+  bufferViews(json, { on }) {
+    for (const accessor of json.accessors ?? []) {
+      on(accessor, 'bufferView');
+      on(accessor.sparse?.indices, 'bufferView');
+      on(accessor.sparse?.values, 'bufferView');
+    }
+    for (const image of json.images ?? []) on(image, 'bufferView');
+    visitPacked(primitivesOf(json), on);
+  },
+  cameras(json, { on }) {
+    for (const node of json.nodes ?? []) on(node, 'camera');
+  },
+  textures(json, { on }) {
+    for (const material of json.materials ?? []) visitTextures(material, on);
+  },
+  samplers(json, { on }) {
+    for (const texture of json.textures ?? []) on(texture, 'sampler');
+  },
+  images(json, { on }) {
+    for (const texture of json.textures ?? []) {
+      on(texture, 'source');
+      for (const extension of Object.values(texture.extensions ?? {})) on(extension, 'source');
+    }
+  },
+};
+
+/** Every place that points into a list. */
 function visitReferences(json: Gltf, list: ListName, visit: Visit): void {
-  const on = (holder: unknown, key: string): void => {
+  const on: On = (holder, key) => {
     const object = holder as Record<string, unknown> | undefined;
     if (object && typeof object[key] === 'number') visit(object, key);
   };
   const each = (holder: unknown): void => {
     if (holder) for (const key of Object.keys(holder)) on(holder, key);
   };
-  const primitives = (json.meshes ?? []).flatMap((mesh) => mesh.primitives);
-  switch (list) {
-    case 'nodes':
-      for (const scene of json.scenes ?? []) each(scene.nodes);
-      for (const node of json.nodes ?? []) each(node.children);
-      for (const skin of json.skins ?? []) {
-        each(skin.joints);
-        on(skin, 'skeleton');
-      }
-      for (const animation of json.animations ?? [])
-        for (const channel of animation.channels) on(channel.target, 'node');
-      return;
-    case 'meshes':
-      for (const node of json.nodes ?? []) on(node, 'mesh');
-      return;
-    case 'skins':
-      for (const node of json.nodes ?? []) on(node, 'skin');
-      return;
-    case 'materials':
-      for (const primitive of primitives) {
-        on(primitive, 'material');
-        const mappings = primitive.extensions?.['KHR_materials_variants']?.['mappings'];
-        if (Array.isArray(mappings)) for (const mapping of mappings) on(mapping, 'material');
-      }
-      return;
-    case 'accessors':
-      for (const primitive of primitives) {
-        each(primitive.attributes);
-        on(primitive, 'indices');
-        for (const target of primitive.targets ?? []) each(target);
-      }
-      for (const skin of json.skins ?? []) on(skin, 'inverseBindMatrices');
-      for (const animation of json.animations ?? []) {
-        for (const sampler of animation.samplers) {
-          on(sampler, 'input');
-          on(sampler, 'output');
-        }
-      }
-      for (const node of json.nodes ?? []) each(node.extensions?.[instancing]?.['attributes']);
-      return;
-    case 'bufferViews':
-      for (const accessor of json.accessors ?? []) {
-        on(accessor, 'bufferView');
-        on(accessor.sparse?.indices, 'bufferView');
-        on(accessor.sparse?.values, 'bufferView');
-      }
-      for (const image of json.images ?? []) on(image, 'bufferView');
-      return visitPacked(primitives, on);
-    case 'cameras':
-      for (const node of json.nodes ?? []) on(node, 'camera');
-      return;
-    case 'textures':
-      for (const material of json.materials ?? []) visitTextures(material, on);
-      return;
-    case 'samplers':
-      for (const texture of json.textures ?? []) on(texture, 'sampler');
-      return;
-    case 'images':
-      for (const texture of json.textures ?? []) {
-        on(texture, 'source');
-        for (const extension of Object.values(texture.extensions ?? {})) on(extension, 'source');
-      }
-  }
+  pointers[list](json, { on, each });
 }
 
 type On = (holder: unknown, key: string) => void;

@@ -10,6 +10,7 @@ import { nearUsed } from '../slips.js';
 import { isPlural, nearCommon } from '../vocabulary.js';
 import { editDistance } from '../slots/near-word.js';
 import { guess, type Asked, type GuessContext, type GuessRow } from './guess-row.js';
+import type { OwnWord } from './own-words.js';
 import { highConfidence, type Alternative, type SlotGuess } from './proposal.js';
 
 /**
@@ -130,32 +131,35 @@ function isTheirs({ habits, counts }: GuessContext, row: GuessRow, text: string)
 }
 const toAlternative = ({ text, because }: SlotGuess): Alternative => ({ text, because });
 
-function ownWhat(
-  { scene, counts, habits, convention }: GuessContext,
-  row: GuessRow,
-  asked: Asked,
-): SlotGuess | null {
-  const lexicon = spokenLexicon(scene);
-  const word = row.own.words.get(asked.slot.name);
-  if (!word) return spelledElsewhere(habits, row, asked);
-  const isStrange = (text: string): boolean =>
-    lexicon !== null && text.length >= leastLetters && /^[A-Za-z]+$/.test(text) && !isWord(lexicon, text);
-  const parts = splitWords(word.wanted);
-  if (
-    row.own.fits &&
-    habits.whats.counts.get(word.wanted)! > 1 &&
-    !parts.some(({ text }) => isStrange(text) && nearUsed(counts, lexicon, text.toLowerCase()))
-  )
-    return guess(asked, word.wanted, sure.what.ownRight, {
-      reason: 'own',
-      because: `its name says "${word.text}"`,
-    });
+/** What is known of the words of a language, where a scene speaks one. */
+type Spoken = Lexicon | null;
+const isLong = (text: string): boolean => text.length >= leastLetters;
+/** Whether a text is letters and no word of the language that the scene speaks. */
+const isStrange = (lexicon: Spoken, text: string): boolean =>
+  lexicon !== null && isLong(text) && /^[A-Za-z]+$/.test(text) && !isWord(lexicon, text);
+
+/** Words of a name read as what they were meant to be. */
+interface Corrected {
+  /** As it stands, or as it was meant. */
+  readonly right: readonly string[];
+  /** What was a slip of what, in words; none: nothing was. */
+  readonly slips: readonly string[];
+  /** How sure the least sure of them is. */
+  readonly least: number;
+  /** Words that are none of the language, and of which nobody can say what was meant. */
+  readonly strange: number;
+}
+function corrected(
+  { counts, habits }: GuessContext,
+  lexicon: Spoken,
+  parts: readonly { readonly text: string }[],
+  fits: boolean,
+): Corrected {
   const slips: string[] = [];
   let least = 1;
-  /** Words that are none of the language, and of which nobody can say what was meant. */
   let strange = 0;
   const right = parts.map(({ text }) => {
-    const isUsed = habits.wordUsed(text) > 1 && !isStrange(text);
+    const isUsed = habits.wordUsed(text) > 1 && !isStrange(lexicon, text);
     const near = isUsed ? null : (nearCommon(counts, text) ?? nearUsed(counts, lexicon, text.toLowerCase()));
     if (!near && lexicon && (counts.get(text.toLowerCase()) ?? 0) <= 2) {
       const meant = meantBy(lexicon, text);
@@ -164,33 +168,56 @@ function ownWhat(
         slips.push(`"${text}" is no word; the nearest is "${meant[0]!}"`);
         return inCapitalsOf(text, meant[0]!);
       }
-      if (isStrange(text)) strange++;
+      if (isStrange(lexicon, text)) strange++;
     }
     // What is a word itself is no slip of another; what is none, surely.
-    const isSure = near?.sure === true || isStrange(text);
-    if (!near || (!isSure && (row.own.fits || lexicon?.has(text)))) return text;
+    const isSure = near?.sure === true || isStrange(lexicon, text);
+    if (!near || (!isSure && (fits || lexicon?.has(text)))) return text;
     least = Math.min(least, isSure ? sure.what.slipSure : sure.what.slipUnsure);
     slips.push(`"${text}" is nearly "${near.word}", used ${near.used} times`);
     return near.word;
   });
-  if (slips.length) {
-    const text = writeWords(right, asked.slot.rule);
-    return guess(asked, text, least, {
+  return { right, slips, least, strange };
+}
+
+function ownWhat(context: GuessContext, row: GuessRow, asked: Asked): SlotGuess | null {
+  const { scene, counts, habits } = context;
+  const lexicon = spokenLexicon(scene);
+  const word = row.own.words.get(asked.slot.name);
+  if (!word) return spelledElsewhere(habits, row, asked);
+  const parts = splitWords(word.wanted);
+  const because = `its name says "${word.text}"`;
+  if (
+    row.own.fits &&
+    habits.whats.counts.get(word.wanted)! > 1 &&
+    !parts.some(({ text }) => isStrange(lexicon, text) && nearUsed(counts, lexicon, text.toLowerCase()))
+  )
+    return guess(asked, word.wanted, sure.what.ownRight, { reason: 'own', because });
+  const { right, slips, least, strange } = corrected(context, lexicon, parts, row.own.fits);
+  if (slips.length)
+    return guess(asked, writeWords(right, asked.slot.rule), least, {
       reason: 'near',
       because: slips.join(', '),
       alternatives: [{ text: word.wanted, because: 'as its name has it' }],
     });
-  }
-  const because = `its name says "${word.text}"`;
   if (strange)
     return guess(asked, word.wanted, sure.what.ofStrangeWords, {
       reason: 'own',
       because: `${because}, which is no word that is known`,
     });
   if (row.own.fits) return guess(asked, word.wanted, sure.what.ownFits, { reason: 'own', because });
-  const isKnown = (text: string): boolean =>
-    habits.wordUsed(text) > 0 || (lexicon !== null && text.length >= leastLetters && isWord(lexicon, text));
-  const known = parts.filter(({ text }) => isKnown(text)).length;
+  return unfitWhat(context, asked, word, lexicon);
+}
+
+/** What a name that does not fit says of what a thing is, in words that are no slips. */
+function unfitWhat(
+  { habits, convention }: GuessContext,
+  asked: Asked,
+  word: OwnWord,
+  lexicon: Spoken,
+): SlotGuess {
+  const parts = splitWords(word.wanted);
+  const because = `its name says "${word.text}"`;
   const run = parts.length === 1 ? runOf(lexicon, word.text, asked, habits) : null;
   if (run) {
     const isListed = run.some((one) => [...convention.slots.values()].some((slot) => slot.spelled.has(one)));
@@ -199,6 +226,9 @@ function ownWhat(
       because: `${because}, which is ${run.join(' and ')}`,
     });
   }
+  const isKnown = (text: string): boolean =>
+    habits.wordUsed(text) > 0 || (lexicon !== null && isLong(text) && isWord(lexicon, text));
+  const known = parts.filter(({ text }) => isKnown(text)).length;
   // Several words of which some are known elsewhere as another slot's, or left over, are less sure.
   const { allKnown, oneWord, twoWords, moreWords } = sure.what;
   const some = parts.length === 1 ? oneWord : parts.length === 2 ? twoWords : moreWords;

@@ -33,13 +33,72 @@ export class Partners {
   }
 }
 
+/** Rows that may have a partner, by the cell of space that they stand in, in tree order. */
+class CellTable {
+  readonly #table: RowTable;
+  /** The first row in a cell, by the row that stands for the cell, and the next of each. */
+  readonly #first: Int32Array;
+  readonly #next: Int32Array;
+  // The cell that is looked for: fields, so that a million look-ups make nothing.
+  #frame = 0;
+  #look = 0;
+  #x = 0;
+  #y = 0;
+  #z = 0;
+  constructor(
+    readonly stands: ReturnType<typeof standsOf>,
+    readonly frameOf: Int32Array,
+  ) {
+    const { count } = stands;
+    this.#table = new RowTable(count);
+    this.#first = new Int32Array(count);
+    this.#next = new Int32Array(count).fill(-1);
+  }
+  /** A row goes before those that are in its cell: rows that are added backwards stand in tree order. */
+  add(row: number): void {
+    this.#aim(row, this.#cellOf(row, 0), this.#cellOf(row, 1), this.#cellOf(row, 2));
+    const stands = this.#table.claim(this.#hash(), row, this.#isCell);
+    if (stands !== row) this.#next[row] = this.#first[stands]!;
+    this.#first[stands] = row;
+  }
+  /** The first of those that look like a row, belong to its asset and stand in a cell; -1: none. */
+  firstLike(row: number, x: number, y: number, z: number): number {
+    this.#aim(row, x, y, z);
+    const stands = this.#table.find(this.#hash(), this.#isCell);
+    return stands < 0 ? -1 : this.#first[stands]!;
+  }
+  after(row: number): number {
+    return this.#next[row]!;
+  }
+  #aim(row: number, x: number, y: number, z: number): void {
+    this.#frame = this.frameOf[row]!;
+    this.#look = this.stands.looks[row]!;
+    this.#x = x;
+    this.#y = y;
+    this.#z = z;
+  }
+  #cellOf(row: number, k: number): number {
+    return Math.round(this.stands.at[row * 3 + k]! / cell);
+  }
+  readonly #isCell = (row: number): boolean =>
+    this.frameOf[row] === this.#frame &&
+    this.stands.looks[row] === this.#look &&
+    this.#cellOf(row, 0) === this.#x &&
+    this.#cellOf(row, 1) === this.#y &&
+    this.#cellOf(row, 2) === this.#z;
+  #hash(): number {
+    return mix(mix(mix(mix(mix(hashStart, this.#frame), this.#look), this.#x), this.#y), this.#z);
+  }
+}
+
 /**
  * For every object with a shape, the one at the mirrored place across the plane of its asset: the same
  * kind, as many faces and vertices, a box of the same size, middles mirrored within two millimetres, and neither
  * stands on the plane. For every joint, the joint that stands there. One of several at the same place is taken by tree order, each once.
  */
 function findPartners(scene: Scene, frames: Frames): Partners {
-  const { ids, at, looks, count } = standsOf(scene);
+  const stands = standsOf(scene);
+  const { ids, at, count } = stands;
   const numbers = new Map(frames.all.map((frame, i) => [frame, i] as const));
   const frameOf = Int32Array.from({ length: count }, (_, row) => numbers.get(frames.of(ids[row]!))!);
   const axes = frames.all.map(({ facing }) => axesOf[facing][0].axis);
@@ -50,27 +109,8 @@ function findPartners(scene: Scene, frames: Frames): Partners {
   };
   // What stands on the plane mirrors itself.
   const mayPair = (row: number): boolean => isKnown[frameOf[row]!]! && !isOnPlane(row);
-  const table = new RowTable(count);
-  /** The first row in a cell, by the row that stands for the cell, and the next of each. */
-  const first = new Int32Array(count);
-  const next = new Int32Array(count).fill(-1);
-  const cellOf = (row: number, k: number): number => Math.round(at[row * 3 + k]! / cell);
-  let [frame, look, x, y, z] = [0, 0, 0, 0, 0];
-  const isCell = (row: number): boolean =>
-    frameOf[row] === frame &&
-    looks[row] === look &&
-    cellOf(row, 0) === x &&
-    cellOf(row, 1) === y &&
-    cellOf(row, 2) === z;
-  const hash = (): number => mix(mix(mix(mix(mix(hashStart, frame), look), x), y), z);
-  // Backwards, each before the ones in its cell: then they stand in tree order.
-  for (let row = count - 1; row >= 0; row--) {
-    if (!mayPair(row)) continue;
-    [frame, look, x, y, z] = [frameOf[row]!, looks[row]!, cellOf(row, 0), cellOf(row, 1), cellOf(row, 2)];
-    const stands = table.claim(hash(), row, isCell);
-    if (stands !== row) next[row] = first[stands]!;
-    first[stands] = row;
-  }
+  const cells = new CellTable(stands, frameOf);
+  for (let row = count - 1; row >= 0; row--) if (mayPair(row)) cells.add(row);
   const partners = new Int32Array(scene.nextId);
   let found = 0;
   for (let row = 0; row < count; row++) {
@@ -86,19 +126,16 @@ function findPartners(scene: Scene, frames: Frames): Partners {
 
   /** The first by tree order within the slack of the mirrored place: in its own cell or one beside it. */
   function nearest(row: number): number {
-    frame = frameOf[row]!;
+    const frame = frameOf[row]!;
     const { middle } = frames.all[frame]!.side;
     const axis = axes[frame]!;
     const px = axis === 0 ? 2 * middle - at[row * 3]! : at[row * 3]!;
     const py = at[row * 3 + 1]!;
     const pz = axis === 2 ? 2 * middle - at[row * 3 + 2]! : at[row * 3 + 2]!;
-    look = looks[row]!;
     for (const cx of cellsNear(px))
       for (const cy of cellsNear(py))
-        for (const cz of cellsNear(pz)) {
-          [x, y, z] = [cx, cy, cz];
-          const stands = table.find(hash(), isCell);
-          for (let one = stands < 0 ? -1 : first[stands]!; one >= 0; one = next[one]!) {
+        for (const cz of cellsNear(pz))
+          for (let one = cells.firstLike(row, cx, cy, cz); one >= 0; one = cells.after(one)) {
             if (one === row || partners[ids[one]!]) continue;
             const apart = Math.max(
               Math.abs(at[one * 3]! - px),
@@ -107,7 +144,6 @@ function findPartners(scene: Scene, frames: Frames): Partners {
             );
             if (apart <= slack) return one;
           }
-        }
     return -1;
   }
 }

@@ -22,19 +22,19 @@ describe('the kit', () => {
 
   it('opens menus whose entries are chosen, hold one of several, or are on or off', async () => {
     await page.click('Rows…');
-    let menu = await root.getHarness(MenuHarness);
+    let menu = await root.getHarness(MenuHarness.with('Group'));
     expect(await menu.entries()).toEqual(['Group', '(Ungroup)', 'By name ✓', 'By size', 'Labels ✓']);
     await menu.choose('By size');
     await page.click('Rows…');
-    menu = await root.getHarness(MenuHarness);
+    menu = await root.getHarness(MenuHarness.with('Group'));
     expect(await menu.entries()).toEqual(['Group', '(Ungroup)', 'By name', 'By size ✓', 'Labels ✓']);
     await menu.choose('Labels');
     await page.click('Rows…');
-    menu = await root.getHarness(MenuHarness);
+    menu = await root.getHarness(MenuHarness.with('Group'));
     expect(await menu.entries()).toContain('Labels');
     await menu.choose('Group');
     expect(page.text('[data-testid=done]')).toEqual(['grouped']);
-    expect(await root.getAllHarnesses(MenuHarness)).toEqual([]);
+    expect(await root.getAllHarnesses(MenuHarness.with('Group'))).toEqual([]);
   });
   it('ticks, and not what cannot be ticked', async () => {
     const tick = await loader.getHarness(TickHarness.with('With its children'));

@@ -227,8 +227,7 @@ export class OpenScene implements OnDestroy {
     );
     const { scene, info } = loaded;
     const saving: SaveSession = new SaveSession(
-      scene,
-      info.scene.revision,
+      { scene, revision: info.scene.revision },
       server,
       store,
       this.#listener(id, () => saving),

@@ -8,8 +8,32 @@ import { walked } from './steps';
 
 /** What can be done while a scene is open. */
 export function workbenchCommands(page: Workbench): Command[] {
-  const { open, ledger, bench, arrange } = page;
-  const readOnly = (): boolean => !open.mayEdit();
+  const { open, arrange } = page;
+  return [
+    ...historyCommands(page),
+    {
+      id: 'filter',
+      title: 'Filter the ledger',
+      keys: '/',
+      run: () => document.querySelector<HTMLElement>('[data-filter]')?.focus(),
+    },
+    ...walked.map(({ step, title }, i): Command => ({
+      id: step,
+      title: `Go to ${title}`,
+      keys: `Alt ${i + 1}`,
+      run: () => page.go(step),
+    })),
+    { id: 'history', title: 'Go to History', run: () => page.go('history') },
+    ...namingCommands(page),
+    ...walkCommands(page),
+    ...(page.now() === 'arrange' ? arrangeCommands(arrange, () => open.mayEdit()) : []),
+    ...previewCommands(page),
+    ...ledgerCommands(page),
+  ];
+}
+
+function historyCommands(page: Workbench): Command[] {
+  const { open } = page;
   return [
     {
       id: 'undo',
@@ -25,28 +49,28 @@ export function workbenchCommands(page: Workbench): Command[] {
       off: () => open.redoNext() === null,
       run: () => open.redo(),
     },
-    { id: 'save', title: 'Save a version', keys: 'Ctrl S', off: readOnly, run: () => page.saveVersion() },
     {
-      id: 'filter',
-      title: 'Filter the ledger',
-      keys: '/',
-      run: () => document.querySelector<HTMLElement>('[data-filter]')?.focus(),
+      id: 'save',
+      title: 'Save a version',
+      keys: 'Ctrl S',
+      off: () => !open.mayEdit(),
+      run: () => page.saveVersion(),
     },
-    ...walked.map(({ step, title }, i): Command => ({
-      id: step,
-      title: `Go to ${title}`,
-      keys: `Alt ${i + 1}`,
-      run: () => page.go(step),
-    })),
-    { id: 'history', title: 'Go to History', run: () => page.go('history') },
+  ];
+}
+function namingCommands(page: Workbench): Command[] {
+  const { open, ledger, bench, propose } = page;
+  const readOnly = (): boolean => !open.mayEdit();
+  const isNoLead = (): boolean => open.info()?.role !== 'lead';
+  return [
     {
       id: 'propose',
-      title: page.propose.on() ? 'Drop the proposed names' : 'Propose names',
+      title: propose.on() ? 'Drop the proposed names' : 'Propose names',
       keys: 'Alt P',
       off: readOnly,
       run: () => {
         page.go('name');
-        page.propose.toggle();
+        propose.toggle();
       },
     },
     {
@@ -63,13 +87,13 @@ export function workbenchCommands(page: Workbench): Command[] {
     {
       id: 'learn',
       title: 'Learn a convention from what is picked',
-      off: () => page.open.info()?.role !== 'lead' || !ledger.picking().picked.size,
+      off: () => isNoLead() || !ledger.picking().picked.size,
       run: () => void page.learn(),
     },
     {
       id: 'fits',
       title: 'See which convention fits this scene',
-      off: () => page.open.info()?.role !== 'lead',
+      off: isNoLead,
       run: () => page.asksFit.set(true),
     },
     ...Object.entries(stepKinds).map(([kind, { title }]): Command => ({
@@ -78,22 +102,28 @@ export function workbenchCommands(page: Workbench): Command[] {
       off: readOnly,
       run: () => addStep(page, kind as StepId),
     })),
-    ...walkCommands(page),
-    ...(page.now() === 'arrange' ? arrangeCommands(arrange, () => open.mayEdit()) : []),
+  ];
+}
+function previewCommands({ open, ledger, bench, propose }: Workbench): Command[] {
+  return [
     {
       id: 'take',
       title: 'Take the name proposed for the row, or leave it',
       keys: 'Alt T',
-      off: () => !page.propose.on() || ledger.picking().active === null,
-      run: () => page.propose.turn(ledger.picking().active!),
+      off: () => !propose.on() || ledger.picking().active === null,
+      run: () => propose.turn(ledger.picking().active!),
     },
     {
       id: 'apply',
       title: 'Apply what will change',
       keys: 'Alt Enter',
-      off: () => readOnly() || !ledger.preview()?.names.size,
-      run: () => (page.propose.on() ? page.propose.apply() : bench.apply()),
+      off: () => !open.mayEdit() || !ledger.preview()?.names.size,
+      run: () => (propose.on() ? propose.apply() : bench.apply()),
     },
+  ];
+}
+function ledgerCommands({ ledger }: Workbench): Command[] {
+  return [
     { id: 'fold', title: 'Fold everything', run: () => ledger.foldAll() },
     { id: 'unfold', title: 'Unfold everything', run: () => ledger.unfoldAll() },
     {

@@ -73,7 +73,7 @@ function openPage(server: FakeServer, store: ChangeStore): Page {
     replaced: (fresh) => (follower = copyOf(fresh)),
     changed: () => undefined,
   };
-  const session = new SaveSession(scene, server.revision, server.api(), store, listener);
+  const session = new SaveSession({ scene, revision: server.revision }, server.api(), store, listener);
   return { session, lost, follower: () => follower };
 }
 /** Lets everything that is not waiting for a clock run to its end. */

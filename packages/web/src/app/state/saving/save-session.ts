@@ -51,9 +51,9 @@ export class SaveSession {
   #timer: ReturnType<typeof setTimeout> | undefined;
   #waiters: (() => void)[] = [];
 
+  /** Of a scene as it is on the server at a revision. */
   constructor(
-    scene: Scene,
-    revision: number,
+    { scene, revision }: { readonly scene: Scene; readonly revision: number },
     readonly server: SaveServer,
     readonly store: ChangeStore,
     readonly listener: SaveListener,

@@ -75,10 +75,8 @@ export class ColumnLayout {
     const tree = ledger.columns() === 'tree' ? ledger.choice.chosen() : null;
     const fits = fitRows(
       ledger.state.rows(),
-      this.#columns(),
-      tree,
-      ledger.context(),
-      ledger.view,
+      { columns: this.#columns(), tree },
+      { scene: ledger.context().scene, view: ledger.view },
       this.#measure,
     );
     this.#fits.update((before) => (of === this.#of ? widest(before, fits) : fits));

@@ -1,6 +1,7 @@
+import type { Scene } from '@renquil/core/scene';
 import type { RowList, TreeRow } from '@renquil/core/workbench';
 import { fitColumns, type ColumnFits, type FitColumn, type TextMeasure } from './column-fit';
-import type { RowContext, RowView } from './row-view';
+import type { RowView } from './row-view';
 import type { TreeColumn } from './tree-columns';
 import { shapeNameOf } from './shape-name';
 
@@ -28,13 +29,17 @@ const measured = 300;
 /** Switches are signs of one size, pixels. */
 const switchesWidth = 96;
 
+/** The columns that are fitted; `tree`: those of the tree, where it has them. */
+export interface FittedColumns {
+  readonly columns: readonly FitColumn[];
+  readonly tree: readonly TreeColumn[] | null;
+}
+
 /** What columns need for the rows that there are. */
 export function fitRows(
   rows: RowList,
-  columns: readonly FitColumn[],
-  tree: readonly TreeColumn[] | null,
-  { scene }: RowContext,
-  view: (row: TreeRow) => RowView,
+  { columns, tree }: FittedColumns,
+  { scene, view }: { readonly scene: Scene; readonly view: (row: TreeRow) => RowView },
   measure: TextMeasure,
 ): ColumnFits {
   const step = Math.max(1, rows.length / measured);

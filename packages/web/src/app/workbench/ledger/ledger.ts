@@ -184,29 +184,52 @@ export class Ledger {
     if (active !== null && this.open.mayEdit()) this.state.editCell(null);
   }
   key(event: KeyboardEvent): void {
+    const grid = this.grid().nativeElement;
     if (this.state.editing() !== null) {
       // The field is on its way: letters typed meanwhile belong to it.
-      if (
-        event.target === this.grid().nativeElement &&
-        this.state.typed() !== null &&
-        event.key.length === 1
-      ) {
+      if (event.target === grid && this.state.typed() !== null && event.key.length === 1) {
         event.preventDefault();
         this.state.typed.update((text) => (text ?? '') + event.key);
       }
       return;
     }
-    const grid = this.grid().nativeElement;
     // A column's own button is pressed by its own keys.
     if (event.target !== grid && (event.key === 'Enter' || event.key === ' ')) return;
-    const page = Math.max(1, Math.floor((grid.clientHeight - headHeight) / rowHeight) - 1);
-    const actions: Record<string, () => void> = {
-      ArrowDown: () => this.state.step(1, event.shiftKey),
-      ArrowUp: () => this.state.step(-1, event.shiftKey),
-      PageDown: () => this.state.step(page, event.shiftKey),
-      PageUp: () => this.state.step(-page, event.shiftKey),
-      Home: () => this.state.toEdge('first', event.shiftKey),
-      End: () => this.state.toEdge('last', event.shiftKey),
+    const action = this.#chord(event) ?? this.#inCellKey(event) ?? this.#plainKey(event);
+    if (action === undefined || action === 'others') return;
+    event.preventDefault();
+    action();
+  }
+  /** What a key does together with Ctrl, Cmd or Alt; 'others': it is somebody else's. */
+  #chord(event: KeyboardEvent): (() => void) | 'others' | undefined {
+    const ctrl = event.ctrlKey || event.metaKey;
+    if (ctrl && event.key === 'a') return () => this.state.pickShown();
+    if (ctrl && event.key === 'd' && this.#inCell() && this.open.mayEdit())
+      return () => this.cells.fillDown(this.state.cell()!);
+    if (event.altKey && event.key === 'ArrowDown') return () => this.#openColumnMenu();
+    return ctrl || event.altKey ? 'others' : undefined;
+  }
+  /** What a key does among the cells of slots: Tab goes on to the next, a letter begins to type in it. */
+  #inCellKey(event: KeyboardEvent): (() => void) | 'others' | undefined {
+    if (event.key === 'Tab' && this.columns() === 'slots' && this.state.picking().active !== null) {
+      this.state.stepCell(event.shiftKey ? -1 : 1, this.slots());
+      // From the last slot the key goes on to what comes after the ledger.
+      return this.state.cell() !== null ? () => undefined : 'others';
+    }
+    if (this.#inCell() && event.key.length === 1 && event.key !== ' ' && this.open.mayEdit())
+      return () => this.state.editCell(event.key);
+    return undefined;
+  }
+  #plainKey({ key, shiftKey: extends_ }: KeyboardEvent): (() => void) | undefined {
+    const height = this.grid().nativeElement.clientHeight - headHeight;
+    const page = Math.max(1, Math.floor(height / rowHeight) - 1);
+    const actions: Readonly<Record<string, () => void>> = {
+      ArrowDown: () => this.state.step(1, extends_),
+      ArrowUp: () => this.state.step(-1, extends_),
+      PageDown: () => this.state.step(page, extends_),
+      PageUp: () => this.state.step(-page, extends_),
+      Home: () => this.state.toEdge('first', extends_),
+      End: () => this.state.toEdge('last', extends_),
       ArrowLeft: () => (this.#inCell() ? this.state.stepCell(-1, this.slots()) : this.state.walk('out')),
       ArrowRight: () => (this.#inCell() ? this.state.stepCell(1, this.slots()) : this.state.walk('in')),
       // The whole name, wherever the keys are; Enter changes the cell they are in.
@@ -216,37 +239,7 @@ export class Ledger {
       Escape: () => (this.#inCell() ? this.state.cell.set(null) : this.state.pickNothing()),
       ' ': () => this.#toggleActive(),
     };
-    if ((event.ctrlKey || event.metaKey) && event.key === 'a') {
-      event.preventDefault();
-      this.state.pickShown();
-      return;
-    }
-    if ((event.ctrlKey || event.metaKey) && event.key === 'd' && this.#inCell() && this.open.mayEdit()) {
-      event.preventDefault();
-      this.cells.fillDown(this.state.cell()!);
-      return;
-    }
-    if (event.altKey && event.key === 'ArrowDown') {
-      event.preventDefault();
-      this.#openColumnMenu();
-      return;
-    }
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    if (event.key === 'Tab' && this.columns() === 'slots' && this.state.picking().active !== null) {
-      this.state.stepCell(event.shiftKey ? -1 : 1, this.slots());
-      // From the last slot the key goes on to what comes after the ledger.
-      if (this.state.cell() !== null) event.preventDefault();
-      return;
-    }
-    if (this.#inCell() && event.key.length === 1 && event.key !== ' ' && this.open.mayEdit()) {
-      event.preventDefault();
-      this.state.editCell(event.key);
-      return;
-    }
-    const action = actions[event.key];
-    if (!action) return;
-    event.preventDefault();
-    action();
+    return Object.hasOwn(actions, key) ? actions[key] : undefined;
   }
   #inCell(): boolean {
     return this.columns() === 'slots' && this.state.cell() !== null;

@@ -226,7 +226,10 @@ export class Lineage {
         pen.strokeStyle = id === hovered ? (this.dragged?.moved ? jonquil : ink) : line;
         pen.strokeRect(x + 0.5, y + 0.5, w - 2.5, h - 1);
       }
-      if (w > 26) this.#label(pen, object.name, x + 6, y + h / 2, w - 12, picked.has(id) ? onJonquil : ink);
+      if (w > 26) {
+        pen.fillStyle = picked.has(id) ? onJonquil : ink;
+        pen.fillText(cutTo(object.name, w - 12), x + 6, y + h / 2);
+      }
     }
   }
   /** The colour of a block: of its worst finding, its mark, or its layer. */
@@ -243,9 +246,9 @@ export class Lineage {
       return !severity ? null : severity === 'blocker' ? block : severity === 'warning' ? warn : line;
     };
   }
-  #label(pen: CanvasRenderingContext2D, name: string, x: number, y: number, room: number, ink: string): void {
-    const fits = Math.floor(room / 7.3);
-    pen.fillStyle = ink;
-    pen.fillText(name.length > fits ? `${name.slice(0, Math.max(1, fits - 1))}…` : name, x, y);
-  }
+}
+/** As much of a name as there is room for, pixels. */
+function cutTo(name: string, room: number): string {
+  const fits = Math.floor(room / 7.3);
+  return name.length > fits ? `${name.slice(0, Math.max(1, fits - 1))}…` : name;
 }

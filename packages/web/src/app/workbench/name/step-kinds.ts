@@ -97,8 +97,7 @@ const text = (key: string, label: string, more: Partial<StepField> = {}): StepFi
 const number = (
   key: string,
   label: string,
-  least: number,
-  most: number,
+  [least, most]: readonly [least: number, most: number],
   more: Partial<StepField> = {},
 ): StepField => ({ key, label, kind: 'number', least, most, ...more });
 const select = (key: string, label: string, options: Options, more: Partial<StepField> = {}): StepField => ({
@@ -149,7 +148,7 @@ export const stepKinds: { readonly [K in StepId]: StepKind } = {
       check('side', 'side'),
       check('place', 'place'),
       select('middle', 'In the middle', { word: 'its word', nothing: 'nothing', keep: 'as it is' }),
-      number('slack', 'Middle is within, metres', 0, 1000, { optional: true }),
+      number('slack', 'Middle is within, metres', [0, 1000], { optional: true }),
     ],
   },
   'swap-sides': { title: 'Swap sides', make: () => ({ step: 'swap-sides' }), fields: [] },
@@ -166,9 +165,9 @@ export const stepKinds: { readonly [K in StepId]: StepKind } = {
       glue: '',
     }),
     fields: [
-      number('start', 'From', -999_999, 999_999),
-      number('by', 'Step', -1000, 1000),
-      number('digits', 'Digits', 1, 9),
+      number('start', 'From', [-999_999, 999_999]),
+      number('by', 'Step', [-1000, 1000]),
+      number('digits', 'Digits', [1, 9]),
       select('order', 'Counted', orders),
       select('restart', 'Runs', restarts),
       { key: 'slot', label: 'Slot', kind: 'slot', when: (step: NumberStep) => step.restart === 'slot' },
@@ -194,7 +193,7 @@ export const stepKinds: { readonly [K in StepId]: StepKind } = {
     fields: [
       text('text', 'Text'),
       select('at', 'Where', { before: 'before the name', after: 'after the name', place: 'at a character' }),
-      number('position', 'Character (-1: the end)', -1000, 1000, {
+      number('position', 'Character (-1: the end)', [-1000, 1000], {
         when: (step: { at: string }) => step.at === 'place',
       }),
       check('once', 'leave names alone that have it already', { wide: true }),
@@ -205,10 +204,10 @@ export const stepKinds: { readonly [K in StepId]: StepKind } = {
     make: () => ({ step: 'cut-text', what: 'last', count: 1 }),
     fields: [
       select('what', 'Cut', cuts),
-      number('count', 'How many', 0, 1000, {
+      number('count', 'How many', [0, 1000], {
         when: ({ what }: { what: string }) => ['first', 'last', 'range'].includes(what),
       }),
-      number('from', 'From character', 1, 1000, { when: ({ what }: { what: string }) => what === 'range' }),
+      number('from', 'From character', [1, 1000], { when: ({ what }: { what: string }) => what === 'range' }),
     ],
   },
   'plain-letters': {

@@ -12,6 +12,13 @@ const poll = 4;
 /** A rough picture may take so many slices' time: some 15 pictures a second while the view is turned. */
 const roughSlices = 4;
 
+/** The scene with its lights, what is drawn under it (the grid, a part of it), and what lies over it. */
+export interface PaintedLayers {
+  readonly three: ThreeScene;
+  readonly under: Object3D;
+  readonly over: ThreeScene;
+}
+
 /**
  * Decides what is drawn when. A machine that draws the scene in a slice draws it whenever something changed. One that does not
  * draws it a slice at a time between the page's own frames, not while keys are pressed, and while the view is turned only as
@@ -39,13 +46,10 @@ export class Painter {
   constructor(
     readonly renderer: WebGLRenderer,
     readonly content: StageContent,
-    /** The scene with its lights, what is drawn under it (the grid, a part of it), and what lies over it. */
-    readonly three: ThreeScene,
-    under: Object3D,
-    readonly over: ThreeScene,
+    readonly layers: PaintedLayers,
     readonly camera: () => Camera,
   ) {
-    this.picture = new KeptPicture(renderer, three, under, camera);
+    this.picture = new KeptPicture(renderer, layers.three, layers.under, camera);
   }
   /** Whether the picture shows the scene as it is, wholly. */
   get isWhole(): boolean {
@@ -123,10 +127,10 @@ export class Painter {
     this.counts.rough++;
     const chosen = this.#rough.choose(this.content, this.budget.triangles * roughSlices);
     const { mesh } = this.#rough;
-    if (mesh) this.three.add(mesh);
+    if (mesh) this.layers.three.add(mesh);
     this.picture.begin(chosen, { scale: 0.5, samples: 0 });
     const { drawn } = this.picture.slice(Infinity);
-    if (mesh) this.three.remove(mesh);
+    if (mesh) this.layers.three.remove(mesh);
     this.#show();
     this.#drew(drawn);
     this.#ask();
@@ -148,7 +152,7 @@ export class Painter {
     this.#overDue = false;
     this.counts.shown++;
     this.picture.show();
-    this.renderer.render(this.over, this.camera());
+    this.renderer.render(this.layers.over, this.camera());
     for (const tell of this.shown) tell();
   }
   #drew(triangles: number): void {

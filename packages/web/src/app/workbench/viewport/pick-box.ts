@@ -20,7 +20,7 @@ export function pickBox(content: StageContent, frustum: Frustum, how: BoxPick): 
   }
   for (const [id, { line, world }] of content.outlined) {
     const matrix = new Matrix4().fromArray(world);
-    if (pointsAgainst(line.geometry.getAttribute('position').array, matrix, frustum, how, 2)) found.push(id);
+    if (pointsAgainst(line.geometry.getAttribute('position').array, matrix, frustum, how)) found.push(id);
   }
   return found;
 }
@@ -43,7 +43,7 @@ function slotAgainst(content: StageContent, slot: Slot, frustum: Frustum, how: B
       { length: index.length * 3 },
       (_, i) => all[index[Math.floor(i / 3)]! * 3 + (i % 3)]!,
     );
-    const touches = pointsAgainst(ends, world, frustum, how, 2);
+    const touches = pointsAgainst(ends, world, frustum, how);
     if (touches === (how === 'touches')) return touches;
   }
   return any && how === 'holds';
@@ -76,16 +76,10 @@ function leavesBox(geometry: Parameters<typeof treeOf>[0], planes: readonly Plan
 }
 
 /** Lines, as points two by two. */
-function pointsAgainst(
-  points: ArrayLike<number>,
-  world: Matrix4,
-  frustum: Frustum,
-  how: BoxPick,
-  step: 2,
-): boolean {
+function pointsAgainst(points: ArrayLike<number>, world: Matrix4, frustum: Frustum, how: BoxPick): boolean {
   const planes = localPlanes(frustum.planes, world);
   const at = (i: number): Vector3 => new Vector3(points[i * 3], points[i * 3 + 1], points[i * 3 + 2]);
-  for (let i = 0; i + 1 < points.length / 3; i += step) {
+  for (let i = 0; i + 1 < points.length / 3; i += 2) {
     const line = [at(i), at(i + 1)];
     if (how === 'touches' && clipped(line, planes).length > 0) return true;
     if (how === 'holds' && planes.some((plane) => line.some((p) => plane.distanceToPoint(p) < 0)))

@@ -60,7 +60,7 @@ export class StageCamera {
     const away =
       this.camera === this.#flat
         ? radius * 10
-        : framing(box, centre, back, this.#perspective.fov, aspect) * 1.06;
+        : framing(box, centre, back, { fov: this.#perspective.fov, aspect }) * 1.06;
     this.camera.position.copy(centre).addScaledVector(back, away);
     this.#controls.target.copy(centre);
     this.#settle();
@@ -111,8 +111,16 @@ export class StageCamera {
   }
 }
 
-/** How far back along `back` the eye must stand so that every corner of the box is inside the picture. Metres. */
-export function framing(box: Box3, centre: Vector3, back: Vector3, fov: number, aspect: number): number {
+/**
+ * How far back along `back` the eye must stand so that every corner of the box is inside the picture. Metres.
+ * `fov`: of the whole height, degrees; `aspect`: width by height.
+ */
+export function framing(
+  box: Box3,
+  centre: Vector3,
+  back: Vector3,
+  { fov, aspect }: { readonly fov: number; readonly aspect: number },
+): number {
   const right = new Vector3(0, 1, 0).cross(back).normalize();
   const up = back.clone().cross(right);
   const tall = Math.tan((fov * Math.PI) / 360);

@@ -65,9 +65,7 @@ export class Stage {
     this.painter = new Painter(
       this.#renderer,
       this.content,
-      this.#three,
-      this.#under,
-      this.#over,
+      { three: this.#three, under: this.#under, over: this.#over },
       () => this.#eye.camera,
     );
     this.gizmo = new Gizmo(this.#eye.camera, canvas, scene, {
