@@ -7,8 +7,9 @@ import {
 } from '@renquil/core/names';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
-import type { ConventionInfo, TriedScene } from '@renquil/api';
+import type { ConventionInfo } from '@renquil/api';
 import { ToastList } from '../state/toast-list';
+import { ConventionTrial } from './convention-trial';
 import { ProjectConventions } from './project-conventions';
 
 /** The convention that is open on the page: what is published, and the draft that grows from it with every edit. */
@@ -18,8 +19,6 @@ export class ConventionDraft implements OnDestroy {
   readonly #conventions = inject(ProjectConventions);
   readonly #toasts = inject(ToastList);
   #saveTimer: ReturnType<typeof setTimeout> | undefined;
-  #tryTimer: ReturnType<typeof setTimeout> | undefined;
-  #trySeq = 0;
   #openSeq = 0;
 
   readonly project = this.#conventions.project;
@@ -32,8 +31,11 @@ export class ConventionDraft implements OnDestroy {
   readonly saving = signal<'saved' | 'saving' | 'refused'>('saved');
   /** Why the draft as it stands cannot be kept; it is kept here until it can. */
   readonly problem = signal('');
-  readonly tried = signal<readonly TriedScene[] | null>(null);
-  readonly trying = signal(false);
+  /** What it would do to the scenes of the project. */
+  readonly trial = new ConventionTrial(
+    (shown) => this.#api.tryConvention(this.project(), shown),
+    () => this.shown(),
+  );
 
   /** What the draft grows from. */
   readonly base = computed<Convention | null>(() => {
@@ -110,7 +112,7 @@ export class ConventionDraft implements OnDestroy {
     this.saving.set('saving');
     clearTimeout(this.#saveTimer);
     this.#saveTimer = setTimeout(() => void this.#save(), 300);
-    this.#trySoon();
+    this.trial.soon();
   }
   /** Waits until the draft is kept. */
   async settle(): Promise<void> {
@@ -156,21 +158,6 @@ export class ConventionDraft implements OnDestroy {
       return false;
     }
   }
-  /** What the convention shown would do to the scenes of the project. */
-  async try(): Promise<void> {
-    const shown = this.shown();
-    if (!shown) return;
-    const seq = ++this.#trySeq;
-    this.trying.set(true);
-    try {
-      const tried = await firstValueFrom(this.#api.tryConvention(this.project(), shown));
-      if (seq === this.#trySeq) this.tried.set(tried);
-    } catch {
-      // The draft cannot be tried while it cannot be kept: that is said where it is.
-      if (seq === this.#trySeq) this.tried.set(null);
-    }
-    if (seq === this.#trySeq) this.trying.set(false);
-  }
   constructor() {
     addEventListener('pagehide', this.#leave);
   }
@@ -187,18 +174,13 @@ export class ConventionDraft implements OnDestroy {
   };
   ngOnDestroy(): void {
     removeEventListener('pagehide', this.#leave);
-    clearTimeout(this.#tryTimer);
+    this.trial.stop();
     if (this.saving() === 'saving') void this.settle();
-  }
-  #trySoon(): void {
-    clearTimeout(this.#tryTimer);
-    this.#tryTimer = setTimeout(() => void this.try(), 700);
   }
   #fresh(): void {
     this.saving.set('saved');
     this.problem.set('');
-    this.tried.set(null);
-    void this.try();
+    this.trial.anew();
   }
   async #save(): Promise<void> {
     const [info, draft] = [this.info(), this.draft()];

@@ -36,7 +36,7 @@ import { ProjectConventions } from './project-conventions';
       }
     </p>
     <table class="mt-2 w-full text-small">
-      @for (one of draft.tried(); track one.id) {
+      @for (one of draft.trial.tried(); track one.id) {
         <tr class="border-b border-line">
           <td class="py-1.5 font-mono">{{ one.name }}</td>
           <td class="text-ink-2">{{ one.convention }}{{ one.revision ? ', rev ' + one.revision : '' }}</td>
@@ -108,7 +108,7 @@ export class ConventionUses {
       async () => {
         this.conventions.asked.reload();
         if (info) await this.draft.open(info.id);
-        else await this.draft.try();
+        else this.draft.trial.now();
       },
     );
   }

@@ -12,8 +12,8 @@ import { ConventionDraft } from './convention-draft';
   template: `
     <h2 class="font-bold">What this {{ draft.draft() ? 'draft' : 'convention' }} would do</h2>
     <p class="mt-1 text-small text-ink-2">
-      {{ draft.trying() ? 'Trying it on…' : 'against what each scene is held to, on ' }}
-      @if (!draft.trying()) {
+      {{ draft.trial.busy() ? 'Trying it on…' : 'against what each scene is held to, on ' }}
+      @if (!draft.trial.busy()) {
         {{ scenes().length | count: 'scene' }}, {{ names() | count: 'name' }}
       }
     </p>
@@ -81,7 +81,7 @@ import { ConventionDraft } from './convention-draft';
         } @empty {
           <tr>
             <td colspan="3" class="py-2 text-ink-2">
-              {{ draft.tried() === null ? '' : 'The project has no scenes yet.' }}
+              {{ draft.trial.tried() === null ? '' : 'The project has no scenes yet.' }}
             </td>
           </tr>
         }
@@ -143,7 +143,7 @@ import { ConventionDraft } from './convention-draft';
 export class DraftEffect {
   readonly draft = inject(ConventionDraft);
   readonly opened = signal<number | null>(null);
-  readonly scenes = computed(() => this.draft.tried() ?? []);
+  readonly scenes = computed(() => this.draft.trial.tried() ?? []);
   readonly names = computed(() => this.scenes().reduce((sum, one) => sum + one.names, 0));
   readonly users = computed(() => this.draft.info()?.scenes.length ?? 0);
   readonly form = inject(NonNullableFormBuilder).group({ note: '', all: true });

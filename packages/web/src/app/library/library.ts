@@ -34,8 +34,8 @@ import { BinSheet } from './bin-sheet';
 import { filesFromDrop, filesFromList } from './dropped-files';
 import { JobList } from './job-list';
 import { libraryTitle } from './library-title';
+import { SceneTable } from './scene-table';
 import { TrendChart } from './trend-chart';
-import { Tip } from '../ui/tip';
 
 /** The project's scenes and how each stands. */
 @Component({
@@ -51,8 +51,8 @@ import { Tip } from '../ui/tip';
     NgIcon,
     ProjectCrumb,
     RouterLink,
+    SceneTable,
     SeverityMark,
-    Tip,
     TopBar,
     TrendChart,
   ],
@@ -145,10 +145,6 @@ export class Library {
       },
       error: (error: unknown) => this.#toasts.complain(error),
     });
-  }
-  share(scene: LibraryInfo['scenes'][number]): number {
-    const { standing } = scene;
-    return standing?.named ? Math.floor((100 * standing.fitting) / standing.named) : 100;
   }
   over(event: DragEvent): void {
     if (!this.mayEdit() || !event.dataTransfer?.types.includes('Files')) return;

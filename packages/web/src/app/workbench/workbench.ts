@@ -16,13 +16,8 @@ import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
 import { checkRegistry } from '@renquil/core/checks';
-import type { Convention } from '@renquil/core/names';
-import { firstValueFrom } from 'rxjs';
-import type { LearnFrom } from '../conventions/learn-sheet';
 import { TopBar } from '../shell/top-bar';
-import { Api } from '../state/api';
 import { Session } from '../state/session';
-import { evenly } from '../ui/evenly';
 import { Analysis } from '../state/analysis';
 import { Commands } from '../state/commands';
 import { OpenScene } from '../state/open-scene';
@@ -44,6 +39,7 @@ import { ProposeState } from './name/propose-state';
 import { Speaker } from './speaker';
 import { SaveStatusBox } from './save-status-box';
 import { FitStrip } from './fit-strip';
+import { LearnFromScene } from './learn-from-scene';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
 import { ViewRoom } from './viewport/view-room';
@@ -85,6 +81,7 @@ import { Tip } from '../ui/tip';
     SlotCells,
     Speaker,
     StageHost,
+    LearnFromScene,
   ],
   viewProviders: [provideIcons({ lucideRedo2, lucideUndo2 })],
   templateUrl: './workbench.html',
@@ -101,7 +98,7 @@ export class Workbench {
   readonly room = inject(ViewRoom);
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
-  readonly #api = inject(Api);
+  readonly #learning = inject(LearnFromScene);
   readonly #toasts = inject(ToastList);
   readonly #view = inject(ViewContainerRef);
   readonly scene = input.required<string>();
@@ -181,29 +178,8 @@ export class Workbench {
   );
 
   /** A convention out of the names of all, or of what is picked, gone on with on its own page. */
-  async learn(of: 'all' | 'picked' = 'picked'): Promise<void> {
-    const { project, scene } = this.open.info()!;
-    try {
-      await this.open.settled();
-    } catch (error) {
-      return this.#toasts.complain(error);
-    }
-    // Learning looks at some thousands of names; more need not be sent than a request may hold.
-    const objects = of === 'all' ? null : [...evenly([...this.ledger.picking().picked], 200_000)];
-    const { LearnSheet } = await import('../conventions/learn-sheet');
-    const data: LearnFrom = { project: project.slug, picked: { scene: scene.id, name: scene.name, objects } };
-    const ref = this.#dialog.open<{ name: string; body: Convention }>(LearnSheet, {
-      ariaLabel: 'Learn a convention',
-      data,
-    });
-    const made = await firstValueFrom(ref.closed);
-    if (!made) return;
-    try {
-      const { id } = await firstValueFrom(this.#api.beginConvention(project.slug, made));
-      await this.#router.navigate(['/projects', project.slug, 'conventions'], { queryParams: { open: id } });
-    } catch (error) {
-      this.#toasts.complain(error);
-    }
+  learn(of: 'all' | 'picked' = 'picked'): Promise<void> {
+    return this.#learning.learn(of === 'all' ? null : this.ledger.picking().picked);
   }
   otherNames(): void {
     this.#dialog.open(OtherNames, { ariaLabel: 'Other names', viewContainerRef: this.#view });

@@ -29,12 +29,12 @@ import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { count } from '../../ui/count';
 import { MenuChoice } from '../../ui/menu-choice';
-import { openMenu } from '../../ui/open-menu';
 import { WindowSource } from '../../ui/window-source';
 import { ColumnChoice } from './column-choice';
 import { ColumnEdge } from './column-edge';
 import { ColumnLayout } from './column-layout';
 import { slotTitles } from './ledger-columns';
+import { headHeight, LedgerKeys, rowHeight } from './ledger-keys';
 import { LedgerRow } from './ledger-row';
 import { LedgerState } from './ledger-state';
 import { RowDrag } from './row-drag';
@@ -79,6 +79,7 @@ export class Ledger {
   readonly #injector = inject(Injector);
   readonly drag = new RowDrag();
   readonly cells = inject(SlotCells);
+  readonly keys = new LedgerKeys(this);
   /** Slot columns, or what Arrange wants to see instead. */
   readonly columns = input<'slots' | 'tree'>('slots');
   readonly viewport = viewChild.required(CdkVirtualScrollViewport);
@@ -183,95 +184,6 @@ export class Ledger {
     const { active } = this.state.picking();
     if (active !== null && this.open.mayEdit()) this.state.editCell(null);
   }
-  key(event: KeyboardEvent): void {
-    const grid = this.grid().nativeElement;
-    if (this.state.editing() !== null) {
-      // The field is on its way: letters typed meanwhile belong to it.
-      if (event.target === grid && this.state.typed() !== null && event.key.length === 1) {
-        event.preventDefault();
-        this.state.typed.update((text) => (text ?? '') + event.key);
-      }
-      return;
-    }
-    // A column's own button is pressed by its own keys.
-    if (event.target !== grid && (event.key === 'Enter' || event.key === ' ')) return;
-    const action = this.#chord(event) ?? this.#inCellKey(event) ?? this.#plainKey(event);
-    if (action === undefined || action === 'others') return;
-    event.preventDefault();
-    action();
-  }
-  /** What a key does together with Ctrl, Cmd or Alt; 'others': it is somebody else's. */
-  #chord(event: KeyboardEvent): (() => void) | 'others' | undefined {
-    const ctrl = event.ctrlKey || event.metaKey;
-    if (ctrl && event.key === 'a') return () => this.state.pickShown();
-    if (ctrl && event.key === 'd' && this.#inCell() && this.open.mayEdit())
-      return () => this.cells.fillDown(this.state.cell()!);
-    if (event.altKey && event.key === 'ArrowDown') return () => this.#openColumnMenu();
-    return ctrl || event.altKey ? 'others' : undefined;
-  }
-  /** What a key does among the cells of slots: Tab goes on to the next, a letter begins to type in it. */
-  #inCellKey(event: KeyboardEvent): (() => void) | 'others' | undefined {
-    if (event.key === 'Tab' && this.columns() === 'slots' && this.state.picking().active !== null) {
-      this.state.stepCell(event.shiftKey ? -1 : 1, this.slots());
-      // From the last slot the key goes on to what comes after the ledger.
-      return this.state.cell() !== null ? () => undefined : 'others';
-    }
-    if (this.#inCell() && event.key.length === 1 && event.key !== ' ' && this.open.mayEdit())
-      return () => this.state.editCell(event.key);
-    return undefined;
-  }
-  #plainKey({ key, shiftKey: extends_ }: KeyboardEvent): (() => void) | undefined {
-    const height = this.grid().nativeElement.clientHeight - headHeight;
-    const page = Math.max(1, Math.floor(height / rowHeight) - 1);
-    const actions: Readonly<Record<string, () => void>> = {
-      ArrowDown: () => this.state.step(1, extends_),
-      ArrowUp: () => this.state.step(-1, extends_),
-      PageDown: () => this.state.step(page, extends_),
-      PageUp: () => this.state.step(-page, extends_),
-      Home: () => this.state.toEdge('first', extends_),
-      End: () => this.state.toEdge('last', extends_),
-      ArrowLeft: () => (this.#inCell() ? this.state.stepCell(-1, this.slots()) : this.state.walk('out')),
-      ArrowRight: () => (this.#inCell() ? this.state.stepCell(1, this.slots()) : this.state.walk('in')),
-      // The whole name, wherever the keys are; Enter changes the cell they are in.
-      F2: () => (this.state.cell.set(null), this.startEditing()),
-      Delete: () => this.#clearCell(),
-      Enter: () => this.startEditing(),
-      Escape: () => (this.#inCell() ? this.state.cell.set(null) : this.state.pickNothing()),
-      ' ': () => this.#toggleActive(),
-    };
-    return Object.hasOwn(actions, key) ? actions[key] : undefined;
-  }
-  #inCell(): boolean {
-    return this.columns() === 'slots' && this.state.cell() !== null;
-  }
-  #clearCell(): void {
-    const { active } = this.state.picking();
-    if (this.#inCell() && active !== null && this.open.mayEdit())
-      this.cells.put(active, this.state.cell()!, '');
-  }
-  copy(event: ClipboardEvent): void {
-    if (this.state.editing() !== null || this.columns() !== 'slots' || !this.state.picking().picked.size)
-      return;
-    event.clipboardData?.setData('text/plain', this.cells.copy(this.state.cell()));
-    event.preventDefault();
-  }
-  paste(event: ClipboardEvent): void {
-    if (this.state.editing() !== null || this.columns() !== 'slots' || !this.open.mayEdit()) return;
-    event.preventDefault();
-    this.cells.paste(this.state.cell(), event.clipboardData?.getData('text/plain') ?? '');
-  }
-  #toggleActive(): void {
-    const { active } = this.state.picking();
-    if (active !== null) this.state.pick(active, 'toggle');
-  }
-  /** The menu of the column the keys are in; in Arrange that of all columns. */
-  #openColumnMenu(): void {
-    if (this.columns() === 'tree') return openMenu(this.columnTrigger());
-    const cell = this.state.cell() ?? this.slots()[0];
-    this.heads()
-      .find((head) => head.slot() === cell)
-      ?.openMenu();
-  }
   #scrollTo(id: number): void {
     const at = this.state.rows().indexOf(id);
     if (at < 0) return;
@@ -284,5 +196,3 @@ export class Ledger {
     grid.scrollTop = Math.max(0, y < top && top - y < 60 ? y : y - size / 2 + rowHeight / 2);
   }
 }
-const rowHeight = 26;
-const headHeight = 30;

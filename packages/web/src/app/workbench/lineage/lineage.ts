@@ -17,16 +17,11 @@ import { CountPipe } from '../../ui/count';
 import { settled } from '../../ui/settled';
 import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
-import { LedgerState, worst } from '../ledger/ledger-state';
+import { LedgerState } from '../ledger/ledger-state';
 import { ArrangeState } from '../arrange/arrange-state';
-import { layerRows } from '../arrange/layer-rows';
-import { tally } from '../arrange/tally';
+import { drawLineage, rowHeight } from './draw-lineage';
+import { tintOf, tints, type Tint } from './lineage-tint';
 import { layLineage, walkLineage, widths, type Block, type WidthBy } from './lineage-layout';
-
-const tints = ['findings', 'mark', 'layer'] as const;
-type Tint = (typeof tints)[number];
-
-const rowHeight = 27;
 
 /** The tree drawn as a map: what is above lies above, as wide as what it holds. Arrows walk it, a click picks. */
 @Component({
@@ -185,70 +180,15 @@ export class Lineage {
     return this.blocks().find((block) => block.depth === row && x >= block.x0 && x < block.x1)?.id ?? null;
   }
   #draw(blocks: readonly Block[], picked: ReadonlySet<ObjectId>, hovered: ObjectId | null): void {
-    const canvas = this.canvas().nativeElement;
     const width = this.width();
     if (!width) return;
-    const ratio = devicePixelRatio || 1;
-    const height = (Math.max(0, ...blocks.map((block) => block.depth)) + 1) * rowHeight;
-    canvas.width = width * ratio;
-    canvas.height = height * ratio;
-    canvas.style.height = `${height}px`;
-    const pen = canvas.getContext('2d')!;
-    pen.scale(ratio, ratio);
-    pen.font = `12px 'Atkinson Hyperlegible Mono Variable', monospace`;
-    pen.textBaseline = 'middle';
-    const css = getComputedStyle(document.documentElement);
-    const colour = (name: string): string => css.getPropertyValue(name).trim();
-    const [plain, jonquil, line, ink, block, warn, onJonquil] = [
-      '--picked',
-      '--jonquil',
-      '--line-strong',
-      '--ink',
-      '--block',
-      '--warn',
-      '--on-jonquil',
-    ].map(colour) as [string, string, string, string, string, string, string];
-    const tintOf = this.#tintOf({ block, warn, line });
-    for (const { id, depth, x0, x1 } of blocks) {
-      const object = this.#open.scene.find(id);
-      if (!object) continue;
-      const [x, y, w, h] = [x0 * width, depth * rowHeight, (x1 - x0) * width, rowHeight - 2];
-      pen.fillStyle = picked.has(id) ? jonquil : plain;
-      pen.fillRect(x, y, Math.max(0.5, w - 1.5), h);
-      const tint = picked.has(id) ? null : tintOf(id);
-      if (tint) {
-        pen.globalAlpha = 0.25;
-        pen.fillStyle = tint;
-        pen.fillRect(x, y, Math.max(0.5, w - 1.5), h);
-        pen.globalAlpha = 1;
-      }
-      if (w > 6) {
-        pen.strokeStyle = id === hovered ? (this.dragged?.moved ? jonquil : ink) : line;
-        pen.strokeRect(x + 0.5, y + 0.5, w - 2.5, h - 1);
-      }
-      if (w > 26) {
-        pen.fillStyle = picked.has(id) ? onJonquil : ink;
-        pen.fillText(cutTo(object.name, w - 12), x + 6, y + h / 2);
-      }
-    }
-  }
-  /** The colour of a block: of its worst finding, its mark, or its layer. */
-  #tintOf({ block, warn, line }: Record<'block' | 'warn' | 'line', string>): (id: ObjectId) => string | null {
     const { scene } = this.#open;
-    if (this.tint() === 'mark') return (id) => scene.get(id).mark?.colour ?? null;
-    if (this.tint() === 'layer') {
-      const rows = layerRows(scene, tally(scene).layers, 'Base');
-      const colours = new Map(rows.map(({ name, colour }) => [name, colour] as const));
-      return (id) => colours.get(scene.get(id).layer) ?? null;
-    }
-    return (id) => {
-      const severity = worst(this.#analysis.of(id))?.severity;
-      return !severity ? null : severity === 'blocker' ? block : severity === 'warning' ? warn : line;
-    };
+    drawLineage(this.canvas().nativeElement, width, blocks, {
+      nameOf: (id) => scene.find(id)?.name ?? null,
+      tintOf: (colours) => tintOf(this.tint(), scene, this.#analysis, colours),
+      picked,
+      hovered,
+      isDropped: this.dragged?.moved === true,
+    });
   }
-}
-/** As much of a name as there is room for, pixels. */
-function cutTo(name: string, room: number): string {
-  const fits = Math.floor(room / 7.3);
-  return name.length > fits ? `${name.slice(0, Math.max(1, fits - 1))}…` : name;
 }

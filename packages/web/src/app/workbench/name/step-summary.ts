@@ -1,5 +1,6 @@
 import type { RecipeStep } from '@renquil/core/names/recipe';
-import { caseTitles, cuts, orders, restarts, stepKinds, ways } from './step-kinds';
+import { stepKinds } from './step-kinds';
+import { caseTitles, cuts, orders, restarts, ways } from './step-words';
 
 /** A step in a few words. */
 export interface StepSummary {

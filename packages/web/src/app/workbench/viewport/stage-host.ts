@@ -1,3 +1,4 @@
+import { makeCanvas, stageColours } from './stage-canvas';
 import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import { uniteBoxes, type Box } from '@renquil/core/math';
 import { worldBounds, type ObjectId } from '@renquil/core/scene';
@@ -10,7 +11,6 @@ import { DrawnTouch } from './drawn-touch';
 import type { FromGeometry, ToGeometry } from './geometry-messages';
 import { Stage } from './stage';
 import type { ViewName } from './stage-camera';
-import type { StageColours } from './stage-materials';
 
 /**
  * The one stage of an open scene. It lives as long as the scene is open: a step that shows it takes the canvas in, and
@@ -42,7 +42,7 @@ export class StageHost implements OnDestroy {
       this.#theme.name();
       const stage = this.stage();
       // The page takes its colours on first.
-      if (stage) untracked(() => requestAnimationFrame(() => stage.colour(colours())));
+      if (stage) untracked(() => requestAnimationFrame(() => stage.colour(stageColours())));
     });
     // Read anew from the server, the scene is another one: so is its stage.
     effect(() => {
@@ -138,7 +138,7 @@ export class StageHost implements OnDestroy {
     try {
       // Asked first on a canvas of its own: three says its piece in the console where there is none.
       if (!document.createElement('canvas').getContext('webgl2')) throw new Error('no WebGL');
-      stage = new Stage(canvas, this.#open.sceneNow, colours());
+      stage = new Stage(canvas, this.#open.sceneNow, stageColours());
     } catch {
       this.problem.set('This browser cannot draw in 3D (no WebGL). Everything else works.');
       this.loading.set(null);
@@ -186,23 +186,4 @@ export class StageHost implements OnDestroy {
     this.#touch.forget();
     this.loading.set(null);
   }
-}
-
-function colours(): StageColours {
-  const css = getComputedStyle(document.documentElement);
-  const token = (name: string): string => css.getPropertyValue(name).trim();
-  return { sky: token('--sky'), ground: token('--grid'), ink: token('--ink'), pick: token('--jonquil') };
-}
-
-function makeCanvas(): HTMLCanvasElement {
-  const canvas = document.createElement('canvas');
-  canvas.className =
-    'block size-full touch-none outline-none focus-visible:shadow-[inset_0_0_0_2px_var(--jonquil)]';
-  canvas.tabIndex = 0;
-  canvas.setAttribute('role', 'img');
-  canvas.setAttribute(
-    'aria-label',
-    'The scene in 3D. F fits, I shows only what is picked, B picks by a box, N and C pick, 1 to 4 change the view.',
-  );
-  return canvas;
 }
