@@ -13,6 +13,7 @@ import { Session } from '../app/state/session';
 import { FindingsState } from '../app/workbench/check/findings-state';
 import { LedgerState } from '../app/workbench/ledger/ledger-state';
 import { ArrangeState } from '../app/workbench/arrange/arrange-state';
+import { SettingsState } from '../app/workbench/arrange/settings-state';
 import { ColumnChoice } from '../app/workbench/ledger/column-choice';
 import { SlotCells } from '../app/workbench/ledger/slot-cells';
 import { SwitchPaint } from '../app/workbench/ledger/switch-paint';
@@ -63,6 +64,7 @@ export async function workbenchBed(
       ProposeState,
       FindingsState,
       ArrangeState,
+      SettingsState,
       ColumnChoice,
       SwitchPaint,
       SlotCells,

@@ -26,6 +26,7 @@ import { CountPipe } from '../ui/count';
 import { HistoryStep } from '../history/history-step';
 import { SaveVersion } from '../history/save-version';
 import { ArrangeState } from './arrange/arrange-state';
+import { SettingsState } from './arrange/settings-state';
 import { ArrangeStep } from './arrange/arrange-step';
 import { CheckStep } from './check/check-step';
 import { FindingsState } from './check/findings-state';
@@ -76,6 +77,7 @@ import { Tip } from '../ui/tip';
     ProposeState,
     FindingsState,
     ArrangeState,
+    SettingsState,
     ColumnChoice,
     SwitchPaint,
     SlotCells,

@@ -42,7 +42,7 @@ export function arrangeCommands(arrange: ArrangeState, mayEdit: () => boolean): 
     ...switchNames.map((name) =>
       on(`Turn the switch ${name}`, () => {
         const [first] = arrange.picked();
-        if (first !== undefined) arrange.toggle(first, name);
+        if (first !== undefined) arrange.settings.toggle(first, name);
       }),
     ),
     on('Remove what is picked', () => arrange.remove(), 'Ctrl Delete'),

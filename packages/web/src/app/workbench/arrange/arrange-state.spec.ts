@@ -75,7 +75,7 @@ describe('arranging', () => {
     const bed = await workbenchBed('r\n  a\n    m : mesh\n  b @5,0,0\n    n : mesh');
     const arrange = TestBed.inject(ArrangeState);
     bed.ledger.pickAll([3]);
-    arrange.toggle(3, 'goes');
+    arrange.settings.toggle(3, 'goes');
     arrange.repeatOnTwins();
     expect(bed.open.scene.get(5).switches.goes).toBeFalse();
     bed.open.apply('Rename r', [{ kind: 'rename', object: 1, from: 'r', to: 's' }]);
@@ -84,7 +84,7 @@ describe('arranging', () => {
   });
   it('turns one switch of many rows as one change', async () => {
     const { arrange, open } = await start();
-    arrange.turn([1, 4, 5], 'pickable', false);
+    arrange.settings.turn([1, 4, 5], 'pickable', false);
     expect([1, 2, 4, 5].map((id) => open.scene.get(id).switches.pickable)).toEqual([
       false,
       true,

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { InsertEdit, Edit } from '@renquil/core/edits';
+import type { InsertEdit } from '@renquil/core/edits';
 import type { Transform } from '@renquil/core/math';
 import {
   planOnFork,
@@ -30,12 +30,14 @@ import {
   type TransformSpace,
   type Plan,
 } from '@renquil/core/plans';
-import { mainRoot, type Display, type Mark, type ObjectId, type SwitchName } from '@renquil/core/scene';
+import { mainRoot, type ObjectId } from '@renquil/core/scene';
 import { planShare, repeatOnTwins } from '@renquil/core/twins';
 import { bytes as bytesText } from '../../ui/bytes';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
+import { SettingsState } from './settings-state';
+import { nameIn, saidOf } from './said-of';
 
 /** Tree work on what is picked, in the order it was picked. Whatever cannot be done says why, and nothing changes. */
 @Injectable()
@@ -43,6 +45,7 @@ export class ArrangeState {
   readonly #open = inject(OpenScene);
   readonly #ledger = inject(LedgerState);
   readonly #toasts = inject(ToastList);
+  readonly settings = inject(SettingsState);
   readonly keep = signal<'world' | 'local'>('world');
   /** Metres; 0: no snapping. */
   readonly snap = signal(0);
@@ -58,7 +61,7 @@ export class ArrangeState {
     const name = freeGroupName(scene, 'new_grp');
     const picked = this.picked();
     const options = { name, pivot, layer: this.layer(), snap: this.snap() };
-    const label = picked.length ? `Group ${this.#these(picked)}` : 'Make an empty group';
+    const label = picked.length ? `Group ${saidOf(this.#open.scene, picked)}` : 'Make an empty group';
     if (!this.#apply(label, planGroup(scene, picked, options))) return;
     this.#ledger.show(id);
     // The name is the next thing anyone types.
@@ -70,7 +73,7 @@ export class ArrangeState {
     const picked = this.picked();
     const all = everything || !picked.length;
     const plan = planControl(scene, picked, { layer: this.layer(), snap: this.snap(), everything: all });
-    const over = all ? 'everything' : this.#these(picked);
+    const over = all ? 'everything' : saidOf(this.#open.scene, picked);
     if (!this.#apply(`Add a control over ${over}`, plan) || !plan.ok) return;
     const made = plan.edits[0] as InsertEdit;
     this.#ledger.show(made.branch.data.id);
@@ -85,25 +88,16 @@ export class ArrangeState {
   }
   takeOut(): void {
     const picked = this.picked();
-    this.#apply(`Take ${this.#these(picked)} out`, planTakeOut(this.#open.scene, picked));
+    this.#apply(`Take ${saidOf(this.#open.scene, picked)} out`, planTakeOut(this.#open.scene, picked));
   }
   insertParents(): void {
     const { scene } = this.#open;
     const picked = this.picked();
     const name = (): string => freeGroupName(scene, 'new_grp');
-    this.#apply(`Put a parent over ${this.#these(picked)}`, planInsertParents(scene, picked, name));
-  }
-  /** One material on every part of what is picked. */
-  material(index: number): void {
-    const { scene } = this.#open;
-    const edits = this.picked().flatMap((object): Edit[] => {
-      const { shape, materials: from } = scene.get(object);
-      if (shape === null || (from.length === 1 && from[0] === index)) return [];
-      return [{ kind: 'set', object, field: 'materials', from, to: [index] }];
-    });
-    const name = scene.materials[index]!.name || 'a material without a name';
-    if (edits.length) this.#open.apply(`Put ${name} on ${edits.length}`, edits);
-    else this.#toasts.say('Nothing that is picked has a shape without it.');
+    this.#apply(
+      `Put a parent over ${saidOf(this.#open.scene, picked)}`,
+      planInsertParents(scene, picked, name),
+    );
   }
   /** The last change once more, on every twin of the branch it was made in. */
   repeatOnTwins(): void {
@@ -129,7 +123,9 @@ export class ArrangeState {
   ungroup(all: boolean): void {
     const picked = this.picked();
     const children = picked.flatMap((id) => this.#open.scene.get(id).children);
-    if (this.#apply(`Ungroup ${this.#these(picked)}`, planUngroup(this.#open.scene, picked, all))) {
+    if (
+      this.#apply(`Ungroup ${saidOf(this.#open.scene, picked)}`, planUngroup(this.#open.scene, picked, all))
+    ) {
       this.#ledger.pickAll(children.filter((id) => this.#open.scene.find(id)));
     }
   }
@@ -145,9 +141,9 @@ export class ArrangeState {
       under,
       ...(index === undefined ? {} : { index: index + i }),
     }));
-    const where = under === null ? 'the top' : this.#name(under);
+    const where = under === null ? 'the top' : nameIn(this.#open.scene, under);
     this.#apply(
-      `Put ${this.#these(objects)} under ${where}`,
+      `Put ${saidOf(this.#open.scene, objects)} under ${where}`,
       planMoves(this.#open.scene, moves, this.keep()),
     );
   }
@@ -161,7 +157,10 @@ export class ArrangeState {
       return { object: id, under: above, index: scene.childrenOf(above).indexOf(parent) + 1 };
     });
     if (moves.length)
-      this.#apply(`Lift out ${this.#these(picked)}`, planMoves(scene, moves.reverse(), this.keep()));
+      this.#apply(
+        `Lift out ${saidOf(this.#open.scene, picked)}`,
+        planMoves(scene, moves.reverse(), this.keep()),
+      );
   }
   shift(by: 1 | -1): void {
     const { active } = this.#ledger.picking();
@@ -171,20 +170,20 @@ export class ArrangeState {
     const index = scene.childrenOf(parent).indexOf(active) + by;
     if (index < 0 || index >= scene.childrenOf(parent).length) return;
     this.#apply(
-      `Move ${this.#name(active)} ${by < 0 ? 'up' : 'down'}`,
+      `Move ${nameIn(this.#open.scene, active)} ${by < 0 ? 'up' : 'down'}`,
       planMoves(scene, [{ object: active, under: parent, index }], this.keep()),
     );
   }
   sort(): void {
     const { active } = this.#ledger.picking();
     this.#apply(
-      `Sort what is under ${active === null ? 'the top' : this.#name(active)}`,
+      `Sort what is under ${active === null ? 'the top' : nameIn(this.#open.scene, active)}`,
       planSort(this.#open.scene, active),
     );
   }
   remove(): void {
     const picked = this.picked();
-    if (this.#open.apply(`Remove ${this.#these(picked)}`, planRemove(this.#open.scene, picked)))
+    if (this.#open.apply(`Remove ${saidOf(this.#open.scene, picked)}`, planRemove(this.#open.scene, picked)))
       this.#ledger.pickNothing();
   }
   pivot(at: PivotAt): void {
@@ -195,15 +194,21 @@ export class ArrangeState {
     const measured =
       at === 'mean' && scene.get(active).children.length ? scene.get(active).children : [active];
     this.#apply(
-      `Set the pivot of ${this.#name(active)}`,
+      `Set the pivot of ${nameIn(this.#open.scene, active)}`,
       planPivot(scene, active, pivotPoint(scene, measured, at, this.snap())),
     );
   }
   setTransform(id: ObjectId, space: TransformSpace, to: Transform): boolean {
-    return this.#apply(`Place ${this.#name(id)}`, planTransform(this.#open.scene, id, space, to));
+    return this.#apply(
+      `Place ${nameIn(this.#open.scene, id)}`,
+      planTransform(this.#open.scene, id, space, to),
+    );
   }
   zero(channels: readonly Channel[]): void {
-    this.#apply(`Zero ${this.#these(this.picked())}`, planZero(this.#open.scene, this.picked(), channels));
+    this.#apply(
+      `Zero ${saidOf(this.#open.scene, this.picked())}`,
+      planZero(this.#open.scene, this.picked(), channels),
+    );
   }
   mirror(across: MirrorAcross): void {
     const tops = topObjects(this.#open.scene, this.picked());
@@ -215,82 +220,25 @@ export class ArrangeState {
       }
     });
     this.#apply(
-      `Mirror ${this.#these(tops)} across ${across === 'asset' ? 'its middle' : across.toUpperCase()}`,
+      `Mirror ${saidOf(this.#open.scene, tops)} across ${across === 'asset' ? 'its middle' : across.toUpperCase()}`,
       plan,
     );
   }
   rest(): void {
     this.#open.apply(
-      `Take as rest: ${this.#these(this.picked())}`,
+      `Take as rest: ${saidOf(this.#open.scene, this.picked())}`,
       planRest(this.#open.scene, this.picked()),
     );
   }
   backToRest(): void {
     this.#open.apply(
-      `Back to rest: ${this.#these(this.picked())}`,
+      `Back to rest: ${saidOf(this.#open.scene, this.picked())}`,
       planBackToRest(this.#open.scene, this.picked()),
     );
-  }
-  /** Turns a switch of one object; when it is among what is picked, of all that is picked. */
-  toggle(id: ObjectId, name: SwitchName): void {
-    const to = !this.#open.scene.get(id).switches[name];
-    this.#set(id, `Turn ${name} ${to ? 'on' : 'off'} for`, 'switches', (one) => ({
-      ...this.#open.scene.get(one).switches,
-      [name]: to,
-    }));
-  }
-  toLayer(layer: string): void {
-    const active = this.picked()[0];
-    if (active !== undefined) this.#set(active, `Into layer ${layer}:`, 'layer', () => layer);
-  }
-  mark(mark: Mark | null): void {
-    const active = this.picked()[0];
-    if (active !== undefined)
-      this.#set(active, mark ? `Mark as ${mark.word}:` : 'Unmark', 'mark', () => mark);
-  }
-  /** How what is picked is drawn; null: as its layer or a set says. */
-  display(look: Display | null): void {
-    const active = this.picked()[0];
-    if (active !== undefined)
-      this.#set(active, look ? `Draw as ${look}:` : 'Draw as the layer says:', 'display', () => look);
-  }
-  /** One switch of many objects, as a drag down its column turns it. */
-  turn(ids: readonly ObjectId[], name: SwitchName, to: boolean): void {
-    const { scene } = this.#open;
-    const edits = ids.flatMap((object): Edit[] => {
-      const from = scene.get(object).switches;
-      return from[name] === to
-        ? []
-        : [{ kind: 'set', object, field: 'switches', from, to: { ...from, [name]: to } }];
-    });
-    this.#open.apply(`Turn ${name} ${to ? 'on' : 'off'} for ${this.#these(ids)}`, edits);
-  }
-  #set<F extends 'switches' | 'layer' | 'mark' | 'display'>(
-    id: ObjectId,
-    label: string,
-    field: F,
-    to: (id: ObjectId) => Extract<Edit, { kind: 'set' }>['to'],
-  ): void {
-    const picked = this.#ledger.picking().picked;
-    const all = picked.has(id) ? [...picked] : [id];
-    const { scene } = this.#open;
-    const edits = all.flatMap((object): Edit[] => {
-      const [from, next] = [scene.get(object)[field] ?? null, to(object)];
-      return JSON.stringify(from) === JSON.stringify(next)
-        ? []
-        : [{ kind: 'set', object, field, from, to: next }];
-    });
-    this.#open.apply(`${label} ${this.#these(all)}`, edits);
   }
   #apply(label: string, plan: Plan): boolean {
     if (plan.ok) return this.#open.apply(label, plan.edits);
     this.#toasts.complain(`${plan.because}. Nothing was changed.`);
     return false;
-  }
-  #these(ids: readonly ObjectId[]): string {
-    return ids.length === 1 ? this.#name(ids[0]!) : `${ids.length} objects`;
-  }
-  #name(id: ObjectId): string {
-    return this.#open.scene.get(id).name || 'an unnamed object';
   }
 }

@@ -70,7 +70,7 @@ export class LayerList {
     if (!wanted) return;
     if (wanted.renames === null) {
       this.arrange.layer.set(name);
-      if (this.arrange.picked().length) this.arrange.toLayer(name);
+      if (this.arrange.picked().length) this.arrange.settings.toLayer(name);
       else this.open.apply(`Make the layer ${name}`, planLayer(this.open.scene, name, {}));
       return;
     }

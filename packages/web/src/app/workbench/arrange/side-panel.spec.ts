@@ -166,7 +166,7 @@ describe('the list of layers', () => {
   });
   it('renames, colours and deletes one, its objects going to Base', async () => {
     const { page, open } = await start();
-    page.component.arrange.toLayer('Fur');
+    page.component.arrange.settings.toLayer('Fur');
     page.component.naming.set({ renames: 'Fur' });
     page.component.named('Wool');
     page.component.colour('Wool', '#123456');

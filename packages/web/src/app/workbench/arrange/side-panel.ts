@@ -67,10 +67,10 @@ export class SidePanel {
     if (!said) return;
     const colour = known.get(said)?.colour ?? swatches[(known.size + 4) % swatches.length]!;
     const text = note.value.trim();
-    this.arrange.mark({ word: said, colour, ...(text ? { note: text } : {}) });
+    this.arrange.settings.mark({ word: said, colour, ...(text ? { note: text } : {}) });
     word.value = note.value = '';
   }
   mark(word: string, at: number): void {
-    this.arrange.mark({ word, colour: swatches[(at + 1) % swatches.length]! });
+    this.arrange.settings.mark({ word, colour: swatches[(at + 1) % swatches.length]! });
   }
 }

@@ -1,9 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import type { Finding } from '@renquil/core/checks';
 import type { Doubt } from '@renquil/core/names/propose';
 import type { Clash } from '@renquil/core/names/recipe';
-import { parseQuery, type Query } from '@renquil/core/query';
-import type { Kind, ObjectId, Scene } from '@renquil/core/scene';
+import type { ObjectId } from '@renquil/core/scene';
 import {
   nothingPicked,
   pick,
@@ -15,11 +13,10 @@ import {
   type Picking,
 } from '@renquil/core/workbench';
 import { ColumnChoice } from './column-choice';
+import { facesOf } from './faces-of';
+import { LedgerFilter } from './ledger-filter';
 import { compareBy, treeColumns } from './tree-columns';
-import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
-import { inSlices } from '../../ui/in-slices';
-import { largeScene } from '../../ui/settled';
 
 /** Names that a recipe or proposals would give, as the ledger shows them. */
 export interface ShownPreview {
@@ -34,9 +31,9 @@ export interface ShownPreview {
 export class LedgerState {
   readonly #open = inject(OpenScene);
   readonly #columns = inject(ColumnChoice);
-  readonly #analysis = inject(Analysis);
-  readonly filter = signal('');
-  readonly kind = signal<Kind | ''>('');
+  readonly #filter = new LedgerFilter();
+  readonly filter = this.#filter.text;
+  readonly kind = this.#filter.kind;
   readonly folded = signal<ReadonlySet<ObjectId>>(new Set());
   readonly picking = signal<Picking>(nothingPicked);
   readonly editing = signal<ObjectId | null>(null);
@@ -52,50 +49,11 @@ export class LedgerState {
   /** Asks the ledger to bring a row into view. */
   readonly reveal = signal<{ readonly id: ObjectId } | null>(null);
 
-  readonly query = computed(() => {
-    const text = this.filter().trim();
-    const kind = this.kind();
-    try {
-      const words = text ? parseQuery(text) : null;
-      if (!words && !kind) return { test: null, error: null };
-      return {
-        test: ((scene, object) =>
-          (!kind || object.kind === kind) && (!words || words(scene, object))) satisfies Query,
-        error: null,
-      };
-    } catch (error) {
-      return { test: null, error: (error as Error).message };
-    }
-  });
-  /** A large scene is being looked through: what is shown is what was found before. */
-  readonly looking = signal(false);
-  readonly #foundBefore = signal<ReadonlySet<ObjectId> | null>(null);
-  readonly matches = computed<ReadonlySet<ObjectId> | null>(() => {
-    const finder = this.#finder();
-    if (!finder) return null;
-    return finder.isLong ? this.#foundBefore() : atOnce(finder.steps());
-  });
-  /** What the filter finds, step by step; null: there is no filter. */
-  readonly #finder = computed(() => {
-    // What the checks found comes later than the change it is about.
-    if (this.filter().includes('finding:')) this.#analysis.version();
-    const { test } = this.query();
-    const { scene } = this.#open;
-    return test && { isLong: scene.size > largeScene, steps: () => findAll(scene, test) };
-  });
+  readonly query = this.#filter.query;
+  readonly looking = this.#filter.looking;
+  readonly matches = this.#filter.matches;
 
   constructor() {
-    effect((onCleanup) => {
-      const finder = this.#finder();
-      this.looking.set(finder?.isLong ?? false);
-      if (!finder?.isLong) return this.#foundBefore.set(null);
-      onCleanup(
-        inSlices(finder.steps(), (found) => {
-          this.#foundBefore.set(found);
-          this.looking.set(false);
-        }),
-      );
-    });
     // What was picked among few rows is looked for among all when the filter goes.
     let wasNarrow = false;
     effect(() => {
@@ -150,20 +108,7 @@ export class LedgerState {
   readonly order = computed(() => this.rows().ids);
   readonly shownCount = computed(() => this.matches()?.size ?? this.#open.scene.size);
   /** Faces of what is picked and all below it, each object once. */
-  readonly pickedFaces = computed(() => {
-    const { scene } = this.#open;
-    const seen = new Set<ObjectId>();
-    let faces = 0;
-    for (const top of this.picking().picked) {
-      if (!scene.find(top)) continue;
-      for (const { id, shape } of scene.walk(top)) {
-        if (seen.has(id)) continue;
-        seen.add(id);
-        if (shape !== null) faces += scene.shapes[shape]!.faces;
-      }
-    }
-    return faces;
-  });
+  readonly pickedFaces = computed(() => facesOf(this.#open.scene, this.picking().picked));
 
   /** The text a key began an edit with; null: what stood there. */
   readonly typed = signal<string | null>(null);
@@ -276,29 +221,4 @@ export class LedgerState {
     this.pick(id, how);
     this.reveal.set({ id });
   }
-}
-
-function* findAll(scene: Scene, test: Query): Generator<void, ReadonlySet<ObjectId>> {
-  const found = new Set<ObjectId>();
-  let n = 0;
-  for (const object of scene.walk()) {
-    if (test(scene, object)) found.add(object.id);
-    if (++n % 256 === 0) yield;
-  }
-  return found;
-}
-function atOnce<T>(steps: Iterator<unknown, T>): T {
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-}
-
-/** The worst of some findings; null: there are none. */
-export function worst(findings: readonly Finding[]): Finding | null {
-  const rank = { blocker: 0, warning: 1, note: 2 };
-  return findings.reduce<Finding | null>(
-    (best, f) => (best && rank[best.severity] <= rank[f.severity] ? best : f),
-    null,
-  );
 }

@@ -3,7 +3,8 @@ import type { CompiledConvention } from '@renquil/core/names';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import { judgeName, type StaysHome, type TreeRow } from '@renquil/core/workbench';
 import type { Analysis } from '../../state/analysis';
-import { worst, type ShownPreview } from './ledger-state';
+import { type ShownPreview } from './ledger-state';
+import { worst } from './worst';
 import type { NameReader } from '../../state/name-reader';
 
 /** What stands in one slot of a row. */

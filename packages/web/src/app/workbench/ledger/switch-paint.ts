@@ -29,14 +29,14 @@ export class SwitchPaint {
   }
   /** The pointer's own clicks end in `#end`; this one came from a key or a script. */
   click(event: MouseEvent, id: ObjectId, name: SwitchName): void {
-    if (event.detail === 0) this.#arrange.toggle(id, name);
+    if (event.detail === 0) this.#arrange.settings.toggle(id, name);
   }
   #end(): void {
     const now = this.now();
     this.now.set(null);
     if (!now) return;
     const [first, ...more] = now.ids;
-    if (more.length) this.#arrange.turn([...now.ids], now.name, now.to);
-    else this.#arrange.toggle(first!, now.name);
+    if (more.length) this.#arrange.settings.turn([...now.ids], now.name, now.to);
+    else this.#arrange.settings.toggle(first!, now.name);
   }
 }

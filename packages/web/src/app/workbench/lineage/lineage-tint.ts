@@ -2,7 +2,7 @@ import type { ObjectId, Scene } from '@renquil/core/scene';
 import type { Analysis } from '../../state/analysis';
 import { layerRows } from '../arrange/layer-rows';
 import { tally } from '../arrange/tally';
-import { worst } from '../ledger/ledger-state';
+import { worst } from '../ledger/worst';
 import type { LineageColours } from './draw-lineage';
 
 /** What the blocks of the map are tinted by. */
