@@ -3,12 +3,13 @@ import { wordCases, type SlotRule } from '@renquil/core/names';
 import { ConventionDraft } from './convention-draft';
 import { withSlot } from './convention-edits';
 import { Tip } from '../ui/tip';
+import { Tick } from '../ui/tick';
 
 /** What may stand in a slot, beyond its words: how numbers are written, the case of words, and whether there are several. */
 @Component({
   selector: 'rq-slot-rule-fields',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Tip],
+  imports: [Tick, Tip],
   template: `
     @if (isNumber()) {
       <label class="flex items-center gap-1.5"
@@ -36,18 +37,13 @@ import { Tip } from '../ui/tip';
             [value]="rule().digits"
             (change)="setWhole('digits', digits.value, 1, 12)"
         /></label>
-        <label
-          class="flex items-center gap-1.5"
+        <rq-tick
           rqTip="Wider numbers fit too, without zeros before them: 1, 12, 345"
-        >
-          <input
-            #more
-            type="checkbox"
-            data-testid="at-least"
-            [disabled]="!draft.mayEdit()"
-            [checked]="rule().atLeast === true"
-            (change)="set({ atLeast: more.checked || undefined })"
-          />or more</label
+          testid="at-least"
+          [disabled]="!draft.mayEdit()"
+          [on]="rule().atLeast === true"
+          (onChange)="set({ atLeast: $event || undefined })"
+          >or more</rq-tick
         >
         <label class="flex items-center gap-1.5" rqTip="What the digits have before them, as the v of v02"
           >with<input

@@ -11,6 +11,7 @@ import { InvitationList } from './invitation-list';
 import { OnceLink } from './once-link';
 import { SureButton } from '../ui/sure-button';
 import { Tip } from '../ui/tip';
+import { Tick } from '../ui/tick';
 
 /** The roles, the least first. */
 export const roles: readonly Role[] = ['viewer', 'artist', 'lead'];
@@ -24,7 +25,7 @@ const can: Record<Role, string> = {
 @Component({
   selector: 'rq-member-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InvitationList, LoadState, OnceLink, SureButton, Tip],
+  imports: [InvitationList, LoadState, OnceLink, SureButton, Tick, Tip],
   template: `
     <rq-load-state class="mt-3 block" [of]="members" waiting="Looking who is here" />
     <table class="mt-2 w-full">
@@ -59,13 +60,11 @@ const can: Record<Role, string> = {
                   }
                 </select>
                 @if (makesProjects() && member.role === 'lead' && member.id !== me()) {
-                  <label class="ml-3 inline-flex items-center gap-1.5 text-small">
-                    <input
-                      #may
-                      type="checkbox"
-                      [checked]="member.makesProjects"
-                      (change)="permit(member, may.checked)"
-                    />makes projects</label
+                  <rq-tick
+                    class="ml-3 !inline-block text-small"
+                    [on]="member.makesProjects"
+                    (onChange)="permit(member, $event)"
+                    >makes projects</rq-tick
                   >
                 }
               } @else {

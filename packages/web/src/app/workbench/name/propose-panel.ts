@@ -6,12 +6,13 @@ import { LedgerState } from '../ledger/ledger-state';
 import { ProposeState, reasonTitles } from './propose-state';
 import { Tip } from '../../ui/tip';
 import { SlotColourPipe } from '../../ui/slot-colour';
+import { Tick } from '../../ui/tick';
 
 /** Which of the proposed names are taken, by how sure, by slot, by reason; and why, for the row one is at. */
 @Component({
   selector: 'rq-propose-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, SlotColourPipe, Tip],
+  imports: [CountPipe, SlotColourPipe, Tick, Tip],
   templateUrl: './propose-panel.html',
   host: { class: 'flex h-full min-h-0 flex-col' },
 })

@@ -19,12 +19,13 @@ import { BenchState } from './bench-state';
 import { stepKinds, type StepField } from './step-kinds';
 import { summarise } from './step-summary';
 import { Tip } from '../../ui/tip';
+import { Tick } from '../../ui/tick';
 
 /** One step of the bench: a line when folded, its form when chosen. */
 @Component({
   selector: 'rq-step-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDragHandle, CountPipe, NgIcon, Tip],
+  imports: [CdkDragHandle, CountPipe, NgIcon, Tick, Tip],
   viewProviders: [provideIcons({ lucideArrowDown, lucideArrowUp, lucideTrash2 })],
   templateUrl: './step-card.html',
   host: { class: 'block card', '[class.!border-jonquil]': 'chosen()', '[class.opacity-60]': 'step().off' },
