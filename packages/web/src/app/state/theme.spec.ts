@@ -35,4 +35,23 @@ describe('the theme', () => {
     theme.choose('system');
     expect(theme.choice()).toBe('system');
   });
+  it('is what bars and buttons that differ in the dark go by, not the system', () => {
+    const theme = TestBed.inject(Theme);
+    const bar = document.createElement('span');
+    bar.className = 'bg-spruce dark:bg-ink-2';
+    document.body.append(bar);
+    try {
+      const looks = (choice: 'light' | 'dark', token: string): void => {
+        theme.choose(choice);
+        TestBed.tick();
+        bar.style.color = `var(${token})`;
+        const { color, backgroundColor } = getComputedStyle(bar);
+        expect(backgroundColor).withContext(choice).toBe(color);
+      };
+      looks('light', '--spruce');
+      looks('dark', '--ink-2');
+    } finally {
+      bar.remove();
+    }
+  });
 });
