@@ -136,7 +136,7 @@ export class OpenScene implements OnDestroy {
       // What stays home looks at every object: worked out in a task of its own, before rows are drawn that tell it.
       await nextTask();
       if (mine !== this.#openings) return;
-      untracked(this.home);
+      this.home();
       await nextTask();
       if (mine !== this.#openings) return;
       this.state.set('open');

@@ -37,7 +37,7 @@ import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
 import { SettingsState } from './settings-state';
-import { nameIn, saidOf } from './said-of';
+import { nameIn, saidOf } from '../said-of';
 
 /** Tree work on what is picked, in the order it was picked. Whatever cannot be done says why, and nothing changes. */
 @Injectable()
@@ -61,7 +61,7 @@ export class ArrangeState {
     const name = freeGroupName(scene, 'new_grp');
     const picked = this.picked();
     const options = { name, pivot, layer: this.layer(), snap: this.snap() };
-    const label = picked.length ? `Group ${saidOf(this.#open.scene, picked)}` : 'Make an empty group';
+    const label = picked.length ? `Group ${this.#these(picked)}` : 'Make an empty group';
     if (!this.#apply(label, planGroup(scene, picked, options))) return;
     this.#ledger.show(id);
     // The name is the next thing anyone types.
@@ -73,7 +73,7 @@ export class ArrangeState {
     const picked = this.picked();
     const all = everything || !picked.length;
     const plan = planControl(scene, picked, { layer: this.layer(), snap: this.snap(), everything: all });
-    const over = all ? 'everything' : saidOf(this.#open.scene, picked);
+    const over = all ? 'everything' : this.#these(picked);
     if (!this.#apply(`Add a control over ${over}`, plan) || !plan.ok) return;
     const made = plan.edits[0] as InsertEdit;
     this.#ledger.show(made.branch.data.id);
@@ -88,16 +88,13 @@ export class ArrangeState {
   }
   takeOut(): void {
     const picked = this.picked();
-    this.#apply(`Take ${saidOf(this.#open.scene, picked)} out`, planTakeOut(this.#open.scene, picked));
+    this.#apply(`Take ${this.#these(picked)} out`, planTakeOut(this.#open.scene, picked));
   }
   insertParents(): void {
     const { scene } = this.#open;
     const picked = this.picked();
     const name = (): string => freeGroupName(scene, 'new_grp');
-    this.#apply(
-      `Put a parent over ${saidOf(this.#open.scene, picked)}`,
-      planInsertParents(scene, picked, name),
-    );
+    this.#apply(`Put a parent over ${this.#these(picked)}`, planInsertParents(scene, picked, name));
   }
   /** The last change once more, on every twin of the branch it was made in. */
   repeatOnTwins(): void {
@@ -123,9 +120,7 @@ export class ArrangeState {
   ungroup(all: boolean): void {
     const picked = this.picked();
     const children = picked.flatMap((id) => this.#open.scene.get(id).children);
-    if (
-      this.#apply(`Ungroup ${saidOf(this.#open.scene, picked)}`, planUngroup(this.#open.scene, picked, all))
-    ) {
+    if (this.#apply(`Ungroup ${this.#these(picked)}`, planUngroup(this.#open.scene, picked, all))) {
       this.#ledger.pickAll(children.filter((id) => this.#open.scene.find(id)));
     }
   }
@@ -141,9 +136,9 @@ export class ArrangeState {
       under,
       ...(index === undefined ? {} : { index: index + i }),
     }));
-    const where = under === null ? 'the top' : nameIn(this.#open.scene, under);
+    const where = under === null ? 'the top' : this.#name(under);
     this.#apply(
-      `Put ${saidOf(this.#open.scene, objects)} under ${where}`,
+      `Put ${this.#these(objects)} under ${where}`,
       planMoves(this.#open.scene, moves, this.keep()),
     );
   }
@@ -157,10 +152,7 @@ export class ArrangeState {
       return { object: id, under: above, index: scene.childrenOf(above).indexOf(parent) + 1 };
     });
     if (moves.length)
-      this.#apply(
-        `Lift out ${saidOf(this.#open.scene, picked)}`,
-        planMoves(scene, moves.reverse(), this.keep()),
-      );
+      this.#apply(`Lift out ${this.#these(picked)}`, planMoves(scene, moves.reverse(), this.keep()));
   }
   shift(by: 1 | -1): void {
     const { active } = this.#ledger.picking();
@@ -170,20 +162,20 @@ export class ArrangeState {
     const index = scene.childrenOf(parent).indexOf(active) + by;
     if (index < 0 || index >= scene.childrenOf(parent).length) return;
     this.#apply(
-      `Move ${nameIn(this.#open.scene, active)} ${by < 0 ? 'up' : 'down'}`,
+      `Move ${this.#name(active)} ${by < 0 ? 'up' : 'down'}`,
       planMoves(scene, [{ object: active, under: parent, index }], this.keep()),
     );
   }
   sort(): void {
     const { active } = this.#ledger.picking();
     this.#apply(
-      `Sort what is under ${active === null ? 'the top' : nameIn(this.#open.scene, active)}`,
+      `Sort what is under ${active === null ? 'the top' : this.#name(active)}`,
       planSort(this.#open.scene, active),
     );
   }
   remove(): void {
     const picked = this.picked();
-    if (this.#open.apply(`Remove ${saidOf(this.#open.scene, picked)}`, planRemove(this.#open.scene, picked)))
+    if (this.#open.apply(`Remove ${this.#these(picked)}`, planRemove(this.#open.scene, picked)))
       this.#ledger.pickNothing();
   }
   pivot(at: PivotAt): void {
@@ -194,21 +186,15 @@ export class ArrangeState {
     const measured =
       at === 'mean' && scene.get(active).children.length ? scene.get(active).children : [active];
     this.#apply(
-      `Set the pivot of ${nameIn(this.#open.scene, active)}`,
+      `Set the pivot of ${this.#name(active)}`,
       planPivot(scene, active, pivotPoint(scene, measured, at, this.snap())),
     );
   }
   setTransform(id: ObjectId, space: TransformSpace, to: Transform): boolean {
-    return this.#apply(
-      `Place ${nameIn(this.#open.scene, id)}`,
-      planTransform(this.#open.scene, id, space, to),
-    );
+    return this.#apply(`Place ${this.#name(id)}`, planTransform(this.#open.scene, id, space, to));
   }
   zero(channels: readonly Channel[]): void {
-    this.#apply(
-      `Zero ${saidOf(this.#open.scene, this.picked())}`,
-      planZero(this.#open.scene, this.picked(), channels),
-    );
+    this.#apply(`Zero ${this.#these(this.picked())}`, planZero(this.#open.scene, this.picked(), channels));
   }
   mirror(across: MirrorAcross): void {
     const tops = topObjects(this.#open.scene, this.picked());
@@ -220,19 +206,19 @@ export class ArrangeState {
       }
     });
     this.#apply(
-      `Mirror ${saidOf(this.#open.scene, tops)} across ${across === 'asset' ? 'its middle' : across.toUpperCase()}`,
+      `Mirror ${this.#these(tops)} across ${across === 'asset' ? 'its middle' : across.toUpperCase()}`,
       plan,
     );
   }
   rest(): void {
     this.#open.apply(
-      `Take as rest: ${saidOf(this.#open.scene, this.picked())}`,
+      `Take as rest: ${this.#these(this.picked())}`,
       planRest(this.#open.scene, this.picked()),
     );
   }
   backToRest(): void {
     this.#open.apply(
-      `Back to rest: ${saidOf(this.#open.scene, this.picked())}`,
+      `Back to rest: ${this.#these(this.picked())}`,
       planBackToRest(this.#open.scene, this.picked()),
     );
   }
@@ -240,5 +226,11 @@ export class ArrangeState {
     if (plan.ok) return this.#open.apply(label, plan.edits);
     this.#toasts.complain(`${plan.because}. Nothing was changed.`);
     return false;
+  }
+  #these(ids: readonly ObjectId[]): string {
+    return saidOf(this.#open.scene, ids);
+  }
+  #name(id: ObjectId): string {
+    return nameIn(this.#open.scene, id);
   }
 }

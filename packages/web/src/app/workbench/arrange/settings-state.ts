@@ -4,7 +4,7 @@ import type { Display, Mark, ObjectId, SwitchName } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { LedgerState } from '../ledger/ledger-state';
-import { saidOf } from './said-of';
+import { saidOf } from '../said-of';
 
 /** What objects are set to: switches, layer, mark, look, material; of one, or of all that is picked. */
 @Injectable()

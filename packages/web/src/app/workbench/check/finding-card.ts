@@ -11,6 +11,7 @@ import { NameField } from '../ledger/name-field';
 import { LedgerState } from '../ledger/ledger-state';
 import { FindingsState } from './findings-state';
 import { Tip } from '../../ui/tip';
+import { nameIn } from '../said-of';
 
 /** One finding: which object, what is wrong, why, where the rule comes from, and the way to put it right. */
 @Component({
@@ -61,9 +62,8 @@ export class FindingCard {
   }
   apply(): void {
     const [fix, finding] = [this.fix(), this.state.finding()];
-    const name = this.object()?.name;
     if (fix && finding)
-      this.open.apply(`Fix: ${finding.message} in ${name || 'an unnamed object'}`, fix.edits);
+      this.open.apply(`Fix: ${finding.message} in ${nameIn(this.open.sceneNow, finding.object)}`, fix.edits);
   }
   applyAlike(): void {
     const check = this.state.check();

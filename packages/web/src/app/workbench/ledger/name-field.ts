@@ -14,6 +14,7 @@ import { Tip } from '../../ui/tip';
 import { EditedText } from './edited-text';
 import { Meanwhile } from './meanwhile';
 import { RowField } from './row-field';
+import { nameIn } from '../said-of';
 
 /**
  * The name as a field in its row: Enter keeps it and goes down, Tab keeps and goes on, Escape backs out. When somebody
@@ -93,7 +94,7 @@ export class NameField extends RowField {
   protected put(to: string): void {
     const { id, name } = this.object();
     if (to === name) return;
-    this.open.apply(`Rename ${name || 'an unnamed object'} to ${to || 'nothing'}`, [
+    this.open.apply(`Rename ${nameIn(this.open.sceneNow, id)} to ${to || 'nothing'}`, [
       { kind: 'rename', object: id, from: name, to },
     ]);
   }
