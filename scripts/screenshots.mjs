@@ -108,6 +108,11 @@ try {
   await page.getByTestId('viewport').focus();
   await page.keyboard.press('f');
   await shot('check');
+  await page.getByTestId('waive').click();
+  await page.getByTestId('waive-reason').fill('The rig of the last film knows it by this name');
+  await page.getByTestId('waive-go').click();
+  await page.getByTestId('asked').waitFor();
+  await page.getByTestId('toast').getByRole('button').click();
   await page.getByTestId('fix').click();
   await page.keyboard.press('Control+s');
   await page.getByTestId('note').fill('door without its space');
@@ -126,6 +131,9 @@ try {
   await page.getByTestId('package-file').first().waitFor();
   await page.getByTestId('toast').getByRole('button').click();
   await shot('hand-off');
+  await page.goto('/projects/brannick-pass/waivers');
+  await page.getByTestId('waiver').first().waitFor();
+  await shot('waivers');
   await page.goto('/projects/brannick-pass/people');
   await page.getByTestId('member').first().waitFor();
   await shot('people');
@@ -156,6 +164,9 @@ try {
   await page.waitForTimeout(1500);
   await page.locator('main').evaluate((main) => (main.scrollTop = 0));
   await shot('conventions');
+  await page.getByTestId('rule').nth(3).getByRole('button').first().click();
+  await page.getByRole('button', { name: /Rules of the house/ }).click();
+  await shot('rules');
   await page.goto('/scenes/2/name');
   await ready();
   await page.keyboard.press('Control+k');

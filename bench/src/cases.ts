@@ -13,6 +13,7 @@ import type { Scene } from '@renquil/core/scene';
 import { findTwins } from '@renquil/core/twins';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { measure, memoryOf } from './measure.js';
+import { addAgain } from './again.js';
 import { addNames } from './names.js';
 
 export interface Row {
@@ -78,6 +79,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
     () => runRecipe(read, ids, steps, { policy: 'number-on' }),
     () => plainRename(names),
   );
+  addAgain(add, read);
   addNames(add, read, () => readGltf(glb, 'bench.glb').scene, names, plainCheck);
   addArrange(add, read, ids);
   addWrite(add, glb);

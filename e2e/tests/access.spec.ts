@@ -128,6 +128,12 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
     await page.getByTestId('tried').first().waitFor();
     await page.getByTestId('try-name').fill('L_F_sheeve01_stel_geo');
     await look('conventions, a name tried');
+    await page.getByTestId('rule').first().getByRole('button').first().click();
+    await page.getByTestId('rule-where').waitFor();
+    await look('a rule of the house');
+    await page.goto('/projects/brannick-pass/waivers');
+    await page.getByTestId('waivers-asked').waitFor();
+    await look('waivers');
     await page.goto('/scenes/999999/name');
     await page.getByRole('alert').waitFor();
     await look('a scene that is not there');
@@ -211,6 +217,7 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
     await look('check');
     await page.getByTestId('finding').first().click();
     await look('check, a finding');
+    await dialog(page, 'Alt+w', () => look('a waiver'));
     for (const step of ['hand-off', 'history']) {
       await page.goto(page.url().replace(/\/[a-z-]+(\?.*)?$/, `/${step}`));
       await page.getByRole('main').waitFor();

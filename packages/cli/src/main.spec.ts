@@ -85,6 +85,69 @@ describe('renquil', () => {
       expect(await run('check', at('m.glb'), '--convention', convention)).toBe(0);
       expect(await run('check', at('m.glb'), '--convention', convention, '--fail-on', 'note')).toBe(1);
     });
+    it('takes rules of the house, waivers, and a baseline by which only what is new fails', async () => {
+      const says = '"{name}" hangs at the root.';
+      const rule = {
+        id: 'no-roots',
+        title: 'Nothing at the root',
+        severity: 'blocker',
+        where: 'depth:0',
+        must: 'kind:light',
+        says,
+      };
+      const off = Object.fromEntries(checkRegistry.map(({ id }) => [id, { severity: 'off' }]));
+      const house = put('house.json', { ...partsConvention, checks: off, rules: [rule] });
+      const check = ['check', at('m.glb'), '--convention', house];
+      expect(await run(...check)).toBe(1);
+      expect(out).toContain('[house/no-roots]');
+      const sarif = async (...more: string[]) => {
+        await run(...check, '--format', 'sarif', ...more);
+        const [first] = (JSON.parse(out) as { runs: { results: Record<string, unknown>[] }[] }).runs;
+        return first!.results;
+      };
+      const before = await sarif();
+      expect(before[0]!['ruleId']).toBe('house/no-roots');
+      expect(await run(...check, '--write-baseline', at('base.json'))).toBe(0);
+      expect(await run(...check, '--baseline', at('base.json'))).toBe(0);
+      expect(out).toContain('1 known from before');
+      const known = await sarif('--baseline', at('base.json'));
+      expect(known.map((one) => one['baselineState'])).toEqual(['unchanged']);
+      expect(known[0]!['partialFingerprints']).toEqual(before[0]!['partialFingerprints']);
+      const waivers = put('w.json', {
+        renquil: 'waivers/1',
+        waivers: [{ of: 'query', check: 'house/no-roots', where: '*', reason: 'it is one part' }],
+      });
+      expect(await run(...check, '--waivers', waivers)).toBe(0);
+      expect(out).toContain('0 findings, 1 waived');
+      const waived = await sarif('--waivers', waivers);
+      expect(waived[0]!['suppressions']).toEqual([
+        { kind: 'external', status: 'accepted', justification: 'it is one part' },
+      ]);
+      // What was there before passes, and what comes does not.
+      put('strict.json', { ...partsConvention, rules: [rule] });
+      expect(
+        await run('check', at('m.glb'), '--convention', at('strict.json'), '--baseline', at('base.json')),
+      ).toBe(1);
+    });
+    it('says what is wrong with waivers and baselines, and where', async () => {
+      const bad = put('bad.json', {
+        renquil: 'waivers/1',
+        waivers: [{ of: 'query', check: 'x', where: 'kind:(', reason: 'y' }],
+      });
+      expect(await run('check', at('m.glb'), '--waivers', bad)).toBe(2);
+      expect(err).toContain('waivers[0].where');
+      expect(
+        await run(
+          'check',
+          at('m.glb'),
+          '--waivers',
+          put('none.json', { renquil: 'waivers/1', waivers: [{}] }),
+        ),
+      ).toBe(2);
+      expect(err).toContain('waivers[0].of');
+      expect(await run('check', at('m.glb'), '--baseline', put('b.json', { renquil: 'baseline/2' }))).toBe(2);
+      expect(err).toContain('The baseline cannot be used');
+    });
     it('writes any report to a file', async () => {
       for (const format of ['json', 'sarif', 'junit', 'csv', 'html', 'text']) {
         await run('check', at('m.glb'), at('m.glb'), '--format', format, '--out', at(`r.${format}`));

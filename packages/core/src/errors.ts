@@ -12,6 +12,7 @@ const entry = (status: number, text: string, exit = 2): ErrorEntry => ({ text, s
 
 /** Every error that a person can meet: HTTP status, text with holes, exit code of the command line. */
 export const errorCatalogue = {
+  'baseline-invalid': entry(422, 'The baseline cannot be used: {{detail}}.'),
   'change-conflict': entry(409, 'Someone else changed this first: {{detail}}.'),
   'change-id-taken': entry(409, 'This change carries the id of another one. Nothing was changed.'),
   'change-invalid': entry(422, 'This change does not apply: {{detail}}.'),
@@ -86,6 +87,7 @@ export const errorCatalogue = {
     'What is to be kept is {{size}} MB; the database takes {{limit}} MB at a time.',
   ),
   usage: entry(400, '{{detail}}'),
+  'waivers-invalid': entry(422, 'The waivers cannot be used: {{detail}}.'),
 } as const satisfies Record<string, ErrorEntry>;
 
 /** The codes that programs tell errors by; they stay when texts change. */

@@ -12,5 +12,6 @@ export { shapeCount } from './gltf/instanced-shapes.js';
 export * from './gltf/lacking-images.js';
 export * from './gltf/read-gltf.js';
 export * from './gltf/write-gltf.js';
+export * from './report/baseline.js';
 export * from './report/report.js';
 export * from './report/write-report.js';

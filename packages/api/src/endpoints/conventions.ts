@@ -1,3 +1,4 @@
+import { severities } from '@renquil/core/checks';
 import type { Convention, Misfit } from '@renquil/core/names';
 import type { LearnedGuess } from '@renquil/core/names/learn';
 import { about, filled, nullable, optional } from '../shape.js';
@@ -68,6 +69,14 @@ const triedName = object({
   fits: flag(),
   misfit: nullable(anyObject<Misfit>()),
 });
+const triedRule = object({
+  check: text(),
+  title: text(),
+  severity: oneOf(...severities),
+  before: count(),
+  after: count(),
+  first: list(object({ id: id(), name: text(), says: text() })),
+});
 export const triedScene = object({
   id: id(),
   name: text(),
@@ -78,6 +87,8 @@ export const triedScene = object({
   fitAfter: count(),
   lost: list(triedName),
   won: list(triedName),
+  /** What its rules of the house find. */
+  rules: list(triedRule),
 });
 export const learned = object({
   convention,
@@ -220,7 +231,7 @@ export const tryProjectConvention = endpoint({
   method: 'post',
   path: '/api/projects/:project/conventions/try',
   needs: 'viewer',
-  says: 'What a convention (`body`) would do to the names of all scenes, or of some: how many fit now and then, which are lost and won. Changes nothing.',
+  says: 'What a convention (`body`) would do to the names of all scenes, or of some: how many fit now and then, which are lost and won, and what its rules of the house find. Changes nothing.',
   body: object({ body: draft(), scenes: optional(list(integer(), { max: 1000 })) }),
   reply: object({ scenes: list(triedScene) }),
 });

@@ -11,12 +11,14 @@ const gateLine = object({
   severity: oneOf('blocker', 'warning', 'note'),
   asked: count(),
   wrong: count(),
+  waived: optional(count()),
 });
 /** Of core; held to its type. */
 export const gate: Shape<Gate> = object({
   passes: flag(),
   blockers: count(),
   warnings: count(),
+  waived: optional(count()),
   lines: list(gateLine),
   goes: object({ objects: count(), faces: count(), materials: count() }),
   stays: object({ objects: count(), byWhy: record(count()), takenAlong: count() }),

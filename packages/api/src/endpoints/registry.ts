@@ -15,6 +15,7 @@ import * as scenes from './scenes.js';
 import * as sessions from './sessions.js';
 import * as tokens from './tokens.js';
 import * as versions from './versions.js';
+import * as waivers from './waivers.js';
 import * as words from './words.js';
 
 /** Every endpoint by its name, sorted by its file: what the server answers, the pages ask and docs/api.md lists. */
@@ -90,8 +91,13 @@ export const endpoints = {
   getToken: tokens.getToken,
   listProjectTokens: tokens.listProjectTokens,
   createVersion: versions.createVersion,
+  getVersionFindings: versions.getVersionFindings,
   listSceneVersions: versions.listSceneVersions,
   restoreVersion: versions.restoreVersion,
+  createWaiver: waivers.createWaiver,
+  decideSceneWaiver: waivers.decideSceneWaiver,
+  listProjectWaivers: waivers.listProjectWaivers,
+  listSceneWaivers: waivers.listSceneWaivers,
   getNearWord: words.getNearWord,
   getWordUse: words.getWordUse,
   renameWord: words.renameWord,

@@ -1,6 +1,6 @@
 import type { NamingStatistics } from '@renquil/core/checks';
 import { object, record } from '../objects.js';
-import { nullable, type Shape } from '../shape.js';
+import { nullable, optional, type Shape } from '../shape.js';
 import { count, flag, id, text, time } from '../values.js';
 
 export const projectName = object({
@@ -16,6 +16,8 @@ export const standing: Shape<NamingStatistics, NamingStatistics> = object({
   fitting: count(),
   counts: object({ blocker: count(), warning: count(), note: count() }),
   byCheck: record(count()),
+  waived: optional(count()),
+  titles: optional(record(text())),
 });
 export const sceneSummary = object({
   id: id(),

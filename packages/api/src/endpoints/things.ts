@@ -23,6 +23,7 @@ import { accountName, sessionInfo } from './sessions.js';
 import { projectName, sceneSummary, standing } from './shared.js';
 import { tokenInfo, aboutToken } from './tokens.js';
 import { versionInfo } from './versions.js';
+import { waiverInfo } from './waivers.js';
 import { nearWord, wordUse, wordRename } from './words.js';
 
 /** The things that bodies and replies hold, by the names that the documents give them. */
@@ -64,6 +65,7 @@ export const things = {
   ToldElsewhere: toldElsewhere,
   TriedScene: triedScene,
   VersionInfo: versionInfo,
+  WaiverInfo: waiverInfo,
   WordRename: wordRename,
   WordUse: wordUse,
 } as const;
@@ -102,5 +104,7 @@ export type TokenInfo = Of<typeof tokenInfo>;
 export type ToldElsewhere = Of<typeof toldElsewhere>;
 export type TriedScene = Of<typeof triedScene>;
 export type VersionInfo = Of<typeof versionInfo>;
+/** What is let pass, or asked to be. */
+export type WaiverInfo = Of<typeof waiverInfo>;
 export type WordRename = Of<typeof wordRename>;
 export type WordUse = Of<typeof wordUse>;

@@ -1,5 +1,5 @@
 import { optional } from '../shape.js';
-import { list, object } from '../objects.js';
+import { list, object, record } from '../objects.js';
 import { count, id, requestId, text, time } from '../values.js';
 import { endpoint } from '../endpoint.js';
 import { edits } from './changes.js';
@@ -20,6 +20,14 @@ export const createVersion = endpoint({
   body: object({ note: text({ max: 1000, trim: true }), id: optional(requestId()) }),
   status: 201,
   reply: object({ number: id(), revision: count() }),
+});
+
+export const getVersionFindings = endpoint({
+  method: 'get',
+  path: '/api/scenes/:scene/versions/:version/findings',
+  needs: 'viewer',
+  says: 'What the checks of the convention that the scene is held to now find in it as it was at a version: by check, the ids of objects.',
+  reply: object({ version: id(), found: record(list(id())) }),
 });
 
 export const listSceneVersions = endpoint({

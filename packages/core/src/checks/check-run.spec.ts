@@ -1,8 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { applyChange } from '../edits/change.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
-import { randomEdit, randomTree, sceneFromOutline, seededRandom } from '../testing/index.js';
+import { holdIncremental, randomTree, sceneFromOutline, seededRandom } from '../testing/index.js';
 import { CheckRun } from './check-run.js';
 import { sayParameter } from './parameter-text.js';
 import { saidRange } from './parameter.js';
@@ -51,26 +50,7 @@ describe('incremental checking', () => {
         const scene = sceneFromOutline(
           'root : control\n  body : mesh\n  door\n    door : mesh\n  group1\nx y : mesh',
         );
-        const run = new CheckRun(scene, convention);
-        run.all();
-        // As a page has it, which is told of the objects that were looked at again and of no others.
-        const told = new Map(run.rows());
-        for (let i = 0; i < 40; i++) {
-          const edits = randomEdit(scene, random);
-          if (!applyChange(scene, { label: '', edits }).ok) continue;
-          for (const id of run.after(edits)) {
-            if (run.of(id).length) told.set(id, run.of(id));
-            else told.delete(id);
-          }
-          const full = new CheckRun(scene, convention);
-          full.all();
-          expect([...run.findings()])
-            .withContext(`seed ${seed}, edit ${i}`)
-            .toEqual([...full.findings()]);
-          expect([...told].sort((a, b) => a[0] - b[0]))
-            .withContext(`seed ${seed}, edit ${i}: what a page is told`)
-            .toEqual([...full.rows()].map(([id, rows]) => [id, rows]));
-        }
+        holdIncremental(scene, random, () => new CheckRun(scene, convention), { seed });
       }
     });
   it('asks candidates only, and finds what asking every object finds', () => {
@@ -112,7 +92,7 @@ describe('incremental checking', () => {
 describe('the check registry', () => {
   const folder = new URL('.', import.meta.url);
   it('lists exactly the files of the folders, sorted, each named after its check', () => {
-    const files = ['content', 'hierarchy', 'names', 'transforms']
+    const files = ['content', 'files', 'hierarchy', 'names', 'transforms']
       .flatMap((family) => readdirSync(new URL(family, folder)))
       .filter((file) => !file.endsWith('.spec.ts'))
       .map((file) => file.replace('.ts', ''))

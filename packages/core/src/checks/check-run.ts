@@ -3,6 +3,8 @@ import type { Edit } from '../edits/edit.js';
 import { areAlike, type Frames } from '../frames/frame.js';
 import { framesOf } from '../frames/frames-of.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { slotOf } from '../names/slots/slot-of.js';
+import { factsOf, tellFacts } from '../query/query-facts.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
@@ -10,7 +12,9 @@ import { ruledAnewByQueries } from '../scene/switched.js';
 import { toFinding, type Check, type Finding, type Scope } from './check.js';
 import { FindingBitset } from './finding-bitset.js';
 import type { Running } from './running.js';
-import { checkRegistry } from './registry.js';
+import { checksOf } from './checks-of.js';
+import type { Waiver, WaiverTime } from './waivers/waiver.js';
+import { WaiverBook } from './waivers/waiver-book.js';
 
 /**
  * The findings of one scene, kept up through edits: after a change only objects that a check's scope lets the change
@@ -21,12 +25,15 @@ export class CheckRun {
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FindingBitset(0, 0);
   #frames: Frames | null = null;
+  #waivers: WaiverBook | null = null;
 
   constructor(
     readonly scene: Scene,
     readonly convention: CompiledConvention,
-    checks: readonly Check[] = checkRegistry,
+    checks: readonly Check[] = checksOf(convention),
   ) {
+    // Rules and live sets may ask what stands in a slot.
+    tellFacts(scene, { ...factsOf(scene), slot: (id, slot) => slotOf(scene, convention, { id, slot }) });
     for (const check of checks) {
       const setting = convention.source.checks?.[check.id];
       if (setting?.severity === 'off' || (check.onRequest && !setting?.severity)) continue;
@@ -61,6 +68,9 @@ export class CheckRun {
   after(edits: readonly Edit[]): Set<ObjectId> {
     const seen = new Set<ObjectId>();
     const onScene = this.#sceneChecks(edits);
+    const told = this.#running
+      .filter(({ scope }) => scope === 'told')
+      .map((one) => [one, one.check.concernedBy!(edits, one.context)] as const);
     const touch = touchedBy(edits);
     const whole = new Set(touch.objects);
     for (const id of whole) {
@@ -99,6 +109,10 @@ export class CheckRun {
     const all = [...onScene].flatMap(([one, byNames]) =>
       byNames && renamed && this.#afterRenames(one, renamed, again) ? [] : [one],
     );
+    for (const [one, ids] of told) {
+      if (!ids) all.push(one);
+      else for (const id of ids) again(id, [one]);
+    }
     const each = all.filter((one) => !one.check.candidates);
     if (each.length) for (const { id } of this.scene.walk()) again(id, each);
     for (const one of all) if (one.check.candidates) this.#candidatesAgain(one, again);
@@ -157,7 +171,8 @@ export class CheckRun {
   #sceneChecks(edits: readonly Edit[]): Map<Running, boolean> {
     const before = new Map(this.#running.map((one) => [one, one.applied] as const));
     this.#askApplies();
-    const kinds = new Set<string>(edits.map((edit) => edit.kind));
+    const kinds = new Set<string>(edits.map(({ kind }) => kind));
+    for (const edit of edits) if (edit.kind === 'set') kinds.add(`set ${edit.field}`);
     const turned = this.#framesChanged();
     if (turned) kinds.add('frames');
     const concerned = new Map<Running, boolean>();
@@ -188,6 +203,22 @@ export class CheckRun {
       if (this.scene.find(edit.object))
         for (const object of this.scene.walk(edit.object)) again(object.id, running);
     }
+  }
+  /** What is asked of this scene, each check with its severity here. */
+  get asked(): readonly Pick<Running, 'check' | 'severity'>[] {
+    return this.#running.filter(({ applied }) => applied);
+  }
+  /** What people agreed to let pass: findings stay, and count no more. */
+  waive(waivers: readonly Waiver[], time: WaiverTime): void {
+    this.#waivers = waivers.length ? new WaiverBook(this.scene, waivers, time) : null;
+  }
+  /** Whether a finding is let pass. */
+  isWaived(id: ObjectId, check: string): boolean {
+    return this.waiverOf(id, check) !== null;
+  }
+  /** What lets a finding pass; null: nothing. */
+  waiverOf(id: ObjectId, check: string): Waiver | null {
+    return this.#waivers?.of(id, check) ?? null;
   }
   /** Whether a check is asked of this scene: it is not off, and there is something for it to ask. */
   asks(check: string): boolean {

@@ -1,4 +1,4 @@
-import type { Edit, EditKind } from '../edits/edit.js';
+import type { Edit, EditKind, FieldValues } from '../edits/edit.js';
 import { fillText } from '../errors.js';
 import type { CompiledConvention, PatternKey } from '../names/slots/compiled-convention.js';
 import { readName, type NameReading } from '../names/slots/read-name.js';
@@ -8,16 +8,21 @@ import type { Rename } from '../scene/rename-log.js';
 import type { Severity } from './severity.js';
 import type { Scene } from '../scene/scene.js';
 
-/** What a check is about; the folder it stands in. */
-export type Family = 'names' | 'hierarchy' | 'transforms' | 'content' | 'files';
+/** What checks are about; the folders they stand in. */
+export const families = ['names', 'hierarchy', 'transforms', 'content', 'files', 'house'] as const;
+/** One of them; `house`: a convention's own rule. */
+export type Family = (typeof families)[number];
 
 /**
  * What an edit elsewhere can change of an object's answer. object: nothing. children: edits that give it or take from it
  * a child. same-name: renames from or to its name. branch: moves of something above it. roots: of a root, anything that
  * changes which roots there are. switches: besides moves and switches above it, what layers and sets rule. scene: any edit of the kinds it
- * triggeredBy, for every object; such a check says when it applies at all.
+ * triggeredBy, for every object; such a check says when it applies at all. told: what its `concernedBy` says.
  */
-export type Scope = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches' | 'scene';
+export type Scope = 'object' | 'children' | 'same-name' | 'branch' | 'roots' | 'switches' | 'scene' | 'told';
+
+/** Edits of a kind; of one field that they set; `frames`: any by which an asset faces elsewhere. */
+export type Trigger = EditKind | 'frames' | `set ${keyof FieldValues}`;
 
 /**
  * What a check may look at beside the object. Parameters are those of the convention, over what the check ships with.
@@ -70,8 +75,8 @@ export interface Check<M extends string = string> {
   scopeIn?(convention: CompiledConvention): Scope;
   /** Asked only where a convention gives it a severity. */
   readonly onRequest?: true;
-  /** For scope scene: the kinds of edits that can change an answer; `frames`: any by which an asset faces elsewhere. */
-  readonly triggeredBy?: readonly (EditKind | 'frames')[];
+  /** For scope scene: the edits that can change an answer. */
+  readonly triggeredBy?: readonly Trigger[];
   /** Whether there is anything to ask in this scene; left out: always. */
   applies?(context: CheckContext): boolean;
   /**
@@ -88,8 +93,15 @@ export interface Check<M extends string = string> {
     context: CheckContext,
     had: (id: ObjectId) => boolean,
   ): Iterable<ObjectId> | null;
+  /**
+   * Of a check of scope told: whose answers edits, already applied, may have changed beside those they touch; null: of
+   * anybody. Asked once for every list of edits, before anything is evaluated.
+   */
+  concernedBy?(edits: readonly Edit[], context: CheckContext): Iterable<ObjectId> | null;
   /** Where the rule comes from: a standard and clause, or "common practice". */
   readonly source: string;
+  /** What goes wrong further on when it stays. */
+  readonly otherwise?: string;
   readonly messages: Readonly<Record<M, MessageText>>;
   /** Those that a convention may set: each with its type, range, unit and text. */
   readonly parameters: Parameters;

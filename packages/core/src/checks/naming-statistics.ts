@@ -10,6 +10,10 @@ export interface NamingStatistics {
   readonly fitting: number;
   readonly counts: Readonly<Record<Severity, number>>;
   readonly byCheck: Readonly<Record<string, number>>;
+  /** Findings that are let pass: they are in none of the counts. */
+  readonly waived?: number;
+  /** What the rules of the house among them are called: their convention may be another one by now. */
+  readonly titles?: Readonly<Record<string, string>>;
 }
 
 /** Checks that stop a name from fitting; what the others say of it is advice. */
@@ -23,15 +27,26 @@ const nameChecks = new Set(
 export function namingStatisticsOf(run: CheckRun): NamingStatistics {
   const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
   const byCheck: Record<string, number> = {};
-  let wrong = 0;
+  const titles: Record<string, string> = {};
+  let [wrong, waived] = [0, 0];
   for (const id of run.objects()) {
     let stops = false;
     for (const { check, severity } of run.checksOf(id)) {
+      if (run.isWaived(id, check.id)) {
+        waived++;
+        continue;
+      }
       counts[severity]++;
       byCheck[check.id] = (byCheck[check.id] ?? 0) + 1;
+      if (check.family === 'house') titles[check.id] = check.title;
       stops ||= nameChecks.has(check.id);
     }
     if (stops) wrong++;
   }
-  return { objects: run.scene.size, named: run.scene.size, fitting: run.scene.size - wrong, counts, byCheck };
+  const { size } = run.scene;
+  return {
+    ...{ objects: size, named: size, fitting: size - wrong, counts, byCheck },
+    ...(waived ? { waived } : {}),
+    ...(Object.keys(titles).length ? { titles } : {}),
+  };
 }

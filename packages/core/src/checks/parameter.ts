@@ -11,7 +11,7 @@ export interface NumberParameter extends Said<number> {
   readonly type: 'number';
   readonly least: number;
   readonly most: number;
-  readonly unit: 'metres' | 'characters' | 'levels' | 'faces';
+  readonly unit: 'metres' | 'characters' | 'levels' | 'faces' | 'objects' | 'pixels';
   readonly whole?: true;
 }
 /** Yes or no. */

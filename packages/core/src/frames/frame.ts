@@ -80,11 +80,16 @@ export function areAlike(a: Frames, b: Frames): boolean {
         frame.root === other.root &&
         frame.facing === other.facing &&
         frame.against === other.against &&
-        frame.side.middle === other.side.middle &&
-        frame.depth.middle === other.depth.middle
+        knowsFacing(frame) === knowsFacing(other) &&
+        isSame(frame, frame.side, other, other.side) &&
+        isSame(frame, frame.depth, other, other.depth)
       );
     })
   );
+}
+/** A plane at the same place, of which as much is known. */
+function isSame(frame: Frame, plane: Plane, other: Frame, its: Plane): boolean {
+  return plane.middle === its.middle && knowsMiddle(frame, plane) === knowsMiddle(other, its);
 }
 /**
  * Whether anything speaks for where its left and right part, or its front and back. The middle of what happens to be there does not by itself:

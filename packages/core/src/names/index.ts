@@ -21,6 +21,7 @@ export * from './slots/say-misfit.js';
 export * from './slots/senses.js';
 export * from './slots/slot-number.js';
 export * from './slots/slot-span.js';
+export * from './slots/slot-of.js';
 export * from './slots/try-convention.js';
 export * from './split-words.js';
 export * from './swap-word.js';

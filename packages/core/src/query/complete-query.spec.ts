@@ -59,7 +59,10 @@ describe('what only whoever opened a scene knows', () => {
     tellFacts(scene, {
       findings: (id) => (id === 3 ? [{ check: 'name-pattern', severity: 'blocker' }] : []),
       changed: (id) => id === 5,
+      waived: (id) => id === 2,
+      since: (id, version) => id === 4 && version === 3,
     });
+    expect([found('waived:yes'), found('since:v003'), found('since:2')]).toEqual([[2], [4], []]);
     expect([found('finding:name-*'), found('finding:blocker'), found('changed:yes')]).toEqual([
       [3],
       [3],

@@ -80,7 +80,8 @@ function valuesFor(scene: Scene, key: string, typed: string): Option[] {
 }
 
 function valuesOf(scene: Scene, key: string): string[] {
-  if ((switchNames as readonly string[]).includes(key) || key === 'changed') return ['yes', 'no'];
+  if ((switchNames as readonly string[]).includes(key) || key === 'changed' || key === 'waived')
+    return ['yes', 'no'];
   switch (key) {
     case 'kind':
       return [...kinds];
@@ -97,7 +98,13 @@ function valuesOf(scene: Scene, key: string): string[] {
     case 'shape':
       return [...new Set(scene.shapes.map(({ name }) => name))];
     case 'finding':
-      return ['blocker', 'warning', 'note', ...checkRegistry.map(({ id }) => id)];
+      return [
+        'blocker',
+        'warning',
+        'note',
+        ...checkRegistry.map(({ id }) => id),
+        ...(factsOf(scene).rules?.() ?? []),
+      ];
     case 'has':
       return [...attributeNames(scene)];
     case 'layer':

@@ -1,5 +1,6 @@
 export * from './complete-query.js';
 export * from './is-in-set.js';
+export * from './lasting-query.js';
 export * from './query-facts.js';
 export * from './query-keys.js';
 export * from './query-node.js';

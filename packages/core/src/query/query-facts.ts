@@ -8,10 +8,16 @@ export interface QueryFacts {
   readonly findings?: (id: ObjectId) => readonly { readonly check: string; readonly severity: string }[];
   /** Whether an object was changed since the last version. */
   readonly changed?: (id: ObjectId) => boolean;
+  /** Whether one of its findings is let pass. */
+  readonly waived?: (id: ObjectId) => boolean;
+  /** Whether something is found of it that was not at a version. */
+  readonly since?: (id: ObjectId, version: number) => boolean;
   /** What stands in a slot of its name, by the convention of the scene; empty: nothing. */
   readonly slot?: (id: ObjectId, slot: string) => string;
   /** The slots there are. */
   readonly slots?: () => readonly string[];
+  /** Ids of the checks of the house. */
+  readonly rules?: () => readonly string[];
 }
 const told = new WeakMap<Scene, QueryFacts>();
 

@@ -75,6 +75,18 @@ const keys: readonly QueryKey[] = [
       (factsOf(scene).findings?.(id) ?? []).flatMap(({ check, severity }) => [check, severity]),
     ),
   },
+  {
+    key: 'since',
+    says: 'a version, v003: something is found of it that was not then',
+    reads: 'told',
+    make: sinceKey,
+  },
+  {
+    key: 'waived',
+    says: 'yes or no: whether a finding of it is waived',
+    reads: 'told',
+    make: yesNo((scene, { id }) => factsOf(scene).waived?.(id) ?? false),
+  },
   { key: 'source', says: 'file or here: where it was made', make: sourceKey },
   { key: 'twin', says: 'yes, no, or the name of one of its twins', reads: 'twins', make: twinKey },
   {
@@ -134,7 +146,7 @@ export function keyQuery(key: string, value: QueryText, tools: KeyTools): Query 
 
 /** What a key looks at beside the object itself; nothing for one that there is not. */
 export function readsOfKey(key: string): readonly ReadElsewhere[] {
-  if (key.startsWith('slot.')) return ['told'];
+  if (key.startsWith('slot.')) return ['slots'];
   const { reads } = byKey.get(key) ?? {};
   return reads ? [reads] : [];
 }
@@ -160,6 +172,12 @@ function yesNo(of: (scene: Scene, object: SceneObject) => boolean): Make {
     if (said !== 'yes' && said !== 'no') fail('only yes or no can stand here');
     return (scene, object) => of(scene, object) === (said === 'yes');
   };
+}
+
+function sinceKey({ text: said }: QueryText, { fail }: KeyTools): Query {
+  const version = Number(/^v?0*(\d{1,9})$/i.exec(said)?.[1] ?? 0);
+  if (!version) fail('since: takes a version, as v003');
+  return (scene, { id }) => factsOf(scene).since?.(id, version) ?? false;
 }
 
 function sourceKey({ text: said }: QueryText, { fail }: KeyTools): Query {

@@ -30,6 +30,8 @@ export function* queryLeaves(node: QueryNode): Generator<Extract<QueryNode, { ty
 /**
  * What else than the object itself a query may look at, so that an edit of one object can change what is found of another:
  * names above it, its level, its children, its side (how the asset lies), its twins, what materials and shapes are called,
- * who is in sets, and what only the one who opened the scene knows (findings, slots, what changed).
+ * who is in sets, what stands in slots (a pattern may hang on others), and what only the one who opened the scene knows (findings,
+ * what changed).
  */
-export type ReadElsewhere = 'above' | 'level' | 'kids' | 'side' | 'twins' | 'things' | 'sets' | 'told';
+export type ReadElsewhere =
+  'above' | 'level' | 'kids' | 'side' | 'twins' | 'things' | 'sets' | 'slots' | 'told';

@@ -28,10 +28,12 @@ const samples: Readonly<Record<string, readonly [string, ...string[]]>> = {
   shape: ['shape:*o*', 'things'],
   shown: ['shown:no'],
   side: ['side:L', 'side'],
+  since: ['since:v003', 'told'],
   source: ['source:here'],
   twin: ['twin:yes', 'twins'],
   under: ['under:*d*', 'above'],
   verts: ['verts:>0'],
+  waived: ['waived:yes', 'told'],
 };
 
 describe('what a query looks at', () => {
@@ -42,7 +44,7 @@ describe('what a query looks at', () => {
         .withContext(query)
         .toEqual(reads);
     expect([...textReadsElsewhere('attr.lod:1')]).toEqual([]);
-    expect([...textReadsElsewhere('slot.what:door')]).toEqual(['told']);
+    expect([...textReadsElsewhere('slot.what:door')]).toEqual(['slots']);
     expect([...textReadsElsewhere('under:"')]).toEqual([]);
   });
   it('is gathered over the whole tree of a query', () => {

@@ -23,6 +23,7 @@ const concerns: Readonly<Record<ReadElsewhere, (edit: Edit) => Whom>> = {
   twins: ({ kind }) => (kind.startsWith('named-') ? 'nobody' : 'all'),
   things: ({ kind }) => (kind === 'rename-thing' ? 'all' : 'nobody'),
   sets: ({ kind }) => (kind === 'named-set' ? 'all' : 'nobody'),
+  slots: () => 'all',
   told: () => 'all',
 };
 

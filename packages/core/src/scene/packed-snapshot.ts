@@ -2,8 +2,8 @@ import { readJson } from '../own-json.js';
 import type { Transform } from '../math/transform.js';
 import { Chooser, packTexts, textAt, type Chosen, type PackedTexts } from './packed-texts.js';
 import type { Kind } from './scene-object.js';
-import { Scene } from './scene.js';
-import { dataFromRow, openThings, type SceneSnapshot, type SnapshotRow } from './snapshot.js';
+import type { Scene } from './scene.js';
+import { dataFromRow, emptyScene, openThings, type SceneSnapshot, type SnapshotRow } from './snapshot.js';
 
 /**
  * A snapshot as a few flat pieces: it goes from thread to thread by handing them over, where a million small objects would
@@ -119,7 +119,7 @@ export function packedBuffers(p: PackedSnapshot): ArrayBuffer[] {
  */
 export function* openPacked(packed: PackedSnapshot, stretch: number): Generator<number, Scene> {
   const { head, ids } = packed;
-  const scene = new Scene(head.shapes, head.materials, new Set(head.animated));
+  const scene = emptyScene(head);
   let nextMore = 0;
   for (let i = 0; i < ids.length; i++) {
     const row = rowAt(packed, i);

@@ -2,15 +2,15 @@ import { hashStart, mix } from './row-table.js';
 import type { Scene } from './scene.js';
 import type { ObjectId } from './scene-object.js';
 
-/** `/` and `~` inside a name are written `~1` and `~0`, as in JSON Pointer (RFC 6901). */
-function escapeName(name: string): string {
+/** A name as a part of a path: `/` and `~` inside it are written `~1` and `~0`, as in JSON Pointer (RFC 6901). */
+export function pathPart(name: string): string {
   return /[~/]/.test(name) ? name.replaceAll('~', '~0').replaceAll('/', '~1') : name;
 }
 
 /** `/root/child`: names from the root down. Not unique when siblings share a name. */
 export function pathOf(scene: Scene, id: ObjectId): string {
-  const parts = [escapeName(scene.get(id).name)];
-  for (const ancestor of scene.ancestors(id)) parts.push(escapeName(ancestor.name));
+  const parts = [pathPart(scene.get(id).name)];
+  for (const ancestor of scene.ancestors(id)) parts.push(pathPart(ancestor.name));
   return '/' + parts.reverse().join('/');
 }
 
@@ -20,7 +20,7 @@ export function objectsAt(scene: Scene, path: string): ObjectId[] {
   let level: readonly ObjectId[] = scene.roots;
   let found: ObjectId[] = [];
   for (const part of path.slice(1).split('/')) {
-    found = level.filter((id) => escapeName(scene.get(id).name) === part);
+    found = level.filter((id) => pathPart(scene.get(id).name) === part);
     level = found.flatMap((id) => scene.get(id).children);
   }
   return found;
@@ -88,7 +88,7 @@ export class PathBook {
         const rank = (seen.get(name) ?? 0) + 1;
         seen.set(name, rank);
         // One without a name is the first of those: else its path would be that of its parent, but for a slash.
-        known.set(id, escapeName(name) + (rank > 1 || !name ? `[${rank}]` : ''));
+        known.set(id, pathPart(name) + (rank > 1 || !name ? `[${rank}]` : ''));
       }
       this.#parts.set(parent, known);
     }

@@ -112,11 +112,28 @@ export interface Shape {
   readonly fixed?: 'skinned' | 'packed' | 'instanced';
 }
 
+/** What is known of an image that a material shows. No size: its bytes were not looked into. */
+export interface MaterialImage {
+  /** In the file; two materials may show one. */
+  readonly index: number;
+  readonly name: string;
+  readonly width?: number;
+  readonly height?: number;
+  /** It did not come with the file. */
+  readonly missing?: true;
+  /** Its bytes are of no image of a kind that glTF has (section 3.8.3, and its extensions for WebP and KTX). */
+  readonly unreadable?: true;
+}
+
 /** What is known of a material. */
 export interface Material {
   readonly name: string;
   /** Linear base colour, red green blue alpha, 0 to 1. */
   readonly colour: readonly [number, number, number, number];
+  /** Of all but its name: equal digests look the same. */
+  readonly digest?: string;
+  /** What its textures show, each image once. */
+  readonly images?: readonly MaterialImage[];
 }
 
 /** A whole subtree as data: what an insert puts in and a remove takes out. Ids are kept. */

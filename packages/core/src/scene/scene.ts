@@ -1,3 +1,4 @@
+import type { Box } from '../math/box.js';
 import type { Mat4 } from '../math/mat4.js';
 import type {
   Branch,
@@ -53,6 +54,7 @@ export class Scene {
   #switchesVersion = 0;
   #geometryVersion = 0;
   #setsVersion = 0;
+  #wearVersion = 0;
   #namesVersion = 0;
   #patches = 0;
   #renamed = new RenameLog();
@@ -75,6 +77,8 @@ export class Scene {
     materials: readonly Material[] = [],
     /** Objects that an animation of the file moves: their own transforms are not ours to bake. */
     readonly animated: ReadonlySet<ObjectId> = new Set(),
+    /** Between which points animations move objects, in the space of their parents. */
+    readonly motion: ReadonlyMap<ObjectId, Box> = new Map(),
   ) {
     this.shapes = [...shapes];
     this.materials = [...materials];
@@ -82,7 +86,7 @@ export class Scene {
 
   /** A scene that begins as this one is: changing it leaves this one untouched, and costs only what is changed. */
   fork(): Scene {
-    const fork = new Scene(this.shapes, this.materials, this.animated);
+    const fork = new Scene(this.shapes, this.materials, this.animated, this.motion);
     fork.#base = this;
     fork.#roots = this.#roots;
     fork.#sets = this.#sets;
@@ -93,6 +97,7 @@ export class Scene {
     fork.#switchesVersion = this.#switchesVersion;
     fork.#geometryVersion = this.#geometryVersion;
     fork.#setsVersion = this.#setsVersion;
+    fork.#wearVersion = this.#wearVersion;
     fork.#namesVersion = this.#namesVersion;
     fork.#thingsVersion = this.#thingsVersion;
     fork.#patches = this.#patches;
@@ -122,6 +127,10 @@ export class Scene {
   /** Grows when an attribute may have changed. */
   get attributesVersion(): number {
     return this.#attributesVersion + this.#structure;
+  }
+  /** Grows when there are other objects, or one has another shape or other materials; not with where they hang. */
+  get wearVersion(): number {
+    return this.#wearVersion;
   }
   /** Grows when anything may stand elsewhere or look otherwise. */
   get geometryVersion(): number {
@@ -265,6 +274,7 @@ export class Scene {
     Object.assign(object, fields);
     if ('attributes' in fields) this.#attributesVersion++;
     if ('switches' in fields) this.#switchesVersion++;
+    if ('shape' in fields || 'materials' in fields) this.#wearVersion++;
     if ('local' in fields || 'shape' in fields || 'bake' in fields) this.#geometryVersion++;
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;
@@ -304,6 +314,7 @@ export class Scene {
   /** For edits: take a branch out and return it. */
   remove(id: ObjectId): void {
     this.#structure++;
+    this.#wearVersion++;
     const siblings = this.#siblings(this.get(id).parent);
     siblings.splice(siblings.indexOf(id), 1);
     const gone = [...this.walk(id)];
@@ -334,6 +345,7 @@ export class Scene {
 
   #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
     this.#structure++;
+    this.#wearVersion++;
     if (data.id < this.#nextId) this.#renamed.add(data.id, '');
     const object: Stored = {
       id: data.id,

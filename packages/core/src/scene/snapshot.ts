@@ -1,3 +1,4 @@
+import type { Box } from '../math/box.js';
 import type { Mat4, Vec3 } from '../math/mat4.js';
 import { identityTransform, sameTransform, type Transform } from '../math/transform.js';
 import { Scene } from './scene.js';
@@ -9,6 +10,7 @@ import {
   type Mark,
   type Material,
   type ObjectData,
+  type ObjectId,
   type SceneLayer,
   type SceneSet,
   type SceneView,
@@ -50,6 +52,8 @@ export interface SceneSnapshot {
   reading?: number;
   /** Objects that an animation moves. */
   animated?: readonly number[];
+  /** `Scene.motion`. */
+  motion?: readonly (readonly [ObjectId, Box])[];
 }
 
 /** The whole scene as plain data; opening it again gives an equal scene. */
@@ -73,12 +77,13 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
     if (object.source !== null) row.src = object.source;
     objects.push(row);
   }
-  const { nextId, shapes, materials, animated } = scene;
+  const { nextId, shapes, materials, animated, motion } = scene;
   const made: SceneSnapshot = { renquil: 'scene/1', nextId, shapes, materials, objects };
   if (scene.sets.size) made.sets = [...scene.sets.values()];
   if (scene.layers.size) made.layers = [...scene.layers.values()];
   if (scene.views.size) made.views = [...scene.views.values()];
   if (animated.size) made.animated = [...animated];
+  if (motion.size) made.motion = [...motion];
   if (scene.reading > 1) made.reading = scene.reading;
   return made;
 }
@@ -111,9 +116,13 @@ export function dataFromRow(row: SnapshotRow): ObjectData {
   return data;
 }
 
+/** A scene with all that a snapshot holds but the objects. */
+export function emptyScene({ shapes, materials, animated, motion }: Omit<SceneSnapshot, 'objects'>): Scene {
+  return new Scene(shapes, materials, new Set(animated), new Map(motion));
+}
 /** A scene from its snapshot. */
 export function openSnapshot(snapshot: SceneSnapshot): Scene {
-  const scene = new Scene(snapshot.shapes, snapshot.materials, new Set(snapshot.animated));
+  const scene = emptyScene(snapshot);
   for (const row of snapshot.objects) scene.append(dataFromRow(row), row.p ?? null);
   openThings(scene, snapshot);
   return scene;

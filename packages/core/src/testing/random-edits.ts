@@ -1,4 +1,5 @@
 import type { Edit } from '../edits/edit.js';
+import type { Mat4 } from '../math/mat4.js';
 import { planMove } from '../plans/plan-move.js';
 import { planRemove } from '../plans/plan-remove.js';
 import { newGroup } from '../scene/new-group.js';
@@ -61,7 +62,15 @@ export function randomEdit(scene: Scene, random: () => number): Edit[] {
     return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
   }
   const object = any(objects);
-  switch (Math.floor(random() * 10)) {
+  switch (Math.floor(random() * 12)) {
+    case 11: {
+      const to = any<Mat4 | null>([null, [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, random() * 4, 0, 0, 1]]);
+      return [{ kind: 'set', object: object.id, field: 'bake', from: object.bake ?? null, to }];
+    }
+    case 10: {
+      const to = scene.shapes.length && random() < 0.6 ? 0 : null;
+      return [{ kind: 'set', object: object.id, field: 'shape', from: object.shape, to }];
+    }
     case 9: {
       const [shape] = scene.shapes;
       return shape

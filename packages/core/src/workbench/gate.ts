@@ -1,6 +1,5 @@
 import type { CheckRun } from '../checks/check-run.js';
 import type { Severity } from '../checks/severity.js';
-import { checkRegistry } from '../checks/registry.js';
 import { staysHome } from './stays-home.js';
 
 /** One line of the gate: a rule, how many objects it was asked of, and how many it found wrong. */
@@ -10,12 +9,16 @@ export interface GateLine {
   readonly severity: Severity;
   readonly asked: number;
   readonly wrong: number;
+  /** Found too, and let pass; left out: none. */
+  readonly waived?: number;
 }
 /** Whether a scene may be handed off, and what keeps it. */
 export interface Gate {
   readonly passes: boolean;
   readonly blockers: number;
   readonly warnings: number;
+  /** Findings that are let pass; left out: none. */
+  readonly waived?: number;
   readonly lines: readonly GateLine[];
   readonly goes: { readonly objects: number; readonly faces: number; readonly materials: number };
   readonly stays: {
@@ -30,29 +33,32 @@ export function runGate(run: CheckRun): Gate {
   const { scene, convention } = run;
   const home = staysHome(scene, convention);
   const going = [...scene.walk()].filter((object) => !home.all.has(object.id));
-  const wrong = new Map<string, number>();
+  const [wrong, waived] = [new Map<string, number>(), new Map<string, number>()];
   const counts = { blocker: home.takenAlong.length, warning: 0, note: 0 };
   for (const object of going) {
     for (const { check, severity } of run.checksOf(object.id)) {
-      wrong.set(check.id, (wrong.get(check.id) ?? 0) + 1);
+      const isWaived = run.isWaived(object.id, check.id);
+      const of = isWaived ? waived : wrong;
+      of.set(check.id, (of.get(check.id) ?? 0) + 1);
+      if (isWaived) continue;
       counts[severity]++;
     }
   }
-  const lines: GateLine[] = checkRegistry
-    .filter((check) => run.asks(check.id))
-    .map((check) => ({
-      check: check.id,
-      title: check.title,
-      severity: (convention.source.checks?.[check.id]?.severity as Severity | undefined) ?? check.severity,
-      asked: going.length,
-      wrong: wrong.get(check.id) ?? 0,
-    }));
+  const lines = run.asked.map(({ check, severity }): GateLine => ({
+    check: check.id,
+    title: check.title,
+    severity,
+    asked: going.length,
+    wrong: wrong.get(check.id) ?? 0,
+    waived: waived.get(check.id) ?? 0,
+  }));
   const real: GateLine = {
     check: 'helper-branch',
     title: 'Only helpers stay home',
     severity: 'blocker',
     asked: home.all.size,
     wrong: home.takenAlong.length,
+    waived: 0,
   };
   const materials = new Set(going.flatMap((object) => object.materials));
   const byWhy: Record<string, number> = {};
@@ -64,6 +70,7 @@ export function runGate(run: CheckRun): Gate {
     passes: counts.blocker === 0,
     blockers: counts.blocker,
     warnings: counts.warning,
+    waived: [...waived.values()].reduce((sum, n) => sum + n, 0),
     lines: [...lines, real],
     goes: {
       objects: going.length,

@@ -46,7 +46,11 @@ export function bakeShapes(source: GltfSource, scene: Scene): BakedSource | null
     const key = `${shape}:${bake?.join()}:${recoloured ? materials.join() : ''}`;
     let mesh = known.get(key);
     if (mesh === undefined) {
-      mesh = baker.make(instanced.meshOf(shape), bake ?? null, recoloured ? { was, materials } : null);
+      mesh = baker.make(instanced.meshOf(shape), {
+        name: scene.shapes[shape]!.name,
+        bake: bake ?? null,
+        colours: recoloured ? { was, materials } : null,
+      });
       known.set(key, mesh);
     }
     meshes.set(id, mesh);
@@ -54,6 +58,12 @@ export function bakeShapes(source: GltfSource, scene: Scene): BakedSource | null
   return meshes.size ? { source: baker.finish(), meshes } : null;
 }
 
+/** What a copy of a shape differs in. */
+interface Copy {
+  readonly name: string;
+  readonly bake: Mat4 | null;
+  readonly colours: Colours | null;
+}
 interface Colours {
   /** Materials of the shape's parts in the file, each once, and those that stand for them now. */
   readonly was: readonly number[];
@@ -83,13 +93,15 @@ class Baker {
     this.#meshes.push({ primitives: [{ attributes: { POSITION: at }, mode: 2 }] });
     return (this.#json.meshes?.length ?? 0) + this.#meshes.length - 1;
   }
-  make(shape: number, bake: Mat4 | null, colours: Colours | null): number {
+  make(shape: number, { name, bake, colours }: Copy): number {
     const mesh = this.#json.meshes![shape]!;
     const primitives = mesh.primitives.map((primitive) => {
       const made = bake ? this.#primitive(primitive, bake, shape) : primitive;
       return colours ? recolour(made, colours) : made;
     });
-    this.#meshes.push({ ...mesh, primitives });
+    // The copy goes by what the shape is called now, not by what the file calls it.
+    const { name: was = '', ...rest } = mesh;
+    this.#meshes.push({ ...(name === was ? mesh : name === '' ? rest : { ...rest, name }), primitives });
     return this.#json.meshes!.length + this.#meshes.length - 1;
   }
   #primitive(primitive: GltfPrimitive, matrix: Mat4, shape: number): GltfPrimitive {

@@ -109,7 +109,7 @@ function visitPacked(primitives: readonly GltfPrimitive[], on: On): void {
 }
 
 /** Every `...Texture` of a material and of its KHR_materials extensions holds the index of one. */
-function visitTextures(material: object, on: On): void {
+export function visitTextures(material: object, on: On): void {
   const stack: unknown[] = [material];
   for (let one = stack.pop(); one !== undefined; one = stack.pop())
     for (const [key, value] of Object.entries(one as object)) {

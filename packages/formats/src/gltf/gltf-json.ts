@@ -56,7 +56,7 @@ export interface GltfAnimation {
     sampler: number;
     target: { node?: number; path: string; extensions?: Record<string, Record<string, unknown>> };
   }[];
-  samplers: { input: number; output: number }[];
+  samplers: { input: number; output: number; interpolation?: string }[];
 }
 /** As much of a glTF 2.0 document as is looked at; the rest is kept as text. */
 export interface Gltf {
@@ -73,7 +73,7 @@ export interface Gltf {
   accessors?: GltfAccessor[];
   bufferViews?: GltfBufferView[];
   buffers?: { uri?: string; byteLength: number }[];
-  images?: { uri?: string; bufferView?: number; mimeType?: string }[];
+  images?: { name?: string; uri?: string; bufferView?: number; mimeType?: string }[];
   skins?: { joints: number[]; skeleton?: number; inverseBindMatrices?: number }[];
   cameras?: unknown[];
   textures?: { source?: number; sampler?: number; extensions?: Record<string, Record<string, unknown>> }[];

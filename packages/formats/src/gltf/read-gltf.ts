@@ -1,9 +1,11 @@
 import { uniteBoxes, type Box, type Vec3 } from '@renquil/core/math';
-import { Scene, type Material, type Shape } from '@renquil/core/scene';
+import { Scene, type Shape } from '@renquil/core/scene';
 import { asTriangles, readCorners, restartOf } from './decode-shape.js';
 import { isHidden, type Gltf, type GltfAccessor, type GltfMesh, type GltfPrimitive } from './gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { InstanceBoxes, instancedShapes, type InstancedShape } from './instanced-shapes.js';
+import { materialsOf, type ImageSource } from './material-facts.js';
+import { motionOf } from './motion.js';
 import { gatherFacts, isGone, latestReading, objectFromNode } from './node-data.js';
 import { readBoard } from './board-extras.js';
 import { shapeBytes, shapeDigest } from './shape-digest.js';
@@ -24,11 +26,12 @@ export function readGltf(
   progress?: Progress,
 ): ReadResult {
   const source = openGltf(bytes, file, read);
-  return { source, scene: sceneOf(source.json, progress, source.buffers) };
+  return { source, scene: sceneOf(source.json, progress, source) };
 }
 
 /** The scene of a validated document. Roots come in the order of its scenes, then nodes that no scene shows. */
-export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint8Array[]): Scene {
+export function sceneOf(json: Gltf, progress?: Progress, from?: ImageSource): Scene {
+  const { buffers } = from ?? {};
   const nodes = json.nodes ?? [];
   const facts = gatherFacts(json);
   const skinned = new Set(
@@ -49,8 +52,9 @@ export function sceneOf(json: Gltf, progress?: Progress, buffers?: readonly Uint
         instancedOf(meshes[instanced.mesh]!, instanced, boxes),
       ),
     ],
-    (json.materials ?? []).map(materialOf),
+    materialsOf(json, from),
     new Set([...facts.animated].map((node) => node + 1)),
+    new Map([...(buffers ? motionOf(json, buffers) : [])].map(([node, box]) => [node + 1, box] as const)),
   );
   scene.reading = latestReading;
   readBoard(json, scene);
@@ -156,12 +160,6 @@ function boxOf({ min, max, normalized, componentType }: GltfAccessor): Box | nul
 }
 function isVec3(value: number[] | undefined): value is [number, number, number] {
   return Array.isArray(value) && value.length >= 3 && value.slice(0, 3).every((n) => Number.isFinite(n));
-}
-
-function materialOf(material: NonNullable<Gltf['materials']>[number]): Material {
-  const c = material.pbrMetallicRoughness?.baseColorFactor;
-  const good = Array.isArray(c) && c.length === 4 && c.every((n) => Number.isFinite(n));
-  return { name: material.name ?? '', colour: good ? [c[0]!, c[1]!, c[2]!, c[3]!] : [1, 1, 1, 1] };
 }
 
 /** Whether a mesh's points are kept in a way that we carry but cannot look into. */

@@ -2,6 +2,7 @@ import { severities } from '@renquil/core/checks';
 import { facings } from '@renquil/core/frames';
 import { otherThings, slotRoles, wordCases } from '@renquil/core/names';
 import { kinds } from '@renquil/core/scene';
+import { houseRuleJsonSchema, mostRules } from './house-rule.js';
 
 const text = (most: number, least = 1) => ({ type: 'string', minLength: least, maxLength: most });
 const closed = (properties: object, required: readonly string[] = []) => ({
@@ -131,6 +132,12 @@ export const conventionJsonSchema = {
       helpers: closed({ prefixes: { type: 'array', items: text(30), maxItems: 50 } }, ['prefixes']),
       templates: map({ $ref: '#/$defs/template' }),
       checks: map(closed({ severity: { enum: [...severities, 'off'] }, parameters: { type: 'object' } })),
+      rules: {
+        type: 'array',
+        maxItems: mostRules,
+        items: houseRuleJsonSchema,
+        description: "Checks of the studio's own.",
+      },
     },
     ['renquil', 'name', 'separator', 'slots', 'patterns', 'helpers'],
   ),

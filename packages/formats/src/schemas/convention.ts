@@ -1,9 +1,11 @@
 import Joi from 'joi';
+import { checksOf } from '@renquil/core/checks';
 import { RenquilError } from '@renquil/core/errors';
 import { facings } from '@renquil/core/frames';
 import { CompiledConvention, otherThings, slotRoles, type Convention, wordCases } from '@renquil/core/names';
 import { kinds } from '@renquil/core/scene';
 import { wrongSettings } from './check-settings.js';
+import { houseRuleSchema, mostRules, twiceListed } from './house-rule.js';
 
 const word = Joi.object({
   word: Joi.string().min(1).max(60).required(),
@@ -82,6 +84,7 @@ const schema = Joi.object({
   }).required(),
   templates: Joi.object().pattern(Joi.string().min(1).max(60), template),
   checks: Joi.object().pattern(Joi.string(), check),
+  rules: Joi.array().items(houseRuleSchema).max(mostRules),
 });
 
 /** Checks a convention; the error names the place. Throws convention-invalid. */
@@ -116,10 +119,13 @@ export function parseConvention(value: unknown): Convention {
       seen.add(text);
     }
   }
+  const twice = twiceListed(convention.rules ?? []);
+  if (twice !== undefined) throw wrong(`the rule "${twice}" is there twice`);
   try {
-    // The queries of special patterns are read once, so that a scene never meets one that cannot be.
-    new CompiledConvention(convention);
+    // The queries of special patterns and of rules are read once, so that a scene never meets one that cannot be.
+    checksOf(new CompiledConvention(convention));
   } catch (cause) {
+    if (cause instanceof RenquilError && cause.code === 'convention-invalid') throw cause;
     throw wrong((cause as Error).message.replace(/\.$/, ''));
   }
   return convention;

@@ -4,3 +4,4 @@ export * from './convention.js';
 export * from './convention-json-schema.js';
 export * from './edits.js';
 export * from './recipe.js';
+export * from './waivers.js';

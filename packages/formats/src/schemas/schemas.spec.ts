@@ -113,6 +113,7 @@ describe('the schema of conventions', () => {
       expect(published(copy)).withContext(JSON.stringify(published.errors)).toBeTrue();
     });
   }
+  const rule = { id: 'a', title: 'A', severity: 'note', where: 'kind:group', says: 'It is {name}.' };
   const more = {
     ...partsConvention,
     slack: 0.01,
@@ -120,6 +121,16 @@ describe('the schema of conventions', () => {
     others: { material: [{ slot: 'surface' }] },
     checks: { 'too-long': { severity: 'off', parameters: { most: 40 } } },
     templates: { boat: { branches: [{ name: '*hull_grp', optional: true }] } },
+    rules: [
+      {
+        ...rule,
+        has: { 'directly below': 'kind:mesh', count: 'exactly 4' },
+        otherwise: 'The rig has nothing to turn.',
+        fix: { recipe: [{ step: 'swap-sides' }] },
+      },
+      { ...rule, id: 'b', together: { attribute: 'lod', among: 'siblings' }, fix: { as: 'most' } },
+      { ...rule, id: 'c', must: 'layer:x', severity: 'off', fix: { attribute: { lod: [1, null] } } },
+    ],
   };
   it('takes all that a convention may hold', () => {
     expect(() => parseConvention(more)).not.toThrow();
@@ -137,6 +148,15 @@ describe('the schema of conventions', () => {
     ['a severity that is none', { checks: { unnamed: { severity: 'fatal' } } }, /severity/],
     ['a negative slack', { slack: -1 }, /slack/],
     ['members it does not know', { colour: 1 }, /colour/],
+    ['a rule with no demand', { rules: [rule] }, /must, has, lacks, together/],
+    ['a rule of another count', { rules: [{ ...rule, has: { above: 'x', count: '4' } }] }, /has.count/],
+    ['a rule with two fixes', { rules: [{ ...rule, must: 'x', fix: { layer: 'x', as: 'most' } }] }, /fix/],
+    ['a rule with an id of signs', { rules: [{ ...rule, id: 'A b', must: 'x' }] }, /id/],
+    [
+      'a rule that finds near it in two ways',
+      { rules: [{ ...rule, lacks: { above: 'x', below: 'y' } }] },
+      /lacks/,
+    ],
   ];
   for (const [what, fields, says] of bad) {
     it(`refuses ${what}, naming the place; the JSON Schema too`, () => {
@@ -163,6 +183,15 @@ describe('the schema of conventions', () => {
       /filter cannot be read/,
     ],
   ];
+  crossed.push(
+    ['one rule twice', { rules: [1, 2].map(() => ({ ...rule, must: 'x' })) }, /the rule "a" is there twice/],
+    ['a rule whose filter cannot be read', { rules: [{ ...rule, must: '(' }] }, /the rule "a": must: /],
+    [
+      'a rule whose recipe is none',
+      { rules: [{ ...rule, must: 'x', fix: { recipe: [{ step: 'x' }] } }] },
+      /step 1: there is no step "x"/,
+    ],
+  );
   for (const [what, fields, says] of crossed)
     it(`refuses ${what}`, () =>
       expect(() => parseConvention({ ...partsConvention, ...fields })).toThrowError(says));

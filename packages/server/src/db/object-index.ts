@@ -1,4 +1,4 @@
-import type { Kind } from '@renquil/core/scene';
+import { pathPart, type Kind } from '@renquil/core/scene';
 import type { Sql } from './database.js';
 
 /** Characters of a name that can be looked for: four bytes each at most, and a TEXT holds 65,535. */
@@ -55,4 +55,32 @@ export function searchObjects(
      WHERE s.project_id = ? AND s.binned_at IS NULL AND o.name COLLATE utf8mb4_general_ci LIKE ? ORDER BY s.id, o.object_id LIMIT ?`,
     [project, pattern, limit],
   );
+}
+
+/** Levels that a path is followed up at most; one that lies deeper has none. */
+const mostLevels = 200;
+
+/** Where objects of a scene hang now, as `pathOf` says it. One that is gone has no path. */
+export async function pathsNow(
+  sql: Sql,
+  scene: number,
+  objects: readonly number[],
+): Promise<ReadonlyMap<number, string>> {
+  const paths = new Map<number, string>();
+  if (!objects.length) return paths;
+  const rows = await sql.rows<{ top: number; name: string; parent_id: number | null }>(
+    `WITH RECURSIVE up AS (
+       SELECT object_id AS top, parent_id, name, 0 AS level FROM object_index WHERE scene_id = ? AND object_id IN (${objects.map(() => '?').join(', ')})
+       UNION ALL
+       SELECT up.top, o.parent_id, o.name, up.level + 1 FROM up JOIN object_index o ON o.scene_id = ? AND o.object_id = up.parent_id WHERE up.level < ?
+     ) SELECT top, name, parent_id FROM up ORDER BY top, level`,
+    [scene, ...objects, scene, mostLevels],
+  );
+  const parts = new Map<number, string>();
+  for (const { top, name, parent_id } of rows) {
+    const path = `/${pathPart(name)}${parts.get(top) ?? ''}`;
+    parts.set(top, path);
+    if (parent_id === null) paths.set(top, path);
+  }
+  return paths;
 }

@@ -2,7 +2,7 @@ import { readOwn } from '@renquil/core/own-json';
 import type { Role } from '@renquil/api';
 import { createHash } from 'node:crypto';
 import { shippedConventions, type Convention } from '@renquil/core/names';
-import { demoScenes } from '@renquil/demo';
+import { cablewayRules, demoScenes } from '@renquil/demo';
 import { storeBytes } from '../db/files.js';
 import { findJob } from '../db/jobs.js';
 import { findAccountToSignIn, insertAccount, setRole } from '../db/people.js';
@@ -88,7 +88,7 @@ async function seedPeople(database: Database): Promise<{ project: number; artist
   });
 }
 
-/** The studio's own: parts of the cableway in two revisions, and rigs of the animals. */
+/** The studio's own: parts of the cableway in three revisions, and rigs of the animals. */
 async function seedConventions(database: Database, project: number, lead: number): Promise<void> {
   const parts = shippedConventions['parts']!;
   const surface = parts.slots['surface']!;
@@ -98,12 +98,14 @@ async function seedConventions(database: Database, project: number, lead: number
     slots: { ...parts.slots, surface: { words: surface.words!.filter(({ word }) => word !== 'rubber') } },
   };
   const second: Convention = { ...parts, name: 'Cableway parts' };
+  const third: Convention = { ...second, rules: cablewayRules };
   if ((await listConventions(database, project)).length) return;
   await database.transaction(async (sql) => {
     const cableway = await insertConvention(sql, project, first.name);
     const by = { id: cableway, author: lead };
     await insertRevision(sql, { ...by, revision: 1, body: first, note: 'Parts, without rubber' });
     await insertRevision(sql, { ...by, revision: 2, body: second, note: 'Rubber for the dampers' });
+    await insertRevision(sql, { ...by, revision: 3, body: third, note: 'Six rules of the house' });
     const rigs = { ...shippedConventions['rig']!, name: 'Animal rigs' };
     const animal = await insertConvention(sql, project, rigs.name);
     await insertRevision(sql, { id: animal, revision: 1, body: rigs, note: 'As shipped', author: lead });

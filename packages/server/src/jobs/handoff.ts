@@ -1,6 +1,7 @@
 import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { pinnedOf } from '../db/conventions.js';
+import { heldWaivers } from '../db/waivers.js';
 import { readFile } from '../db/files.js';
 import { insertHandoff } from '../db/handoffs.js';
 import { recordAudit } from '../db/projects.js';
@@ -36,6 +37,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       sourceName: scene.source_name,
       stored: await services.scenes.stored(database, scene.id, input.revision),
       convention: (await pinnedOf(database, scene)).body,
+      held: await heldWaivers(database, scene),
       reason: input.reason,
     },
     { signal, progress: report, large: job.lane === 'large' },

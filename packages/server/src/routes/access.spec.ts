@@ -60,6 +60,7 @@ describe('every route lets in whom it says, and nobody else', () => {
           .replace(':link', '9999')
           .replace(':token', '9999')
           .replace(':version', '9999')
+          .replace(':waiver', '9999')
           .replace(':revision', '0')
           .replace(':name', 'manifest.json');
         const controller = new AbortController();

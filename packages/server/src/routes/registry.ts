@@ -70,8 +70,13 @@ import { deleteProjectToken } from './tokens/delete-token.js';
 import { getToken } from './tokens/get-token.js';
 import { listProjectTokens } from './tokens/list-tokens.js';
 import { createVersion } from './versions/create-version.js';
+import { getVersionFindings } from './versions/get-version-findings.js';
 import { listSceneVersions } from './versions/list-versions.js';
 import { restoreVersion } from './versions/restore-version.js';
+import { createWaiver } from './waivers/create-waiver.js';
+import { decideSceneWaiver } from './waivers/decide-waiver.js';
+import { listProjectWaivers } from './waivers/list-project-waivers.js';
+import { listSceneWaivers } from './waivers/list-waivers.js';
 import { getNearWord } from './words/get-near-word.js';
 import { getWordUse } from './words/get-word.js';
 import { renameWord } from './words/rename-word.js';
@@ -149,8 +154,13 @@ export const routeRegistry: readonly Route[] = [
   getToken,
   listProjectTokens,
   createVersion,
+  getVersionFindings,
   listSceneVersions,
   restoreVersion,
+  createWaiver,
+  decideSceneWaiver,
+  listProjectWaivers,
+  listSceneWaivers,
   getNearWord,
   getWordUse,
   renameWord,

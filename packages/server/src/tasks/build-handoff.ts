@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { CheckRun } from '@renquil/core/checks';
+import { CheckRun, sayUntil } from '@renquil/core/checks';
 import { RenquilError } from '@renquil/core/errors';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
 import { runGate, staysHome, type Gate } from '@renquil/core/workbench';
@@ -12,6 +12,7 @@ import {
   writeGltf,
   writeReport,
 } from '@renquil/formats';
+import type { HeldWaivers } from '../db/waivers.js';
 import { openStored, type StoredScene } from './stored-scene.js';
 import type { Tell } from './tell.js';
 import type { ReadBack } from '@renquil/api';
@@ -25,6 +26,7 @@ export interface BuildHandoffInput {
   readonly sourceName: string;
   readonly stored: StoredScene;
   readonly convention: Convention;
+  readonly held: HeldWaivers;
   /** Hand off even though the gate has blockers. */
   readonly reason: string | null;
 }
@@ -42,6 +44,7 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
   const source = openGltf(input.source, input.sourceName);
   const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all();
+  run.waive(input.held.waivers, input.held.time);
   const gate = runGate(run);
   if (!gate.passes && input.reason === null)
     throw new RenquilError('handoff-blocked', { count: gate.blockers });
@@ -65,7 +68,12 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
     scene: input.name,
     version: input.label,
     reason: input.reason,
-    gate: { passes: gate.passes, blockers: gate.blockers, warnings: gate.warnings },
+    gate: { passes: gate.passes, blockers: gate.blockers, warnings: gate.warnings, waived: gate.waived ?? 0 },
+    waivers: input.held.waivers.map(({ scope, reason, until }) => ({
+      ...scope,
+      reason,
+      until: sayUntil(until),
+    })),
     goes: gate.goes,
     stays: gate.stays,
     files: files.map(({ name, bytes }) => ({

@@ -43,7 +43,7 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
   );
   // Once packed, ids stay: packing keeps the order of the nodes.
   const source = packedSource(read.source);
-  const scene = source === read.source ? read.scene : sceneOf(source.json, undefined, source.buffers);
+  const scene = source === read.source ? read.scene : sceneOf(source.json, undefined, source);
   const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all((done) => tell('Checking', done, scene.size));
   tell('Drawing', scene.size, scene.size);

@@ -1,4 +1,5 @@
 import { buildHandoffTask } from './build-handoff.js';
+import { checkVersionTask } from './check-version.js';
 import { countWordsTask } from './count-words.js';
 import { fitConventionsTask } from './fit-conventions.js';
 import { learnConventionTask } from './learn-convention.js';
@@ -12,6 +13,7 @@ import { writeCopyTask } from './write-copy.js';
 /** Every task, by its name. */
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
+  'check-version': checkVersionTask,
   'count-words': countWordsTask,
   'fit-conventions': fitConventionsTask,
   'learn-convention': learnConventionTask,

@@ -50,6 +50,12 @@ export const routes: Routes = [
     loadComponent: () => import('./conventions/conventions').then((m) => m.Conventions),
   },
   {
+    path: 'projects/:project/waivers',
+    title: 'Waivers · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./waivers/waivers-page').then((m) => m.WaiversPage),
+  },
+  {
     path: 'no-project',
     title: 'No project · Renquil',
     canActivate: [signedIn],

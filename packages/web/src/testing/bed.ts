@@ -10,6 +10,8 @@ import { Analysis } from '../app/state/analysis';
 import type { LoggedChange, OpenedScene, Role } from '@renquil/api';
 import { OpenScene } from '../app/state/open-scene';
 import { Session } from '../app/state/session';
+import { SinceVersion } from '../app/workbench/check/since-version';
+import { Waivers } from '../app/workbench/check/waivers';
 import { FindingsState } from '../app/workbench/check/findings-state';
 import { LedgerState } from '../app/workbench/ledger/ledger-state';
 import { ArrangeState } from '../app/workbench/arrange/arrange-state';
@@ -63,6 +65,8 @@ export async function workbenchBed(
       BenchState,
       ProposeState,
       FindingsState,
+      Waivers,
+      SinceVersion,
       ArrangeState,
       SettingsState,
       ColumnChoice,

@@ -4,6 +4,8 @@ import {
   FoundFindings,
   packFindings,
   namingStatisticsOf,
+  type Waiver,
+  type WaiverTime,
   type Finding,
   type NamingStatistics,
 } from '@renquil/core/checks';
@@ -68,6 +70,10 @@ export class LocalAnalysis {
     this.#run = new CheckRun(this.#run!.scene, new CompiledConvention(convention));
     this.#run.all();
     this.#tell();
+  }
+  waive(waivers: readonly Waiver[], time: WaiverTime): void {
+    this.#run?.waive(waivers, time);
+    if (this.#run) this.#tell();
   }
   know(): void {
     // What other scenes say is told to the worker only.

@@ -9,7 +9,7 @@ export const faceBudget = defineCheck({
   title: 'Over the face budget',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['move', 'insert', 'remove', 'set'],
+  triggeredBy: ['move', 'insert', 'remove', 'set shape'],
   source: 'common practice; the convention sets the numbers',
   messages: {
     object: {

@@ -1,5 +1,6 @@
 import { offBy } from '../../scene/switched.js';
 import { defineCheck } from '../check.js';
+import { keepHome } from '../support/keep-home.js';
 
 /** Switched off for the eye, and still handed off. */
 export const hiddenGoes = defineCheck({
@@ -29,13 +30,5 @@ export const hiddenGoes = defineCheck({
           : `the ${off.by} "${off.name}" is hidden`;
     return { message: 'hidden', data: { name, by } };
   },
-  fix: (object) => [
-    {
-      kind: 'set',
-      object: object.id,
-      field: 'switches',
-      from: object.switches,
-      to: { ...object.switches, goes: false },
-    },
-  ],
+  fix: keepHome,
 });

@@ -13,7 +13,7 @@ export const overlapping = defineCheck({
   title: 'Lies exactly on another',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['transform', 'move', 'insert', 'remove', 'set'],
+  triggeredBy: ['transform', 'move', 'insert', 'remove', 'set shape', 'set bake'],
   source: 'common practice',
   messages: {
     on: {

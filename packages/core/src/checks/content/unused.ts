@@ -1,4 +1,5 @@
 import { mainRoot } from '../../scene/main-root.js';
+import { wearersOf } from '../../scene/wearers.js';
 import { defineCheck } from '../check.js';
 
 /** Materials and shapes of the file that no object uses: bytes for nothing. */
@@ -8,20 +9,17 @@ export const unused = defineCheck({
   title: 'Unused materials or shapes',
   severity: 'note',
   scope: 'scene',
-  triggeredBy: ['insert', 'remove', 'set', 'move', 'rename-thing'],
+  triggeredBy: ['insert', 'remove', 'set shape', 'set materials', 'move', 'rename-thing'],
   source: 'common practice',
   messages: {
     unused: { short: '{{what}} unused', because: 'No object uses {{what}}: {{names}}.' },
   },
+  candidates: ({ scene }) => scene.roots,
   evaluate({ id, parent }, { scene }) {
     if (parent !== null || mainRoot(scene) !== id) return null;
-    const [materials, shapes] = [new Set<number>(), new Set<number>()];
-    for (const object of scene.walk()) {
-      for (const at of object.materials) materials.add(at);
-      if (object.shape !== null) shapes.add(object.shape);
-    }
-    const left = (list: readonly { name: string }[], used: ReadonlySet<number>): string[] =>
-      list.flatMap(({ name }, i) => (used.has(i) ? [] : [name || `number ${i}`]));
+    const { materials, shapes } = wearersOf(scene);
+    const left = (list: readonly { name: string }[], worn: Int32Array): string[] =>
+      list.flatMap(({ name }, i) => (worn[i] ? [] : [name || `number ${i}`]));
     const [noMaterial, noShape] = [left(scene.materials, materials), left(scene.shapes, shapes)];
     if (!noMaterial.length && !noShape.length) return null;
     const count = (n: number, noun: string): string[] => (n ? [`${n} ${noun}${n === 1 ? '' : 's'}`] : []);

@@ -10,7 +10,7 @@ export const outsideRoot = defineCheck({
   title: 'Outside the root',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  triggeredBy: ['rename', 'transform', 'move', 'set shape', 'set bake', 'insert', 'remove', 'frames'],
   candidates: ({ scene }) => scene.roots,
   source: 'common practice',
   // Only its own name matters: a helper may stand anywhere.

@@ -27,7 +27,7 @@ export const facing = defineCheck({
   title: 'Facing',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['transform', 'move', 'set', 'attribute', 'insert', 'remove', 'frames'],
+  triggeredBy: ['transform', 'move', 'set shape', 'set bake', 'attribute', 'insert', 'remove', 'frames'],
   source: 'glTF 2.0 section 3.4: the front of an asset faces +Z; the facing of the convention',
   messages: {
     against: {

@@ -85,7 +85,7 @@ export const helperPrefix = defineCheck({
   title: 'Helper prefix',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['rename', 'insert', 'remove', 'set'],
+  triggeredBy: ['rename', 'insert', 'remove', 'set shape'],
   source: 'the convention of the scene',
   messages: {
     kind: {

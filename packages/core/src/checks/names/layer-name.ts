@@ -9,7 +9,7 @@ export const layerName = defineCheck({
   title: 'Layer names',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['set', 'insert', 'remove', 'move', 'named-layer'],
+  triggeredBy: ['set layer', 'insert', 'remove', 'move', 'named-layer'],
   source: 'the convention of the scene',
   messages: otherMessages,
   applies: ({ convention }) => convention.pattern('layer') !== null,

@@ -51,7 +51,7 @@ export const leftWithoutRight = defineCheck({
   title: 'Left without right',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['rename', 'transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  triggeredBy: ['rename', 'transform', 'move', 'set shape', 'set bake', 'insert', 'remove', 'frames'],
   source: 'common practice',
   // Which of a row counts as the first is a matter of taste, so a studio asks for it.
   parameters: {

@@ -8,7 +8,7 @@ export const shapeFollows = defineCheck({
   severity: 'note',
   onRequest: true,
   scope: 'scene',
-  triggeredBy: ['rename', 'rename-thing', 'set', 'insert', 'remove'],
+  triggeredBy: ['rename', 'rename-thing', 'set shape', 'insert', 'remove'],
   source: 'common practice',
   parameters: {
     ending: { type: 'text', shipped: '', text: 'What the name of a shape has after that of its object.' },

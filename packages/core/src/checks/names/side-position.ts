@@ -14,7 +14,7 @@ export const sidePosition = defineCheck({
   title: 'Side against position',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['transform', 'move', 'set', 'insert', 'remove', 'frames'],
+  triggeredBy: ['transform', 'move', 'set shape', 'set bake', 'insert', 'remove', 'frames'],
   source:
     'glTF 2.0 section 3.4: front +Z, so left is +X, unless the asset was told or its names say otherwise',
   messages: {

@@ -10,7 +10,7 @@ export const onFloor = defineCheck({
   title: 'Not standing on the floor',
   severity: 'warning',
   scope: 'scene',
-  triggeredBy: ['transform', 'move', 'insert', 'remove', 'attribute', 'set'],
+  triggeredBy: ['transform', 'move', 'insert', 'remove', 'attribute', 'set shape', 'set bake'],
   source: 'the template of the asset type; common practice',
   messages: {
     above: {

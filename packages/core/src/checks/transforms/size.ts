@@ -10,7 +10,7 @@ export const size = defineCheck({
   title: 'Implausible size',
   severity: 'note',
   scope: 'scene',
-  triggeredBy: ['transform', 'move', 'insert', 'remove', 'set'],
+  triggeredBy: ['transform', 'move', 'insert', 'remove', 'set shape', 'set bake'],
   source: 'glTF 2.0, section 3.4: units are metres; common practice',
   messages: {
     small: {

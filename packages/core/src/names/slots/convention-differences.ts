@@ -33,8 +33,23 @@ export function conventionDifferences(before: Convention, after: Convention): st
     const [a, b] = [was?.severity ?? 'as shipped', now?.severity ?? 'as shipped'];
     say(a === b ? `check ${id}: other parameters` : `check ${id}: ${a} → ${b}`);
   });
+  ruleLines(before, after, say);
   if (!same(before.templates, after.templates)) say('templates changed');
   return lines;
+}
+
+function ruleLines(before: Convention, after: Convention, say: (line: string) => void): void {
+  const byId = ({ rules = [] }: Convention) => Object.fromEntries(rules.map((rule) => [rule.id, rule]));
+  eachKey(byId(before), byId(after), (_id, was, now) => {
+    if (!was) say(`new rule "${now!.title}"`);
+    else if (!now) say(`no rule "${was.title}" any more`);
+    else if (!same(was, now))
+      say(
+        was.severity === now.severity
+          ? `the rule "${now.title}" is another`
+          : `the rule "${now.title}": ${was.severity} → ${now.severity}`,
+      );
+  });
 }
 
 function slotLines(before: Convention, after: Convention, say: (line: string) => void): void {

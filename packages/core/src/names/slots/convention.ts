@@ -1,6 +1,7 @@
 import type { Facing } from '../../frames/frame.js';
 import type { Kind } from '../../scene/scene-object.js';
 import type { AssetTemplate } from '../../templates/asset-template.js';
+import type { HouseRule } from '../../checks/house/house-rule.js';
 import type { Severity } from '../../checks/severity.js';
 
 /** How the words of a slot are written. */
@@ -94,6 +95,8 @@ export interface Convention {
   /** What assets of a type are made of; shipped ones are there without being listed. */
   readonly templates?: Readonly<Record<string, AssetTemplate>>;
   readonly checks?: Readonly<Record<string, CheckSetting>>;
+  /** Checks of the studio's own. */
+  readonly rules?: readonly HouseRule[];
 }
 
 /** A convention as it is written, held to its type. */

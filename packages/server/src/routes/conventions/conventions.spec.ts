@@ -45,7 +45,7 @@ describe('conventions', () => {
   it('of the project and those that come with Renquil are listed; scenes are held to the first', async () => {
     const { body } = await mo.get<Listed>(root);
     expect(body.conventions.map((one) => [one.name, one.revision, one.scenes])).toEqual([
-      ['Cableway parts', 2, 3],
+      ['Cableway parts', 3, 3],
       ['Animal rigs', 1, 0],
     ]);
     expect(body.shipped.map((one) => one.id)).toEqual([
@@ -57,7 +57,7 @@ describe('conventions', () => {
       'webxr-hand',
     ]);
     expect((await scene(1)).convention).toEqual(
-      jasmine.objectContaining({ id: 1, revision: 2, shipped: null }),
+      jasmine.objectContaining({ id: 1, revision: 3, shipped: null }),
     );
   });
   it('say what a draft would do to every scene, before it is published', async () => {
@@ -139,8 +139,8 @@ describe('publishing a convention', () => {
     const published = await ines.post<{ revision: number; scenes: number[] }>(`${root}/1/publish`, {
       note: 'two digits',
     });
-    expect(published.body).toEqual({ revision: 3, scenes: [1, 2, 3] });
-    expect((await scene(1)).convention.revision).toBe(3);
+    expect(published.body).toEqual({ revision: 4, scenes: [1, 2, 3] });
+    expect((await scene(1)).convention.revision).toBe(4);
     expect(await judged(1)).toBeLessThan(before);
     const { body } = await mo.get<Read>(`${root}/1`);
     expect([body.draft, body.revisions[0]!.note, body.revisions[0]!.author]).toEqual([

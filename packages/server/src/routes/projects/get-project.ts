@@ -33,16 +33,19 @@ export const getProject = defineRoute(endpoints.getProject, {
     ]);
     const summaries = scenes.map(sceneSummary);
     const wrong = new Map<string, number>();
-    for (const { standing } of summaries)
+    const titles = new Map(checkRegistry.map(({ id, title }) => [id, title] as const));
+    for (const { standing } of summaries) {
+      for (const [id, title] of Object.entries(standing?.titles ?? {})) titles.set(id, title);
       for (const [check, count] of Object.entries(standing?.byCheck ?? {}))
         wrong.set(check, (wrong.get(check) ?? 0) + count);
+    }
     const mostWrong = [...wrong]
       .sort((a, b) => b[1] - a[1])
       .slice(0, 6)
       .map(([check, count]) => ({
         check,
         count,
-        title: checkRegistry.find((c) => c.id === check)?.title ?? check,
+        title: titles.get(check) ?? check,
       }));
     return {
       json: {

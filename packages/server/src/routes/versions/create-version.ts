@@ -7,7 +7,7 @@ import { defineRoute } from '../../http/route.js';
 import { insertEvent } from '../../live/event-hub.js';
 
 export const createVersion = defineRoute(endpoints.createVersion, {
-  async handle({ scene, account, body }, { database, events }) {
+  async handle({ scene, account, body }, { database, events, refresher }) {
     const saved = await database.transaction(async (sql) => {
       const now = await lockScene(sql, scene.id);
       if (now === null) throw new RenquilError('not-found', { what: 'scene' });
@@ -36,6 +36,8 @@ export const createVersion = defineRoute(endpoints.createVersion, {
       return { number, revision };
     });
     events.wake();
+    // What was let pass until this version is not any more.
+    refresher.soon(scene.id);
     return { json: saved };
   },
 });

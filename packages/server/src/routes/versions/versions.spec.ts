@@ -49,6 +49,17 @@ describe('versions', () => {
       [1, 'As it was brought in'],
     ]);
   });
+  it('tell what is found in the scene as it was then, by the convention of now', async () => {
+    const { body } = await mo.get<{ version: number; found: Record<string, number[]> }>(
+      '/api/scenes/1/versions/1/findings',
+    );
+    const { body: now } = await mo.get<{ scene: { standing: { byCheck: Record<string, number> } } }>(
+      '/api/scenes/1',
+    );
+    const counts = Object.entries(body.found).map(([check, ids]) => [check, ids.length]);
+    expect(Object.fromEntries(counts)).toEqual(now.scene.standing.byCheck);
+    expect(await mo.refused('GET', '/api/scenes/1/versions/77/findings')).toBe('not-found');
+  });
   it('that do not exist or are not the newest base are refused', async () => {
     expect(await mo.refused('POST', '/api/scenes/2/versions/77/restore', { id: randomUUID(), base: 3 })).toBe(
       'not-found',

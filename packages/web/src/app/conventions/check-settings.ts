@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { checkRegistry, type Check, type Parameter, type Severity } from '@renquil/core/checks';
+import {
+  checkRegistry,
+  families,
+  type Check,
+  type Family,
+  type Parameter,
+  type Severity,
+} from '@renquil/core/checks';
 import type { CheckSetting } from '@renquil/core/names';
 import { ConventionDraft } from './convention-draft';
 import { withCheck } from './convention-edits';
@@ -50,13 +57,11 @@ import { Tip } from '../ui/tip';
 })
 export class CheckSettings {
   readonly draft = inject(ConventionDraft);
-  readonly families = ['names', 'hierarchy', 'transforms', 'content'] as const;
+  readonly families = families.filter((one) => of(one).length > 0);
   readonly severities = ['blocker', 'warning', 'note', 'off'] as const;
   readonly settings = computed(() => this.draft.shown()?.checks ?? {});
 
-  of(family: string): Check[] {
-    return checkRegistry.filter((check) => check.family === family);
-  }
+  readonly of = of;
   now(check: Check): Severity | 'off' {
     return this.settings()[check.id]?.severity ?? (check.onRequest ? 'off' : check.severity);
   }
@@ -86,4 +91,8 @@ export class CheckSettings {
   #put(check: Check, setting: CheckSetting): void {
     this.draft.edit((now) => withCheck(now, check.id, setting));
   }
+}
+
+function of(family: Family): Check[] {
+  return checkRegistry.filter((check) => check.family === family);
 }

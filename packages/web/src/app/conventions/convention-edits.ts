@@ -1,3 +1,4 @@
+import type { HouseRule } from '@renquil/core/checks';
 import type { CheckSetting, Convention, PatternPart, SlotRule, WordRule } from '@renquil/core/names';
 
 /** Where a pattern stands in a convention: of a kind, of another thing, or the nth special one. */
@@ -133,6 +134,17 @@ export function withCheck(convention: Convention, id: string, setting: CheckSett
   const kept = without(setting);
   return tidy({ ...convention, checks: Object.keys(kept).length ? { ...rest, [id]: kept } : rest });
 }
+/** A rule of the house put in, or in place of the one of its id. */
+export function withRule(convention: Convention, rule: HouseRule): Convention {
+  const rules = convention.rules ?? [];
+  const isThere = rules.some(({ id }) => id === rule.id);
+  const now = isThere ? rules.map((one) => (one.id === rule.id ? rule : one)) : [...rules, rule];
+  return { ...convention, rules: now };
+}
+/** A convention without one of its rules. */
+export function withoutRule(convention: Convention, id: string): Convention {
+  return tidy({ ...convention, rules: (convention.rules ?? []).filter((one) => one.id !== id) });
+}
 
 /** Without fields that say nothing. */
 function without<T extends object>(value: T): Partial<T> {
@@ -141,11 +153,12 @@ function without<T extends object>(value: T): Partial<T> {
   ) as Partial<T>;
 }
 function tidy(convention: Convention): Convention {
-  const { special, others, checks, ...rest } = convention;
+  const { special, others, checks, rules, ...rest } = convention;
   return {
     ...rest,
     ...(special?.length ? { special } : {}),
     ...(others && Object.keys(others).length ? { others } : {}),
     ...(checks && Object.keys(checks).length ? { checks } : {}),
+    ...(rules?.length ? { rules } : {}),
   };
 }

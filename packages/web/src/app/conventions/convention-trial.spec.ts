@@ -14,6 +14,7 @@ const tried = (id: number): readonly TriedScene[] => [
     fitAfter: 8,
     lost: [],
     won: [],
+    rules: [],
   },
 ];
 

@@ -40,6 +40,16 @@ const tried = {
       fitAfter: 8,
       lost: [],
       won: [],
+      rules: [
+        {
+          check: 'house/lamps-hang-high',
+          title: 'Lamps hang high',
+          severity: 'warning',
+          before: 0,
+          after: 3,
+          first: [{ id: 4, name: 'lamp_2', says: 'It hangs low.' }],
+        },
+      ],
     },
   ],
 };
@@ -140,6 +150,39 @@ describe('the conventions page', () => {
     expect(said()).toContain('what: several words with "_" between them');
     await page.type(page.field('joint'), 'a');
     expect(page.field('joint').value).toBe('_');
+    http.match(() => true);
+  });
+  it('makes rules of the house out of fields, says what they find, and takes them out again', async () => {
+    await start();
+    await page.type(page.field('rule-title'), 'Lamps hang high');
+    await page.click(page.all('rq-rule-section form:last-of-type button[type=submit]').at(-1)!);
+    const draft = page.component.draft;
+    await page.type(page.field('rule-where'), 'lamp*');
+    await page.type(page.field('rule-ask'), 'has');
+    await page.type(page.field('rule-what'), 'hook*');
+    await page.type(page.field('rule-says'), '"{name}" has {count} hooks.');
+    await page.type(page.field('rule-fix'), 'switch');
+    expect(draft.shown()!.rules).toEqual([
+      {
+        id: 'lamps-hang-high',
+        title: 'Lamps hang high',
+        severity: 'warning',
+        where: 'lamp*',
+        has: { below: 'hook*' },
+        says: '"{name}" has {count} hooks.',
+        fix: { switch: { goes: false } },
+      },
+    ]);
+    expect(page.text('[data-testid=differences] li')).toEqual(['new rule "Lamps hang high"']);
+    // Tried when it rests.
+    await wait(750);
+    http.match(`${root}/try`).forEach((one) => one.flush(tried));
+    await page.settle();
+    expect(page.text('[data-testid=rule-found]')).toEqual(['3 in 1 scene']);
+    expect(page.text('[data-testid=rule]')[0]).toContain('lamp_2It hangs low.');
+    await page.click(page.all('[data-testid=rule] rq-sure-button button')[0]!);
+    await page.click('Take out');
+    expect(draft.shown()!.rules).toBeUndefined();
     http.match(() => true);
   });
   it('makes every edit a draft that is kept, tried on and said in words', async () => {

@@ -19,6 +19,7 @@ import { ConventionDraft } from './convention-draft';
 import { ConventionList } from './convention-list';
 import { ConventionUses } from './convention-uses';
 import { DraftEffect } from './draft-effect';
+import { RuleSection } from './rule-section';
 import { PatternSection } from './pattern-section';
 import { SlotSection } from './slot-section';
 import { WholeRules } from './whole-rules';
@@ -30,6 +31,7 @@ const sections = [
   ['patterns', 'Patterns by kind'],
   ['sides', 'Sides and facing'],
   ['helpers', 'Helpers'],
+  ['rules', 'Rules of the house'],
   ['checks', 'Checks'],
   ['used', 'Used by'],
   ['revisions', 'Revisions'],
@@ -47,6 +49,7 @@ const sections = [
     DraftEffect,
     LoadState,
     PatternSection,
+    RuleSection,
     ProjectCrumb,
     RouterLink,
     SlotSection,

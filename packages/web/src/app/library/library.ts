@@ -14,6 +14,7 @@ import { RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideSearch, lucideTrash2, lucideUpload } from '@ng-icons/lucide';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { ProjectNav } from '../shell/project-nav';
 import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { Api } from '../state/api';
@@ -50,6 +51,7 @@ import { TrendChart } from './trend-chart';
     LoadState,
     NgIcon,
     ProjectCrumb,
+    ProjectNav,
     RouterLink,
     SceneTable,
     SeverityMark,

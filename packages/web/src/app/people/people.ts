@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { ProjectNav } from '../shell/project-nav';
 import { ProjectCrumb } from '../shell/project-crumb';
 import { TopBar } from '../shell/top-bar';
 import { Session } from '../state/session';
@@ -12,7 +13,7 @@ import { TokenList } from './token-list';
 @Component({
   selector: 'rq-people',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AuditList, MemberList, ProjectCrumb, ProjectSettings, RouterLink, TokenList, TopBar],
+  imports: [AuditList, MemberList, ProjectCrumb, ProjectNav, ProjectSettings, RouterLink, TokenList, TopBar],
   templateUrl: './people.html',
   host: { class: 'flex h-full flex-col' },
 })

@@ -5,11 +5,10 @@ import { Router } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideChevronDown } from '@ng-icons/lucide';
 import { Session } from '../state/session';
+import type { ProjectPage } from './project-nav';
 import { NewProject } from './new-project';
 import { MenuItem } from '../ui/menu-item';
 import { MenuPanel } from '../ui/menu-panel';
-
-type Page = 'library' | 'people' | 'conventions';
 
 /** The project one is in, and the way to another: the same page of it. */
 @Component({
@@ -66,7 +65,7 @@ export class ProjectCrumb {
   readonly #router = inject(Router);
   readonly #dialog = inject(Dialog);
   readonly project = input.required<string>();
-  readonly page = input.required<Page>();
+  readonly page = input.required<ProjectPage>();
   readonly #all = computed(() => this.#session.info()?.projects ?? []);
   readonly here = computed(() => this.#all().find(({ slug }) => slug === this.project()));
   readonly others = computed(() => this.#all().filter(({ slug }) => slug !== this.project()));

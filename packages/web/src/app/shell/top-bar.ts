@@ -87,6 +87,11 @@ export class TopBar {
       { id: 'theme', title: 'Change between light and dark colours', run: () => this.theme.toggle() },
       { id: 'home', title: 'Go to the library', run: () => void this.#router.navigateByUrl('/') },
       {
+        id: 'waivers',
+        title: 'Go to the waivers of the project',
+        run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'waivers']),
+      },
+      {
         id: 'conventions',
         title: 'Go to the conventions',
         run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'conventions']),

@@ -1,4 +1,4 @@
-import type { PackedFindings, NamingStatistics } from '@renquil/core/checks';
+import type { PackedFindings, NamingStatistics, Waiver, WaiverTime } from '@renquil/core/checks';
 import type { Edit } from '@renquil/core/edits';
 import type { Frame } from '@renquil/core/frames';
 import type { Convention } from '@renquil/core/names';
@@ -24,6 +24,8 @@ export type ToAnalysis =
   | { readonly type: 'hold-to'; readonly convention: Convention }
   /** What the other scenes of the project say. */
   | { readonly type: 'know'; readonly elsewhere: ToldElsewhere }
+  /** What is let pass: counts and the gate go by it from then on. */
+  | { readonly type: 'waive'; readonly waivers: readonly Waiver[]; readonly time: WaiverTime }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: Int32Array }
   /** Nobody wants the names any more: what is under way is called off, what was made is forgotten. */
   | { readonly type: 'stop-proposing' }

@@ -1,5 +1,11 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
-import { FoundFindings, type Finding, type NamingStatistics } from '@renquil/core/checks';
+import {
+  FoundFindings,
+  type Finding,
+  type NamingStatistics,
+  type Waiver,
+  type WaiverTime,
+} from '@renquil/core/checks';
 import type { Edit } from '@renquil/core/edits';
 import type { Frame } from '@renquil/core/frames';
 import type { Convention } from '@renquil/core/names';
@@ -93,6 +99,10 @@ export class Analysis implements OnDestroy {
   /** What the other scenes of the project say: proposals go by it from then on. */
   know(elsewhere: ToldElsewhere): void {
     this.#send({ type: 'know', elsewhere });
+  }
+  /** What is let pass, and the time that it is asked at. */
+  waive(waivers: readonly Waiver[], time: WaiverTime): void {
+    this.#send({ type: 'waive', waivers, time });
   }
   /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
   propose(seq: number, objects: readonly ObjectId[]): void {

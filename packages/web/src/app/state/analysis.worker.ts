@@ -49,6 +49,7 @@ function handle(data: ToAnalysis): void {
     else if (data.type === 'edits') follow(data.edits);
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
     else if (data.type === 'know') know(data.elsewhere);
+    else if (data.type === 'waive') waive(data);
     else if (data.type === 'propose') void propose(data.seq, data.objects);
     else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
     else if (data.type === 'take') take(data);
@@ -88,6 +89,7 @@ function judge(scene: Scene, convention: Convention): void {
   tellFrames(scene, () => framesOf(scene, compiled));
   toldFrames = null;
   run = new CheckRun(scene, compiled);
+  if (held) run.waive(held.waivers, held.time);
   run.all((done) => tell({ type: 'progress', done, total: scene.size }));
   tellFindings(true, run.rows());
   summarise();
@@ -111,6 +113,15 @@ function follow(edits: readonly Edit[]): void {
 function tellFindings(whole: boolean, rows: Parameters<typeof packFindings>[0]): void {
   const found = packFindings(rows);
   postMessage({ type: 'findings', whole, found } satisfies FromAnalysis, findingBuffers(found));
+}
+
+/** What is let pass in the open scene; it may be known before the scene is, and stays when it is judged anew. */
+let held: Extract<ToAnalysis, { type: 'waive' }> | null = null;
+function waive(said: Extract<ToAnalysis, { type: 'waive' }>): void {
+  held = said;
+  if (!run) return;
+  run.waive(said.waivers, said.time);
+  summarise();
 }
 
 let toldFrames: readonly Frame[] | null = null;

@@ -75,6 +75,8 @@ export class Api {
       .pipe(map((r) => r.changes));
   versions = (scene: number) =>
     this.#ask.json('GET /api/scenes/:scene/versions', { params: { scene } }).pipe(map((r) => r.versions));
+  versionFindings = (scene: number, version: number) =>
+    this.#ask.json('GET /api/scenes/:scene/versions/:version/findings', { params: { scene, version } });
   saveVersion = (scene: number, version: { note: string; id: string }) =>
     this.#ask.json('POST /api/scenes/:scene/versions', { params: { scene }, body: version });
   restore = (scene: number, version: number, body: { id: string; base: number }) =>
@@ -120,6 +122,17 @@ export class Api {
       .pipe(map((r) => r.conventions));
   chooseStandard = (project: string, to: { convention: number } | { shipped: string }) =>
     this.#ask.json('PUT /api/projects/:project/conventions/standard', { params: { project }, body: to });
+
+  waivers = (scene: number) => this.#ask.json('GET /api/scenes/:scene/waivers', { params: { scene } });
+  projectWaivers = (project: string) =>
+    this.#ask.json('GET /api/projects/:project/waivers', { params: { project } }).pipe(map((r) => r.waivers));
+  waive = (scene: number, body: Sent<'POST /api/scenes/:scene/waivers'>['body']) =>
+    this.#ask.json('POST /api/scenes/:scene/waivers', { params: { scene }, body });
+  decideWaiver = (
+    scene: number,
+    waiver: number,
+    body: Sent<'PUT /api/scenes/:scene/waivers/:waiver'>['body'],
+  ) => this.#ask.json('PUT /api/scenes/:scene/waivers/:waiver', { params: { scene, waiver }, body });
 
   recipes = (project: string) =>
     this.#ask.json('GET /api/projects/:project/recipes', { params: { project } }).pipe(map((r) => r.recipes));

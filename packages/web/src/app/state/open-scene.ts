@@ -2,8 +2,9 @@ import { computed, inject, Injectable, signal, untracked, type OnDestroy } from 
 import { invertEdits, touchedBy, type Edit } from '@renquil/core/edits';
 import { errorCatalogue, fillText } from '@renquil/core/errors';
 import { framesAmong, tellFrames } from '@renquil/core/frames';
-import { CompiledConvention, partsConvention } from '@renquil/core/names';
-import { tellFacts } from '@renquil/core/query';
+import { ruleCheckId } from '@renquil/core/checks';
+import { CompiledConvention, partsConvention, slotOf } from '@renquil/core/names';
+import { factsOf, tellFacts, type QueryFacts } from '@renquil/core/query';
 import { Scene } from '@renquil/core/scene';
 import { mayChangeHome, staysHome } from '@renquil/core/workbench';
 import { firstValueFrom, Subject } from 'rxjs';
@@ -41,6 +42,7 @@ export class OpenScene implements OnDestroy {
     changed: (revision) => this.#saving?.heard(revision),
     saved: () => this.versions.next(),
     heldTo: (label) => void this.#holdTo(label),
+    waived: () => this.waiversTick.update((n) => n + 1),
   });
   #saving: SaveSession | null = null;
   #loaded: LoadedScene | null = null;
@@ -52,6 +54,7 @@ export class OpenScene implements OnDestroy {
   readonly #changed = new Set<number>();
 
   readonly #lastBy = new Map<number, string>();
+  readonly #whoBy = new Map<number, string>();
 
   /** What the scene is held to; Parts until it is open. */
   readonly held = signal(new CompiledConvention(partsConvention));
@@ -77,6 +80,8 @@ export class OpenScene implements OnDestroy {
     const { role = 'viewer', project } = this.info() ?? {};
     return role !== 'viewer' && !project?.archived;
   });
+  /** Grows when something is let pass, or not any more. */
+  readonly waiversTick = signal(0);
   /** Grows when other objects may stay home than before. */
   readonly #homeTick = signal(0);
   readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.sceneNow, this.convention)), {
@@ -85,15 +90,22 @@ export class OpenScene implements OnDestroy {
 
   /** What stands in a slot of an object's name, as well as it can be read. */
   slotText(id: number, slot: string): string {
-    const { scene } = this;
-    const object = scene.get(id);
-    const key = this.convention.keyOf(scene, object);
-    const reading = this.reader().read(key, object.name);
-    return reading.helper ? '' : (reading.slots.get(slot)?.text ?? '');
+    const reader = this.reader();
+    return slotOf(this.scene, this.convention, { id, slot }, (key, name) => reader.read(key, name));
   }
+  /** What filters may ask that others know: of this scene and of those opened after it. */
+  tellMore(facts: Partial<QueryFacts>): void {
+    this.#moreFacts = { ...this.#moreFacts, ...facts };
+    if (this.info()) tellFacts(this.sceneNow, { ...factsOf(this.sceneNow), ...this.#moreFacts });
+  }
+  #moreFacts: Partial<QueryFacts> = {};
   /** Whether an object was changed since the last version. */
   hasChanged(id: number): boolean {
     return this.#changed.has(id);
+  }
+  /** Who changed an object last since the newest snapshot of the scene; empty: nobody. */
+  whoChanged(id: number): string {
+    return this.#whoBy.get(id) ?? '';
   }
   /** Who changed an object last while this page was open; empty: nobody but this person. */
   lastChangedBy(id: number): string {
@@ -269,15 +281,20 @@ export class OpenScene implements OnDestroy {
     this.held.set(convention);
     this.#changed.clear();
     this.#lastBy.clear();
+    this.#whoBy.clear();
+    for (const { author, edits } of info.changes) this.#credit(author, edits);
+    for (const edits of onTop) this.#credit(this.#me(), edits);
     // The snapshot may be older than the last version: what was changed up to that does not count.
     const saved = info.scene.revision - info.scene.unsaved;
     for (const change of info.changes) if (change.revision > saved) this.#note(change.edits);
     for (const edits of onTop) this.#note(edits);
     tellFacts(scene, {
+      ...this.#moreFacts,
       findings: (object) => this.#analysis.of(object),
       changed: (object) => this.#changed.has(object),
       slot: (object, slot) => this.slotText(object, slot),
       slots: () => [...this.convention.slots.keys()],
+      rules: () => (this.convention.source.rules ?? []).map(ruleCheckId),
     });
     const { frames } = this.#analysis;
     const known = computed(() => framesAmong(scene, frames()));
@@ -304,11 +321,18 @@ export class OpenScene implements OnDestroy {
     this.#stacks.set(this.#own.stacks);
   }
   #took(changes: readonly LoggedChange[]): void {
+    for (const { author, edits } of changes) this.#credit(author, edits);
     for (const { authorId, author, edits } of changes)
       if (authorId !== this.#own.author)
         for (const id of touchedBy(edits).objects) this.#lastBy.set(id, author);
     this.#own.took(changes);
     this.#stacks.set(this.#own.stacks);
+  }
+  #credit(author: string, edits: readonly Edit[]): void {
+    for (const id of touchedBy(edits).objects) this.#whoBy.set(id, author);
+  }
+  #me(): string {
+    return this.#account.info()?.account.name ?? '';
   }
   /** What cannot be undone or redone any more, since others have changed it, is not offered again. */
   #giveUp(edits: readonly Edit[]): void {
@@ -318,6 +342,7 @@ export class OpenScene implements OnDestroy {
   #tell(applied: readonly (readonly Edit[])[]): void {
     for (const edits of applied) {
       this.#note(edits);
+      this.#credit(this.#me(), edits);
       this.#analysis.follow(edits);
       this.edits.next(edits);
     }

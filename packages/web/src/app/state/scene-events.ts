@@ -7,6 +7,8 @@ export interface SceneListener {
   saved(): void;
   /** It is held to another convention, by this name. */
   heldTo(label: string): void;
+  /** Something is let pass, or not any more, or asked to be. */
+  waived(): void;
 }
 
 /** What others do to the scene, as the server tells it. Comes back by itself, and asks from the last it was told. */
@@ -53,11 +55,12 @@ export class SceneEvents {
   }
   #hear(data: string): void {
     const { type, revision, label } = readOwn<{
-      type: 'change' | 'version' | 'convention';
+      type: 'change' | 'version' | 'convention' | 'waivers';
       revision: number;
       label: string;
     }>(data);
     if (type === 'convention') this.listener.heldTo(label);
+    else if (type === 'waivers') this.listener.waived();
     else if (type === 'version') this.listener.saved();
     else this.listener.changed(revision);
   }

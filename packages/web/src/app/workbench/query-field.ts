@@ -13,9 +13,10 @@ import { lucideFunnel } from '@ng-icons/lucide';
 import { completeQuery, type Completion } from '@renquil/core/query';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
+import type { FilterLike } from './ledger/ledger-filter';
 import { LedgerState } from './ledger/ledger-state';
 
-/** The filter of the ledger: the query language with its words offered as one types, and how many objects are found. */
+/** A filter, of the ledger or of the findings: the query language with its words offered as one types, and how many objects are found. */
 @Component({
   selector: 'rq-query-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -25,8 +26,7 @@ import { LedgerState } from './ledger/ledger-state';
     <label
       class="relative flex h-[28px] items-center gap-2 rounded-md border bg-sheet px-2.5 focus-within:border-spruce"
       [class]="
-        (ledger.query().error ? 'border-block ' : 'border-line-strong ') +
-        (wide() ? 'w-[260px]' : 'w-[190px]')
+        (on().query().error ? 'border-block ' : 'border-line-strong ') + (wide() ? 'w-[260px]' : 'w-[190px]')
       "
     >
       <ng-icon name="lucideFunnel" size="14px" class="shrink-0" />
@@ -44,23 +44,23 @@ import { LedgerState } from './ledger/ledger-state';
         aria-controls="query-help"
         [attr.aria-expanded]="offers().length > 0"
         [attr.aria-activedescendant]="at() >= 0 && offers().length ? 'query-help-' + at() : null"
-        [value]="ledger.filter()"
-        [attr.aria-invalid]="ledger.query().error !== null"
+        [value]="on().filter()"
+        [attr.aria-invalid]="on().query().error !== null"
         (input)="typed(field)"
         (keydown)="key($event, field)"
         (blur)="leave()"
       />
-      @if (ledger.looking()) {
+      @if (on().looking()) {
         <span class="shrink-0 text-small text-ink-2">looking</span>
-      } @else if (ledger.matches(); as found) {
+      } @else if (on().matches(); as found) {
         <span class="shrink-0 text-small text-ink-2" data-testid="found">{{ found.size | count }} found</span>
       }
-      @if (ledger.filter()) {
+      @if (on().filter()) {
         <button
           type="button"
           class="grid size-6 shrink-0 place-items-center text-ink-2"
           aria-label="Clear the filter"
-          (click)="ledger.filter.set('')"
+          (click)="on().filter.set('')"
         >
           ×
         </button>
@@ -100,6 +100,9 @@ export class QueryField {
   readonly ledger = inject(LedgerState);
   readonly #open = inject(OpenScene);
   readonly wide = input(false);
+  /** What it writes; left out: the filter of the ledger. */
+  readonly of = input<FilterLike | null>(null);
+  readonly on = computed<FilterLike>(() => this.of() ?? this.ledger);
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   /** The text and cursor that offers are made for; null: none are wanted. */
   readonly #asked = signal<{ readonly text: string; readonly cursor: number } | null>(null);
@@ -111,7 +114,7 @@ export class QueryField {
   });
 
   typed(field: HTMLInputElement): void {
-    this.ledger.filter.set(field.value);
+    this.on().filter.set(field.value);
     this.#asked.set({ text: field.value, cursor: field.selectionStart ?? field.value.length });
     this.at.set(-1);
   }
@@ -122,7 +125,7 @@ export class QueryField {
     field.value = next;
     const cursor = from + text.length + (isKey ? 0 : 1);
     field.setSelectionRange(cursor, cursor);
-    this.ledger.filter.set(next);
+    this.on().filter.set(next);
     // A key asks for its value at once.
     this.#asked.set(isKey ? { text: next, cursor } : null);
     this.at.set(-1);
@@ -134,7 +137,7 @@ export class QueryField {
     const offers = this.offers();
     if (event.key === 'Escape') {
       if (offers.length) this.leave();
-      else if (field.value) this.ledger.filter.set((field.value = ''));
+      else if (field.value) this.on().filter.set((field.value = ''));
       else field.blur();
     } else if (offers.length && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
       event.preventDefault();
@@ -146,8 +149,9 @@ export class QueryField {
     } else if (event.key === 'ArrowDown' || event.key === 'Enter') {
       event.preventDefault();
       this.leave();
-      document.querySelector<HTMLElement>('[role=treegrid]')?.focus();
-      if (event.key === 'ArrowDown') this.ledger.step(1, false);
+      // What the filter is of has the keys next.
+      document.querySelector<HTMLElement>(this.of() ? '[data-home]' : '[role=treegrid]')?.focus();
+      if (event.key === 'ArrowDown' && !this.of()) this.ledger.step(1, false);
     }
   }
 }

@@ -8,26 +8,45 @@ import {
   lucideTags,
   lucideTextCursorInput,
 } from '@ng-icons/lucide';
-import type { Severity } from '@renquil/core/checks';
+import { families, type Severity } from '@renquil/core/checks';
 import { kinds, type Kind } from '@renquil/core/scene';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
 import { SeverityMark } from '../ui/severity-mark';
 import { ArrangeTools } from './arrange/arrange-tools';
+import { groupings } from './check/finding-groups';
 import { FindingsState } from './check/findings-state';
 import { LedgerState } from './ledger/ledger-state';
 import { BenchState } from './name/bench-state';
 import { ProposeState } from './name/propose-state';
 import { QueryField } from './query-field';
 import type { StepName } from './steps';
+import { Tick } from '../ui/tick';
+import { LoadState } from '../ui/load-state';
 import { Tip } from '../ui/tip';
+import { VersionPipe } from '../ui/version';
 import { SlotColourPipe } from '../ui/slot-colour';
+
+/** So many versions are offered; any can be asked for by the filter. */
+const mostVersions = 100;
 
 /** The tools of the step one is at. */
 @Component({
   selector: 'rq-tool-row',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ArrangeTools, CountPipe, NgIcon, QueryField, RouterLink, SeverityMark, SlotColourPipe, Tip],
+  imports: [
+    ArrangeTools,
+    CountPipe,
+    LoadState,
+    NgIcon,
+    QueryField,
+    RouterLink,
+    SeverityMark,
+    SlotColourPipe,
+    Tick,
+    Tip,
+    VersionPipe,
+  ],
   viewProviders: [
     provideIcons({ lucideAsterisk, lucideListTree, lucideSave, lucideTags, lucideTextCursorInput }),
   ],
@@ -54,8 +73,19 @@ export class ToolRow {
     const held = this.open.info()?.convention;
     return held ? `${held.name}, ${held.id === null ? 'shipped' : `rev ${held.revision}`}` : '';
   });
+  /** Those that findings can be compared with, the newest first. */
+  readonly versions = computed(() => {
+    const newest = this.open.info()?.scene.version ?? 0;
+    return Array.from({ length: Math.min(newest, mostVersions) }, (_, i) => newest - i);
+  });
+  readonly groupings = groupings;
+  readonly families = families;
   readonly severities: readonly (Severity | 'all')[] = ['all', 'blocker', 'warning', 'note'];
 
+  compareWith(version: string): void {
+    this.findings.since.version.set(version ? Number(version) : null);
+    if (!version) this.findings.onlyNew.set(false);
+  }
   setKind(kind: string): void {
     this.ledger.kind.set(kind as Kind | '');
   }

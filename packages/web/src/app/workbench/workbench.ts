@@ -15,7 +15,7 @@ import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideRedo2, lucideUndo2 } from '@ng-icons/lucide';
-import { checkRegistry } from '@renquil/core/checks';
+import { isOfNames } from '@renquil/core/checks';
 import { TopBar } from '../shell/top-bar';
 import { Session } from '../state/session';
 import { Analysis } from '../state/analysis';
@@ -29,6 +29,8 @@ import { ArrangeState } from './arrange/arrange-state';
 import { SettingsState } from './arrange/settings-state';
 import { ArrangeStep } from './arrange/arrange-step';
 import { CheckStep } from './check/check-step';
+import { SinceVersion } from './check/since-version';
+import { Waivers } from './check/waivers';
 import { FindingsState } from './check/findings-state';
 import { HandoffStep } from './handoff/handoff-step';
 import { LedgerState } from './ledger/ledger-state';
@@ -43,6 +45,7 @@ import { FitStrip } from './fit-strip';
 import { LearnFromScene } from './learn-from-scene';
 import { NameStep } from './name/name-step';
 import { OtherNames } from './name/other-names';
+import { saidVersion } from '../ui/version';
 import { ViewRoom } from './viewport/view-room';
 import { StageHost } from './viewport/stage-host';
 import { steps, stepTitles, walked, type StepName } from './steps';
@@ -76,6 +79,8 @@ import { Tip } from '../ui/tip';
     BenchState,
     ProposeState,
     FindingsState,
+    Waivers,
+    SinceVersion,
     ArrangeState,
     SettingsState,
     ColumnChoice,
@@ -114,17 +119,14 @@ export class Workbench {
     if (!standing) return {};
     const { byCheck, counts } = standing;
     return {
-      arrange: checkRegistry.reduce(
-        (sum, { id, family }) => sum + (family === 'names' ? 0 : (byCheck[id] ?? 0)),
-        0,
-      ),
+      arrange: Object.entries(byCheck).reduce((sum, [id, count]) => sum + (isOfNames(id) ? 0 : count), 0),
       name: standing.named - standing.fitting,
       check: counts.blocker + counts.warning + counts.note,
     };
   });
   readonly version = computed(() => {
     const info = this.open.info();
-    return info?.scene.version ? `v${String(info.scene.version).padStart(3, '0')}` : '';
+    return info?.scene.version ? saidVersion(info.scene.version) : '';
   });
   readonly unsaved = computed(() => {
     const info = this.open.info();

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { Dialog } from '@angular/cdk/dialog';
+import { Router } from '@angular/router';
+import { sayUntil } from '@renquil/core/checks';
 import { sayEdits } from '@renquil/core/edits';
 import { pathOf } from '@renquil/core/scene';
 import { Commands } from '../../state/commands';
@@ -9,7 +12,11 @@ import { KindIcon } from '../../ui/kind-icon';
 import { SeverityMark } from '../../ui/severity-mark';
 import { NameField } from '../ledger/name-field';
 import { LedgerState } from '../ledger/ledger-state';
+import { LoadState } from '../../ui/load-state';
+import { ToastList } from '../../state/toast-list';
 import { FindingsState } from './findings-state';
+import { WaiverList } from '../../waivers/waiver-list';
+import { WaiverSheet, type WaiverSheetData } from './waiver-sheet';
 import { Tip } from '../../ui/tip';
 import { nameIn } from '../said-of';
 
@@ -17,7 +24,7 @@ import { nameIn } from '../said-of';
 @Component({
   selector: 'rq-finding-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, KindIcon, NameField, NameText, SeverityMark, Tip],
+  imports: [CountPipe, KindIcon, LoadState, NameField, NameText, SeverityMark, Tip, WaiverList],
   templateUrl: './finding-card.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-4' },
 })
@@ -25,10 +32,29 @@ export class FindingCard {
   readonly open = inject(OpenScene);
   readonly state = inject(FindingsState);
   readonly ledger = inject(LedgerState);
+  readonly #toasts = inject(ToastList);
   readonly object = computed(() => {
     const id = this.state.current()?.object;
     return id === undefined ? null : (this.open.scene.find(id) ?? null);
   }, changesInPlace);
+  readonly #dialog = inject(Dialog);
+  readonly #router = inject(Router);
+  readonly isLead = computed(() => this.open.info()?.role === 'lead');
+  /** What lets the finding pass. */
+  readonly waiver = computed(() => {
+    const now = this.state.finding();
+    return now && this.state.waivers.of(now.object, now.check);
+  });
+  /** Whether a lead is asked already to let this very finding pass. */
+  readonly pending = computed(() => {
+    const now = this.state.current();
+    return this.state.waivers
+      .list()
+      .some(
+        ({ state, scope }) => state === 'asked' && scope.check === now?.check && scope.object === now.object,
+      );
+  });
+  readonly saidUntil = computed(() => sayUntil(this.waiver()?.until ?? {}));
   readonly path = computed(() => {
     const object = this.object();
     return object ? pathOf(this.open.scene, object.id) : '';
@@ -56,9 +82,53 @@ export class FindingCard {
     const off = (): boolean => !this.open.mayEdit() || !this.fix();
     const remove = inject(Commands).add(() => [
       { id: 'fix', title: 'Fix this finding', keys: 'Alt Enter', off, run: () => this.apply() },
+      {
+        id: 'waive',
+        title: this.isLead() ? 'Waive this finding' : 'Ask to waive this finding',
+        keys: 'Alt W',
+        off: () => !this.open.mayEdit() || !this.state.finding() || this.waiver() !== null,
+        run: () => this.waive(),
+      },
+      {
+        id: 'in-ledger',
+        title: 'Show the object of this finding in the ledger',
+        keys: 'Alt G',
+        off: () => !this.object(),
+        run: () => this.showInLedger(),
+      },
       { id: 'fix-alike', title: 'Fix all findings of this check', off, run: () => this.applyAlike() },
     ]);
     inject(DestroyRef).onDestroy(remove);
+  }
+  waive(): void {
+    const [finding, info] = [this.state.finding(), this.open.info()];
+    if (!finding || !info || this.waiver()) return;
+    const found = [...this.state.ofCheck(finding.check)].map(({ object }) => object);
+    const ref = this.#dialog.open<'granted' | 'asked', WaiverSheetData>(WaiverSheet, {
+      ariaLabel: 'Waive a finding',
+      data: {
+        scene: this.open.sceneNow,
+        sceneId: info.scene.id,
+        object: finding.object,
+        check: finding.check,
+        title: this.state.check()?.title ?? finding.check,
+        found,
+        isLead: this.isLead(),
+        nextVersion: (info.scene.version ?? 0) + 1,
+      },
+    });
+    ref.closed.subscribe((state) => {
+      if (!state) return;
+      this.state.waivers.asked.reload();
+      this.#toasts.say(state === 'granted' ? 'It is waived.' : 'A lead is asked. It counts until then.');
+    });
+  }
+  /** To the row of the object, in the step where names are; going back comes here again. */
+  showInLedger(): void {
+    const [object, info] = [this.object(), this.open.info()];
+    if (!object || !info) return;
+    this.ledger.show(object.id);
+    void this.#router.navigate(['/scenes', info.scene.id, this.isName() ? 'name' : 'arrange']);
   }
   apply(): void {
     const [fix, finding] = [this.fix(), this.state.finding()];

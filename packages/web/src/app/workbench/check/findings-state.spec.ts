@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { workbenchBed } from '../../../testing/bed';
+import type { Grouping } from './finding-groups';
 import { FindingsState } from './findings-state';
 
 const outline =
@@ -12,13 +13,14 @@ describe('the findings', () => {
     expect(state.groups().map((g) => [g.key, g.severity])).toEqual([
       ['name-pattern', 'blocker'],
       ['forbidden-characters', 'blocker'],
+      ['mapped-clash', 'warning'],
       ['empty-group', 'warning'],
       ['no-material', 'note'],
     ]);
     state.by.set('object');
     expect(state.groups().map((g) => g.title)).toEqual(['door left', 'door_left', 'door  left', 'empty_grp']);
     state.severity.set('warning');
-    expect(state.groups()).toHaveSize(1);
+    expect(state.groups().map((g) => g.title)).toEqual(['door left', 'door  left', 'empty_grp']);
   });
   it('are stepped through, to those with a fix only, and round again', async () => {
     const { ledger } = await workbenchBed(outline);
@@ -31,12 +33,37 @@ describe('the findings', () => {
     };
     const first = stepped(1);
     expect(first).toBe('name-pattern 1');
-    const fixable = [stepped(1, true), stepped(1, true), stepped(1, true)];
+    const fixable = [1, 2, 3, 4, 5].map(() => stepped(1, true));
     expect(fixable[0]).toBe('forbidden-characters 1');
     expect(fixable.at(-1)).toBe('empty-group 4');
     expect(stepped(1, true)).toBe(fixable[0]!);
     state.current.set(null);
     expect(stepped(-1)).not.toBe(first);
+  });
+  it('are listed by branch, layer and person, and narrowed by family, fix and filter', async () => {
+    const { open } = await workbenchBed(
+      'root\n  a_grp\n    door left : mesh\n    inner\n      seat one : mesh\n  b_grp\n    lamp two : mesh',
+    );
+    const state = TestBed.inject(FindingsState);
+    const titles = (by: Grouping): string[] => {
+      state.by.set(by);
+      return state.groups().map(({ title, count }) => `${title} ${count}`);
+    };
+    state.family.set('names');
+    state.onlyFixable.set(true);
+    expect(titles('branch')).toEqual(['a_grp 3', 'b_grp 1']);
+    expect(titles('layer')).toEqual(['Base 4']);
+    expect(titles('person')).toEqual(['nobody since it was brought in or saved 4']);
+    open.apply('Rename', [{ kind: 'rename', object: 3, from: 'door left', to: 'door right' }]);
+    expect(titles('person')).toEqual(['Mo Adeyemi 2', 'nobody since it was brought in or saved 2']);
+    state.filter.filter.set('seat*');
+    expect(titles('object')).toEqual(['seat one 1']);
+    expect(state.isNarrowed()).toBeTrue();
+    state.family.set('content');
+    expect(titles('object')).toEqual([]);
+    state.widen();
+    expect(state.isNarrowed()).toBeFalse();
+    expect(state.groups().length).toBeGreaterThan(3);
   });
   it('fold', async () => {
     await workbenchBed(outline);

@@ -1,9 +1,9 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import {
-  checkRegistry,
+  checkOf,
   FindingColumns,
-  severityRank,
   type Check,
+  type Family,
   type Finding,
   type Severity,
 } from '@renquil/core/checks';
@@ -13,8 +13,12 @@ import { planOnFork } from '@renquil/core/plans';
 import type { ObjectId, SceneObject } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
+import { LedgerFilter } from '../ledger/ledger-filter';
 import { LedgerState } from '../ledger/ledger-state';
+import { groupFindings, type Grouping } from './finding-groups';
 import { FindingLines, type FindingGroup } from './finding-lines';
+import { SinceVersion } from './since-version';
+import { Waivers } from './waivers';
 
 /** One finding, by what it is about. */
 export type FindingRef = Pick<Finding, 'object' | 'check'>;
@@ -25,13 +29,37 @@ export class FindingsState {
   readonly #open = inject(OpenScene);
   readonly #analysis = inject(Analysis);
   readonly #ledger = inject(LedgerState);
-  readonly by = signal<'check' | 'object'>('check');
+  readonly waivers = inject(Waivers);
+  /** The list's own: what the ledger shows is another question. */
+  readonly filter = new LedgerFilter();
+  readonly by = signal<Grouping>('check');
+  readonly family = signal<Family | 'all'>('all');
+  readonly onlyFixable = signal(false);
+  readonly since = inject(SinceVersion);
+  /** Only what was not found at the version that is compared with. */
+  readonly onlyNew = signal(false);
+  /** Those that are let pass, in place of those that are not. */
+  readonly showWaived = signal(false);
   readonly severity = signal<Severity | 'all'>('all');
   readonly folded = signal<ReadonlySet<string>>(new Set());
   /** Asks the list to bring a line into view. */
   readonly reveal = signal<{ readonly at: number } | null>(null);
   readonly current = signal<{ readonly object: ObjectId; readonly check: string } | null>(null);
 
+  constructor() {
+    // A filter that asks what is new since a version has it compared.
+    effect(() => {
+      const asked = /\bsince:v?0*(\d{1,9})\b/i.exec(this.filter.filter())?.[1];
+      if (asked) this.since.version.set(Number(asked));
+    });
+    this.#open.tellMore({
+      waived: (id) => {
+        const book = this.waivers.book();
+        return this.#analysis.found.some(id, ({ check }) => book.of(id, check) !== null);
+      },
+      since: (id, version) => this.since.hasNew(id, version),
+    });
+  }
   /** All findings in the order of the tree, a few numbers each. */
   readonly columns = computed(() => {
     this.#analysis.version();
@@ -45,34 +73,47 @@ export class FindingsState {
   readonly counts = computed(() => {
     const counts: Record<Severity, number> = { blocker: 0, warning: 0, note: 0 };
     const columns = this.columns();
-    for (let at = 0; at < columns.length; at++) counts[columns.severityAt(at)]++;
+    for (let at = 0; at < columns.length; at++) if (!this.#isWaived(at)) counts[columns.severityAt(at)]++;
     return counts;
+  });
+  /** Whether a finding is let pass. */
+  #isWaived(at: number): boolean {
+    const columns = this.columns();
+    const { check } = columns.sortAt(at);
+    const book = this.waivers.book();
+    return book.speaksOf(check) && book.of(columns.objects[at]!, check) !== null;
+  }
+  /** How many findings are let pass. */
+  readonly waived = computed(() => {
+    let n = 0;
+    for (let at = 0; at < this.columns().length; at++) if (this.#isWaived(at)) n++;
+    return n;
   });
   readonly groups = computed<readonly FindingGroup[]>(() => {
     const columns = this.columns();
-    const [severity, byCheck] = [this.severity(), this.by() === 'check'];
-    const groups = new Map<string | ObjectId, { severity: Severity; at: number[] }>();
-    for (let at = 0; at < columns.length; at++) {
+    const [severity, family, onlyFixable] = [this.severity(), this.family(), this.onlyFixable()];
+    const [onlyNew, { since }] = [this.onlyNew() && this.since.isKnown(), this];
+    const [waived, matches] = [this.showWaived(), this.filter.matches()];
+    const inFamily = new Map<string, boolean>();
+    const isInFamily = (check: string): boolean => {
+      let known = inFamily.get(check);
+      if (known === undefined) inFamily.set(check, (known = this.checkOf(check)?.family === family));
+      return known;
+    };
+    const shows = (at: number): boolean => {
       const sort = columns.sortAt(at);
-      if (severity !== 'all' && sort.severity !== severity) continue;
-      const key = byCheck ? sort.check : columns.objects[at]!;
-      const group = groups.get(key);
-      if (!group) groups.set(key, { severity: sort.severity, at: [at] });
-      else {
-        group.at.push(at);
-        if (severityRank[sort.severity] < severityRank[group.severity]) group.severity = sort.severity;
-      }
-    }
-    const made = [...groups].map(([key, { severity: worst, at }]): FindingGroup => ({
-      key: String(key),
-      severity: worst,
-      count: at.length,
-      at: Int32Array.from(at),
-      title: typeof key === 'string' ? (checkOf(key)?.title ?? key) : this.#open.sceneNow.get(key).name,
-    }));
-    return byCheck
-      ? made.sort((a, b) => severityRank[a.severity] - severityRank[b.severity] || b.count - a.count)
-      : made;
+      if (severity !== 'all' && sort.severity !== severity) return false;
+      if (family !== 'all' && !isInFamily(sort.check)) return false;
+      if (onlyFixable && !sort.fixable) return false;
+      if (onlyNew && !since.isNew(columns.objects[at]!, sort.check)) return false;
+      if (matches && !matches.has(columns.objects[at]!)) return false;
+      return this.#isWaived(at) === waived;
+    };
+    const facts = {
+      checkOf: (id: string) => this.checkOf(id),
+      whoChanged: (id: ObjectId) => this.#open.whoChanged(id),
+    };
+    return groupFindings(this.#open.sceneNow, columns, { by: this.by(), facts, shows });
   });
   readonly lines = computed(
     () => new FindingLines(this.groups(), this.folded(), this.columns(), (at) => this.findingAt(at)),
@@ -83,8 +124,29 @@ export class FindingsState {
     if (!now || !this.#open.scene.find(now.object)) return null;
     return this.#analysis.of(now.object).find((f) => f.check === now.check) ?? null;
   });
-  readonly check = computed<Check | null>(() => checkOf(this.finding()?.check ?? '') ?? null);
+  readonly check = computed<Check | null>(() => this.checkOf(this.finding()?.check ?? '') ?? null);
 
+  checkOf(id: string): Check | undefined {
+    return checkOf(this.#open.held(), id);
+  }
+  /** Whether something is left out of the list by choice. */
+  readonly isNarrowed = computed(
+    () =>
+      this.severity() !== 'all' ||
+      this.family() !== 'all' ||
+      this.onlyFixable() ||
+      this.onlyNew() ||
+      this.showWaived() ||
+      this.filter.matches() !== null,
+  );
+  widen(): void {
+    this.severity.set('all');
+    this.family.set('all');
+    this.onlyFixable.set(false);
+    this.onlyNew.set(false);
+    this.showWaived.set(false);
+    this.filter.filter.set('');
+  }
   findingAt(at: number): Finding {
     const columns = this.columns();
     const [object, sort] = [columns.objects[at]!, columns.sortAt(at)];
@@ -92,11 +154,12 @@ export class FindingsState {
       this.#analysis.of(object).find((one) => one.check === sort.check) ?? { ...sort, object, because: '' }
     );
   }
-  /** Findings of one check, in the order of the tree. */
+  /** Findings of one check that are not let pass, in the order of the tree. */
   *ofCheck(check: string): Generator<FindingRef> {
     const columns = this.columns();
     for (let at = 0; at < columns.length; at++)
-      if (columns.sortAt(at).check === check) yield { object: columns.objects[at]!, check };
+      if (columns.sortAt(at).check === check && !this.#isWaived(at))
+        yield { object: columns.objects[at]!, check };
   }
   /** To the next finding that `isOne`, from the one that is looked at, in the order of the list. */
   step(by: 1 | -1, isOne: (finding: Finding) => boolean): void {
@@ -127,7 +190,7 @@ export class FindingsState {
       const freeName = (object: SceneObject, wanted: string): string =>
         used(wanted) ? free.of(object, wanted, used) : wanted;
       for (const finding of findings) {
-        const check = checkOf(finding.check);
+        const check = checkOf(convention, finding.check);
         const object = fork.find(finding.object);
         if (!check?.fix || !object || seen.has(finding.object)) continue;
         const parameters = { ...check.defaults, ...convention.source.checks?.[check.id]?.parameters };
@@ -140,8 +203,4 @@ export class FindingsState {
     });
     return plan.ok ? plan.edits : [];
   }
-}
-/** The check of an id. */
-function checkOf(id: string): Check | undefined {
-  return checkRegistry.find((check) => check.id === id);
 }

@@ -1,4 +1,4 @@
-import { computed, effect, inject, signal } from '@angular/core';
+import { computed, effect, inject, signal, type Signal, type WritableSignal } from '@angular/core';
 import { parseQuery, type Query } from '@renquil/core/query';
 import type { Kind, ObjectId, Scene } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
@@ -6,14 +6,22 @@ import { OpenScene } from '../../state/open-scene';
 import { inSlices } from '../../ui/in-slices';
 import { largeScene } from '../../ui/settled';
 
-/** What the ledger is filtered by, and what that finds: at once in a small scene, a slice at a time in a large one. */
-export class LedgerFilter {
+/** What a filter is read and written by; the ledger has one, and so has the list of findings. */
+export interface FilterLike {
+  readonly filter: WritableSignal<string>;
+  readonly query: Signal<{ readonly test: Query | null; readonly error: string | null }>;
+  readonly looking: Signal<boolean>;
+  readonly matches: Signal<ReadonlySet<ObjectId> | null>;
+}
+
+/** What objects are filtered by, and what that finds: at once in a small scene, a slice at a time in a large one. */
+export class LedgerFilter implements FilterLike {
   readonly #open = inject(OpenScene);
   readonly #analysis = inject(Analysis);
-  readonly text = signal('');
+  readonly filter = signal('');
   readonly kind = signal<Kind | ''>('');
   readonly query = computed(() => {
-    const text = this.text().trim();
+    const text = this.filter().trim();
     const kind = this.kind();
     try {
       const words = text ? parseQuery(text) : null;
@@ -38,7 +46,7 @@ export class LedgerFilter {
   /** What the filter finds, step by step; null: there is no filter. */
   readonly #finder = computed(() => {
     // What the checks found comes later than the change it is about.
-    if (this.text().includes('finding:')) this.#analysis.version();
+    if (/\b(?:finding|since|waived):/.test(this.filter())) this.#analysis.version();
     const { test } = this.query();
     const { scene } = this.#open;
     return test && { isLong: scene.size > largeScene, steps: () => findAll(scene, test) };

@@ -32,7 +32,7 @@ export class LedgerState {
   readonly #open = inject(OpenScene);
   readonly #columns = inject(ColumnChoice);
   readonly #filter = new LedgerFilter();
-  readonly filter = this.#filter.text;
+  readonly filter = this.#filter.filter;
   readonly kind = this.#filter.kind;
   readonly folded = signal<ReadonlySet<ObjectId>>(new Set());
   readonly picking = signal<Picking>(nothingPicked);

@@ -1,4 +1,4 @@
-import { checkRegistry, type Finding, type Severity } from '@renquil/core/checks';
+import { checkOf, isOfNames, type Finding, type Severity } from '@renquil/core/checks';
 import type { CompiledConvention } from '@renquil/core/names';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import { judgeName, type StaysHome, type TreeRow } from '@renquil/core/workbench';
@@ -63,24 +63,21 @@ export function viewRow(row: TreeRow, context: RowContext): RowView {
   };
 }
 
-const treeChecks = new Set(
-  checkRegistry.filter((check) => check.family !== 'names').map((check) => check.id),
-);
-
 type Verdict = Pick<RowView, 'severity' | 'verdict' | 'because'>;
 
-function verdictNow(object: SceneObject, { analysis, home, about }: RowContext, helper: boolean): Verdict {
+function verdictNow(object: SceneObject, context: RowContext, helper: boolean): Verdict {
+  const { analysis, home, about } = context;
   if (analysis.progress()) return { severity: null, verdict: '', because: '' };
   const all = analysis.of(object.id);
-  const ofTree = all.filter((one) => treeChecks.has(one.check));
+  const ofTree = all.filter((one) => !isOfNames(one.check));
   // A name is judged first; what else is wrong is said when the name is not, and small notes only in Arrange.
   const ofName =
     all.length > ofTree.length
-      ? all.filter((one) => !treeChecks.has(one.check))
+      ? all.filter((one) => isOfNames(one.check))
       : ofTree.filter((one) => one.severity !== 'note');
   const found = about === 'all' ? ofName : ofTree;
   const finding = worst(found);
-  if (finding) return fromFinding(finding, found.length);
+  if (finding) return fromFinding(finding, found.length, context.convention);
   if (about === 'tree') return { severity: null, verdict: '', because: '' };
   if (helper || home.all.has(object.id))
     return {
@@ -113,11 +110,21 @@ function verdictThen(
   }
   const finding = judgeName({ scene, convention }, object, becomes, preview!.names);
   return finding
-    ? fromFinding(finding, 1)
+    ? fromFinding(finding, 1, convention)
     : { severity: 'clear', verdict: 'will fit', because: `"${becomes}" fits its pattern.` };
 }
 
-function fromFinding(finding: Finding, many: number): Verdict {
+function fromFinding(finding: Finding, many: number, convention: CompiledConvention): Verdict {
   const more = many > 1 ? ` (and ${many - 1} more)` : '';
-  return { severity: finding.severity, verdict: finding.message, because: finding.because + more };
+  return {
+    severity: finding.severity,
+    verdict: verdictOf(finding, convention),
+    because: finding.because + more,
+  };
+}
+
+/** What a rule of the house finds is a count or a value, which says nothing without the rule. */
+function verdictOf({ check, message }: Finding, convention: CompiledConvention): string {
+  const rule = checkOf(convention, check);
+  return rule?.family === 'house' ? rule.title : message;
 }

@@ -1,0 +1,25 @@
+-- What people agreed to let pass, asked for or granted. A refused or cleared one stays: it is history.
+CREATE TABLE IF NOT EXISTS waiver (
+  id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  scene_id INT UNSIGNED NOT NULL,
+  about ENUM('finding', 'branch', 'query') NOT NULL,
+  check_id VARCHAR(100) NOT NULL,
+  object_id INT UNSIGNED NULL,
+  path TEXT NULL,
+  filter VARCHAR(1000) NULL,
+  reason VARCHAR(1000) NOT NULL,
+  until_version INT UNSIGNED NULL,
+  until_day DATE NULL,
+  state ENUM('asked', 'granted', 'refused', 'cleared') NOT NULL,
+  asked_by INT UNSIGNED NOT NULL,
+  asked_at DATETIME(3) NOT NULL,
+  decided_by INT UNSIGNED NULL,
+  decided_at DATETIME(3) NULL,
+  note VARCHAR(1000) NOT NULL DEFAULT '',
+  request_id CHAR(36) NOT NULL,
+  KEY (scene_id, state),
+  UNIQUE KEY (scene_id, request_id),
+  FOREIGN KEY (scene_id) REFERENCES scene (id) ON DELETE CASCADE,
+  FOREIGN KEY (asked_by) REFERENCES account (id),
+  FOREIGN KEY (decided_by) REFERENCES account (id)
+);
