@@ -9,7 +9,8 @@ import type { ObjectId } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
 import { ruledAnewByQueries } from '../scene/switched.js';
-import { toFinding, type Check, type Finding, type Scope } from './check.js';
+import { toFinding, type Check, type CheckContext, type Finding, type Scope } from './check.js';
+import type { Severity } from './severity.js';
 import { FindingBitset } from './finding-bitset.js';
 import type { Running } from './running.js';
 import { checksOf } from './checks-of.js';
@@ -22,6 +23,7 @@ import { WaiverBook } from './waivers/waiver-book.js';
  */
 export class CheckRun {
   readonly #running: Running[] = [];
+  readonly #byId: ReadonlyMap<string, Running>;
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FindingBitset(0, 0);
   #frames: Frames | null = null;
@@ -47,6 +49,7 @@ export class CheckRun {
         applied: true,
       });
     }
+    this.#byId = new Map(this.#running.map((one) => [one.check.id, one]));
   }
   /** Evaluates everything. `tick` is called every 4,096 objects with how many are done. */
   all(tick?: (done: number) => void): void {
@@ -212,6 +215,40 @@ export class CheckRun {
   waive(waivers: readonly Waiver[], time: WaiverTime): void {
     this.#waivers = waivers.length ? new WaiverBook(this.scene, waivers, time) : null;
   }
+  /**
+   * A run over a fork of the scene, which knows what is known here; it wants `after` for what the fork was changed by.
+   * This run must be up to date.
+   */
+  forked(fork: Scene): CheckRun {
+    const run = new CheckRun(
+      fork,
+      this.convention,
+      this.#running.map(({ check }) => check),
+    );
+    run.#found = this.#found.copy();
+    run.#frames = this.#frames;
+    run.#waivers = this.#waivers;
+    run.#running.forEach((one, at) => (one.applied = this.#running[at]!.applied));
+    return run;
+  }
+  /** How many findings there are, waived ones too. */
+  get count(): number {
+    return this.#found.count();
+  }
+  /** Whether a check found something of an object. */
+  has(id: ObjectId, check: string): boolean {
+    const one = this.#byId.get(check);
+    return one !== undefined && this.#found.has(id, one.at);
+  }
+  /** How a check is asked here; undefined: it is off. */
+  settingOf(
+    check: string,
+  ):
+    | { readonly check: Check; readonly severity: Severity; readonly parameters: CheckContext['parameters'] }
+    | undefined {
+    const one = this.#byId.get(check);
+    return one && { check: one.check, severity: one.severity, parameters: one.context.parameters };
+  }
   /** Whether a finding is let pass. */
   isWaived(id: ObjectId, check: string): boolean {
     return this.waiverOf(id, check) !== null;
@@ -222,7 +259,7 @@ export class CheckRun {
   }
   /** Whether a check is asked of this scene: it is not off, and there is something for it to ask. */
   asks(check: string): boolean {
-    return this.#running.some((one) => one.check.id === check && one.applied);
+    return this.#byId.get(check)?.applied === true;
   }
   of(id: ObjectId): readonly Finding[] {
     if (!this.#found.any(id)) return none;
@@ -250,7 +287,7 @@ export class CheckRun {
   }
   /** The edits that put one finding right, or null. */
   fix(finding: Finding): Edit[] | null {
-    const running = this.#running.find((r) => r.check.id === finding.check);
+    const running = this.#byId.get(finding.check);
     const object = this.scene.find(finding.object);
     return (object && running?.check.fix?.(object, running.context)) ?? null;
   }

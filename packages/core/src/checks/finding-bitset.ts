@@ -29,6 +29,17 @@ export class FindingBitset {
   dropAll(id: ObjectId): void {
     this.#bits.fill(0, id * this.#words, (id + 1) * this.#words);
   }
+  copy(): FindingBitset {
+    const copy = new FindingBitset(this.#words * 32, 0);
+    copy.#bits = this.#bits.slice();
+    return copy;
+  }
+  /** How many findings there are. */
+  count(): number {
+    let n = 0;
+    for (let word of this.#bits) for (; word; word &= word - 1) n++;
+    return n;
+  }
   /** Objects of which something is found, by id. */
   *objects(): Generator<ObjectId> {
     const objects = this.#bits.length / this.#words;

@@ -1,3 +1,4 @@
+export { adviceOf } from './advice.js';
 export * from './check-run.js';
 export * from './check.js';
 export * from './naming-statistics.js';
@@ -12,3 +13,5 @@ export * from './house/house-rule.js';
 export * from './house/try-rules.js';
 export * from './waivers/waiver.js';
 export * from './waivers/waiver-book.js';
+export * from './fixes/fix-plan.js';
+export * from './fixes/plan-fixes.js';

@@ -12,6 +12,7 @@ import { OpenScene } from '../app/state/open-scene';
 import { Session } from '../app/state/session';
 import { SinceVersion } from '../app/workbench/check/since-version';
 import { Waivers } from '../app/workbench/check/waivers';
+import { FixPreview } from '../app/workbench/check/fix-preview';
 import { FindingsState } from '../app/workbench/check/findings-state';
 import { LedgerState } from '../app/workbench/ledger/ledger-state';
 import { ArrangeState } from '../app/workbench/arrange/arrange-state';
@@ -65,6 +66,7 @@ export async function workbenchBed(
       BenchState,
       ProposeState,
       FindingsState,
+      FixPreview,
       Waivers,
       SinceVersion,
       ArrangeState,

@@ -3,6 +3,7 @@ import {
   CheckRun,
   FoundFindings,
   packFindings,
+  planFixes,
   namingStatisticsOf,
   type Waiver,
   type WaiverTime,
@@ -24,6 +25,8 @@ import {
 import { proposeNames, runGate, type Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
+  FixRequest,
+  FixResult,
   PreviewRequest,
   PreviewResult,
   ProposeResult,
@@ -89,6 +92,10 @@ export class LocalAnalysis {
     const { scene, convention } = this.#run!;
     const taken = packTaken(takeProposals(scene, convention, this.#made, choices));
     this.taken.next({ seq, asked, taken: showTaken(taken) });
+  }
+  readonly fixes = new Subject<FixResult>();
+  fix({ seq, findings, choices }: FixRequest): void {
+    this.fixes.next({ seq, plan: planFixes(this.#run!, findings, choices) });
   }
   why(object: ObjectId): Promise<NameProposal | null> {
     return Promise.resolve(this.#made.find((one) => one.object === object) ?? null);

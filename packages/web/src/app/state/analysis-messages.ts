@@ -1,4 +1,12 @@
-import type { PackedFindings, NamingStatistics, Waiver, WaiverTime } from '@renquil/core/checks';
+import type {
+  FindingRef,
+  FixChoices,
+  FixPlan,
+  NamingStatistics,
+  PackedFindings,
+  Waiver,
+  WaiverTime,
+} from '@renquil/core/checks';
 import type { Edit } from '@renquil/core/edits';
 import type { Frame } from '@renquil/core/frames';
 import type { Convention } from '@renquil/core/names';
@@ -31,6 +39,8 @@ export type ToAnalysis =
   | { readonly type: 'stop-proposing' }
   /** What taking what was proposed by `seq` would do. */
   | ({ readonly type: 'take' } & TakeRequest)
+  /** How findings would be put right together. */
+  | ({ readonly type: 'fix' } & FixRequest)
   /** What is proposed for one object, and why. */
   | { readonly type: 'why'; readonly asked: number; readonly object: ObjectId }
   | { readonly type: 'edits'; readonly edits: readonly Edit[] }
@@ -53,6 +63,17 @@ export interface TakeRequest {
   /** Comes back with the answer. */
   readonly asked: number;
   readonly choices: TakeChoices;
+}
+/** Asks how findings would be put right together, by a person's choices. */
+export interface FixRequest {
+  readonly seq: number;
+  readonly findings: readonly FindingRef[];
+  readonly choices: FixChoices;
+}
+/** How they would be, for the question of that number; a text: it cannot be told. */
+export interface FixResult {
+  readonly seq: number;
+  readonly plan: FixPlan | string;
 }
 /** What a recipe would do, for the question of that number. */
 export interface PreviewResult {
@@ -103,6 +124,7 @@ export type FromAnalysis =
       readonly asked: number;
       readonly taken: PackedTaken | null;
     }
+  | ({ readonly type: 'fixes' } & FixResult)
   | { readonly type: 'because'; readonly asked: number; readonly proposal: NameProposal | null }
   | { readonly type: 'preview-error'; readonly seq: number; readonly text: string }
   | { readonly type: 'broken'; readonly text: string };

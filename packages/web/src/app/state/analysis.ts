@@ -15,6 +15,8 @@ import type { Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
   FindingsDelta,
+  FixRequest,
+  FixResult,
   FromAnalysis,
   PreviewRequest,
   PreviewResult,
@@ -44,6 +46,8 @@ export class Analysis implements OnDestroy {
     this.#send({ type: 'preview', request: { ...request, objects: Int32Array.from(request.objects) } }),
   );
   readonly #takes = new Newest<TakeRequest>((request) => this.#send({ type: 'take', ...request }));
+  readonly #fixes = new Newest<FixRequest>((request) => this.#send({ type: 'fix', ...request }));
+  readonly fixes = new Subject<FixResult>();
   readonly #whys = new Map<number, (proposal: NameProposal | null) => void>();
   #asked = 0;
 
@@ -118,6 +122,10 @@ export class Analysis implements OnDestroy {
   take(request: TakeRequest): void {
     this.#takes.ask(request);
   }
+  /** How findings would be put right together; the answer comes by `fixes`. */
+  fix(request: FixRequest): void {
+    this.#fixes.ask(request);
+  }
   /** What is proposed for one object, and why; null: nothing. */
   why(object: ObjectId): Promise<NameProposal | null> {
     return new Promise((done) => {
@@ -170,6 +178,9 @@ export class Analysis implements OnDestroy {
       case 'taken':
         this.taken.next({ ...message, taken: message.taken && showTaken(message.taken) });
         return this.#takes.done();
+      case 'fixes':
+        this.fixes.next(message);
+        return this.#fixes.done();
       case 'because':
         this.#whys.get(message.asked)?.(message.proposal);
         return void this.#whys.delete(message.asked);

@@ -1,6 +1,6 @@
 import { readOwn } from '@renquil/core/own-json';
 import { nextTask } from '../ui/next-task';
-import { CheckRun, findingBuffers, packFindings, namingStatisticsOf } from '@renquil/core/checks';
+import { CheckRun, findingBuffers, packFindings, namingStatisticsOf, planFixes } from '@renquil/core/checks';
 import { applyChange, type Edit } from '@renquil/core/edits';
 import { framesOf, tellFrames, type Frame } from '@renquil/core/frames';
 import { CompiledConvention, provideEnglish, type Convention } from '@renquil/core/names';
@@ -14,7 +14,7 @@ import {
   type SceneSnapshot,
 } from '@renquil/core/scene';
 import { proposingNames, runGate } from '@renquil/core/workbench';
-import type { FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
+import type { FixRequest, FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
 import type { ToldElsewhere } from '@renquil/api';
 import { packNames } from './packed-names';
 import { packTaken, takenBuffers } from './packed-taken';
@@ -53,6 +53,7 @@ function handle(data: ToAnalysis): void {
     else if (data.type === 'propose') void propose(data.seq, data.objects);
     else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
     else if (data.type === 'take') take(data);
+    else if (data.type === 'fix') fix(data);
     else if (data.type === 'why')
       tell({ type: 'because', asked: data.asked, proposal: proposed?.byId.get(data.object) ?? null });
     else preview(data.request);
@@ -169,6 +170,15 @@ function take({ seq, asked, choices }: TakeRequest): void {
   if (!run || proposed?.seq !== seq) return tell({ type: 'taken', seq, asked, taken: null });
   const taken = packTaken(takeProposals(run.scene, run.convention, proposed.made, choices));
   postMessage({ type: 'taken', seq, asked, taken } satisfies FromAnalysis, takenBuffers(taken));
+}
+
+function fix({ seq, findings, choices }: FixRequest): void {
+  if (!run) return tell({ type: 'fixes', seq, plan: 'the scene is not checked yet' });
+  try {
+    tell({ type: 'fixes', seq, plan: planFixes(run, findings, choices) });
+  } catch (error) {
+    tell({ type: 'fixes', seq, plan: (error as Error).message });
+  }
 }
 
 /** In steps, so that it can be called off, and begins anew when the scene changes under it. */

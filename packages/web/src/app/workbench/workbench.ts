@@ -31,6 +31,7 @@ import { ArrangeStep } from './arrange/arrange-step';
 import { CheckStep } from './check/check-step';
 import { SinceVersion } from './check/since-version';
 import { Waivers } from './check/waivers';
+import { FixPreview } from './check/fix-preview';
 import { FindingsState } from './check/findings-state';
 import { HandoffStep } from './handoff/handoff-step';
 import { LedgerState } from './ledger/ledger-state';
@@ -79,6 +80,7 @@ import { Tip } from '../ui/tip';
     BenchState,
     ProposeState,
     FindingsState,
+    FixPreview,
     Waivers,
     SinceVersion,
     ArrangeState,

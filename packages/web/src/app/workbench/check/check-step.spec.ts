@@ -1,6 +1,9 @@
+import { TestBed } from '@angular/core/testing';
 import { frames } from '../../../testing/frames';
 import { workbenchBed } from '../../../testing/bed';
 import { show } from '../../../testing/page';
+import { FixPanel } from './fix-panel';
+import { FixPreview } from './fix-preview';
 import { FindingCard } from './finding-card';
 import { FindingsList } from './findings-list';
 
@@ -34,17 +37,47 @@ describe('the findings on the page', () => {
     await page.settle();
     expect(page.root.textContent).toContain('This is put right');
   });
-  it('put right all of one check as one change', async () => {
-    const { open } = await workbenchBed(outline);
+  it('put right all of one check as one change, looked at first', async () => {
+    const { open, ledger } = await workbenchBed(outline);
     const page = await show(FindingCard);
     page.component.state.current.set({ object: 2, check: 'forbidden-characters' });
     await page.settle();
-    await page.click('Fix all 2 of this check');
+    await page.click('Fix all 2 of this check…');
+    expect(open.scene.get(2).name).toBe('door left');
+    const panel = await show(FixPanel);
+    await panel.settle();
+    expect(panel.root.querySelectorAll('[data-testid=fix-row]').length).toBe(2);
+    expect(ledger.preview()?.names.get(3)).toBe('seat_one');
+    await panel.click('Apply as one edit');
     expect([open.scene.get(2).name, open.scene.get(3).name, open.undoNext()]).toEqual([
       'door_left',
       'seat_one',
-      'Fix 2 × forbidden characters',
+      'Fix forbidden characters',
     ]);
+    expect(ledger.preview()).toBeNull();
+  });
+  it('hold what would break another, say why, and let a person take one out', async () => {
+    const { open } = await workbenchBed('r_ctrl : control\n  a_grp : group\nlose_grp\n  m : mesh');
+    const preview = TestBed.inject(FixPreview);
+    const panel = await show(FixPanel);
+    preview.look({
+      title: 'Fix two',
+      findings: [
+        { object: 2, check: 'empty-group' },
+        { object: 3, check: 'outside-root' },
+      ],
+    });
+    await panel.settle();
+    expect(preview.counts().fixed).toBe(2);
+    expect(panel.root.textContent).toContain('put "lose_grp" under "r_ctrl"');
+    // It is less than what it puts right: said, and done all the same.
+    expect(panel.root.textContent).toContain('It brings Group with one child');
+    const outside = preview.fixes().find(({ check }) => check === 'outside-root')!;
+    preview.toggle(outside);
+    await panel.settle();
+    expect(preview.fixes().find(({ check }) => check === 'outside-root')?.state).toBe('out');
+    preview.apply();
+    expect([open.scene.find(2), open.scene.get(3).parent]).toEqual([undefined, null]);
   });
   it('tell what a fix does that is no new name, and do it, also for all at once', async () => {
     const { open } = await workbenchBed(
@@ -59,7 +92,9 @@ describe('the findings on the page', () => {
     page.component.state.current.set({ object: 2, check: 'empty-group' });
     await page.settle();
     expect(page.text('[data-testid=fix-says]')).toEqual(['remove "a_grp"']);
-    await page.click('Fix all 2 of this check');
+    await page.click('Fix all 2 of this check…');
+    await page.settle();
+    expect(TestBed.inject(FixPreview).apply()).toBeTrue();
     expect(open.scene.get(1).children).toEqual([4]);
   });
   it('have no fix where only a person can know', async () => {

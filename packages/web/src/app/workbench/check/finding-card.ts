@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { Dialog } from '@angular/cdk/dialog';
 import { Router } from '@angular/router';
-import { sayUntil } from '@renquil/core/checks';
+import { adviceOf, sayUntil } from '@renquil/core/checks';
 import { sayEdits } from '@renquil/core/edits';
-import { pathOf } from '@renquil/core/scene';
+import { pathOf, type SceneObject } from '@renquil/core/scene';
 import { Commands } from '../../state/commands';
 import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
@@ -14,6 +14,7 @@ import { NameField } from '../ledger/name-field';
 import { LedgerState } from '../ledger/ledger-state';
 import { LoadState } from '../../ui/load-state';
 import { ToastList } from '../../state/toast-list';
+import { FixPreview } from './fix-preview';
 import { FindingsState } from './findings-state';
 import { WaiverList } from '../../waivers/waiver-list';
 import { WaiverSheet, type WaiverSheetData } from './waiver-sheet';
@@ -32,6 +33,7 @@ export class FindingCard {
   readonly open = inject(OpenScene);
   readonly state = inject(FindingsState);
   readonly ledger = inject(LedgerState);
+  readonly #fixes = inject(FixPreview);
   readonly #toasts = inject(ToastList);
   readonly object = computed(() => {
     const id = this.state.current()?.object;
@@ -68,6 +70,10 @@ export class FindingCard {
     const rename = edits.length === 1 && first.kind === 'rename' ? first : null;
     return { edits, rename, says: sayEdits(this.open.scene, edits) };
   });
+  readonly advice = computed(() => {
+    const check = this.state.check();
+    return check && adviceOf(check);
+  });
   /** A name nobody can make up, or something else that only a person can put right. */
   readonly isName = computed(() => this.state.check()?.family === 'names');
   /** Findings of this check that have a fix: more than one edit may put one right. */
@@ -96,9 +102,24 @@ export class FindingCard {
         off: () => !this.object(),
         run: () => this.showInLedger(),
       },
-      { id: 'fix-alike', title: 'Fix all findings of this check', off, run: () => this.applyAlike() },
+      { id: 'fix-alike', title: 'Look at all fixes of this check', off, run: () => this.applyAlike() },
+      {
+        id: 'fix-branch',
+        title: 'Look at all fixes in this branch',
+        off: () => !this.open.mayEdit() || !this.branchCount(),
+        run: () => this.applyBranch(),
+      },
+      {
+        id: 'fix-shown',
+        title: 'Look at the fixes of all that is listed',
+        off: () => !this.open.mayEdit() || !this.state.lines().length,
+        run: () => this.applyShown(),
+      },
     ]);
     inject(DestroyRef).onDestroy(remove);
+  }
+  applyShown(): void {
+    this.#fixes.look({ title: 'Fix what is listed', findings: this.state.shownFixable() });
   }
   waive(): void {
     const [finding, info] = [this.state.finding(), this.open.info()];
@@ -138,7 +159,29 @@ export class FindingCard {
   applyAlike(): void {
     const check = this.state.check();
     if (!check) return;
-    const edits = this.state.fixes(this.state.ofCheck(check.id));
-    this.open.apply(`Fix ${this.alikeCount()} × ${check.title.toLowerCase()}`, edits);
+    this.#fixes.look({
+      title: `Fix ${check.title.toLowerCase()}`,
+      findings: [...this.state.ofCheck(check.id)],
+    });
+  }
+  /** The object with all below it; of one that has nothing below it, its parent with that. */
+  readonly branch = computed<SceneObject | null>(() => {
+    const object = this.object();
+    if (!object) return null;
+    return object.children.length || object.parent === null
+      ? object
+      : (this.open.scene.find(object.parent) ?? null);
+  }, changesInPlace);
+  readonly branchCount = computed(() => {
+    const branch = this.branch();
+    return branch ? this.state.fixableBelow(branch.id).length : 0;
+  });
+  applyBranch(): void {
+    const branch = this.branch();
+    if (!branch) return;
+    this.#fixes.look({
+      title: `Fix what can be fixed in ${nameIn(this.open.sceneNow, branch.id)}`,
+      findings: this.state.fixableBelow(branch.id),
+    });
   }
 }

@@ -41,6 +41,27 @@ export class FindingsList {
     line.type === 'group' ? line.group.key : `${line.of}/${line.finding.object}/${line.finding.check}`;
 
   constructor() {
+    // Who comes back from the ledger finds the list where it was; it has its height once it has drawn its first lines.
+    effect((onCleanup) => {
+      const viewport = this.viewport();
+      if (!viewport) return;
+      const { scrolled } = this.state;
+      let frame = 0;
+      let left = 30;
+      const scroll = (): void => {
+        viewport.scrollToOffset(scrolled);
+        if (viewport.measureScrollOffset('top') < scrolled - 1 && --left)
+          frame = requestAnimationFrame(scroll);
+      };
+      if (scrolled) frame = requestAnimationFrame(scroll);
+      const heard = viewport.elementScrolled().subscribe(() => {
+        this.state.scrolled = viewport.measureScrollOffset('top');
+      });
+      onCleanup(() => {
+        cancelAnimationFrame(frame);
+        heard.unsubscribe();
+      });
+    });
     effect(() => {
       const wanted = this.state.reveal();
       if (wanted) untracked(() => this.viewport()?.scrollToIndex(Math.max(0, wanted.at - 4)));

@@ -5,6 +5,7 @@ import {
   type Check,
   type Family,
   type Finding,
+  type FindingRef,
   type Severity,
 } from '@renquil/core/checks';
 import type { Edit } from '@renquil/core/edits';
@@ -19,9 +20,6 @@ import { groupFindings, type Grouping } from './finding-groups';
 import { FindingLines, type FindingGroup } from './finding-lines';
 import { SinceVersion } from './since-version';
 import { Waivers } from './waivers';
-
-/** One finding, by what it is about. */
-export type FindingRef = Pick<Finding, 'object' | 'check'>;
 
 /** The findings in groups, and which of them is looked at. */
 @Injectable()
@@ -42,6 +40,8 @@ export class FindingsState {
   readonly showWaived = signal(false);
   readonly severity = signal<Severity | 'all'>('all');
   readonly folded = signal<ReadonlySet<string>>(new Set());
+  /** How far down the list was when it was last left, pixels. */
+  scrolled = 0;
   /** Asks the list to bring a line into view. */
   readonly reveal = signal<{ readonly at: number } | null>(null);
   readonly current = signal<{ readonly object: ObjectId; readonly check: string } | null>(null);
@@ -160,6 +160,34 @@ export class FindingsState {
     for (let at = 0; at < columns.length; at++)
       if (columns.sortAt(at).check === check && !this.#isWaived(at))
         yield { object: columns.objects[at]!, check };
+  }
+  /** Findings of an object and all below it that have a fix and are not let pass, in the order of the tree. */
+  fixableBelow(top: ObjectId): FindingRef[] {
+    const { scene } = this.#open;
+    this.#analysis.version();
+    const book = this.waivers.book();
+    const refs: FindingRef[] = [];
+    if (!scene.find(top)) return refs;
+    for (const { id } of scene.walk(top)) {
+      const found = this.#analysis.found.placeOf(id);
+      if (!found) continue;
+      for (let at = found.from; at < found.to; at++) {
+        const { check, fixable } = found.table.sortAt(at);
+        if (fixable && book.of(id, check) === null) refs.push({ object: id, check });
+      }
+    }
+    return refs;
+  }
+  /** Findings of the list that have a fix, in the order of the tree. */
+  shownFixable(): FindingRef[] {
+    const columns = this.columns();
+    const at = this.groups().flatMap((group) => [...group.at]);
+    return [...new Set(at)]
+      .sort((a, b) => a - b)
+      .flatMap((one) => {
+        const { check, fixable } = columns.sortAt(one);
+        return fixable ? [{ object: columns.objects[one]!, check }] : [];
+      });
   }
   /** To the next finding that `isOne`, from the one that is looked at, in the order of the list. */
   step(by: 1 | -1, isOne: (finding: Finding) => boolean): void {

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { Doubt } from '@renquil/core/names/propose';
 import type { Clash } from '@renquil/core/names/recipe';
+import type { Mat4 } from '@renquil/core/math';
 import type { ObjectId } from '@renquil/core/scene';
 import {
   nothingPicked,
@@ -39,7 +40,9 @@ export class LedgerState {
   readonly editing = signal<ObjectId | null>(null);
   readonly preview = signal<ShownPreview | null>(null);
   /** Whose preview it is: the bench and the proposals share the ledger. */
-  readonly previewBy = signal<'bench' | 'propose' | 'cells'>('bench');
+  readonly previewBy = signal<'bench' | 'propose' | 'cells' | 'fixes'>('bench');
+  /** World matrices of objects, with what is baked in, where a preview would put them. */
+  readonly places = signal<ReadonlyMap<ObjectId, Mat4>>(new Map());
   /** The slot the keys are in; null: the name itself. */
   readonly cell = signal<string | null>(null);
   /** The slot that is written on the objects in the 3D view; null: none. */

@@ -20,7 +20,7 @@ function contentOf(): StageContent {
       l: { t: [(i % 10) * 2, Math.floor(i / 10) * 2, (i % 3) * 4], r: [0, 0, 0, 1], s: [1, 1, 1] },
     })),
   } as unknown as SceneSnapshot);
-  const colours = { sky: '#d5dfd9', ground: '#bcc7bf', ink: '#1c2b28', pick: '#f5c518' };
+  const colours = { sky: '#d5dfd9', ground: '#bcc7bf', ink: '#1c2b28', pick: '#f5c518', will: '#26703f' };
   const content = new StageContent(scene, new ShapeStore(), new StageMaterials(scene, colours));
   content.update({ home: new Set([5, 50]), helpers: 'ghost', only: null });
   return content;

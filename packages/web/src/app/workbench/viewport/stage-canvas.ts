@@ -4,7 +4,13 @@ import type { StageColours } from './stage-materials';
 export function stageColours(): StageColours {
   const css = getComputedStyle(document.documentElement);
   const token = (name: string): string => css.getPropertyValue(name).trim();
-  return { sky: token('--sky'), ground: token('--grid'), ink: token('--ink'), pick: token('--jonquil') };
+  return {
+    sky: token('--sky'),
+    ground: token('--grid'),
+    ink: token('--ink'),
+    pick: token('--jonquil'),
+    will: token('--clear'),
+  };
 }
 
 /** The canvas of the 3D view, with its words. */

@@ -4,12 +4,14 @@ import { drawnWorld, type ObjectId, type Scene } from '@renquil/core/scene';
 import type { ShapeStore } from './shape-store';
 import type { StageContent } from './stage-content';
 
-/** What is drawn over what is picked. */
-export type MarkKind = 'pick-fill' | 'pick-line' | 'pick-edge';
+/** Why something is drawn once more: it is picked, or it will be there. */
+type MarkWhy = 'pick' | 'will';
+/** What is drawn over it. */
+export type MarkKind = `${MarkWhy}-${'fill' | 'line' | 'edge'}`;
 /** Objects that are outlined at most. */
 const most = 300;
 
-/** What is picked, drawn once more on top of everything. */
+/** What is picked, or where something will be, drawn once more on top of everything. */
 export class StageMarks {
   readonly group = new Group();
   constructor(
@@ -17,6 +19,7 @@ export class StageMarks {
     readonly store: ShapeStore,
     readonly content: StageContent,
     readonly material: (kind: MarkKind) => Material,
+    readonly why: MarkWhy = 'pick',
   ) {}
 
   mark(picked: ReadonlySet<ObjectId>): void {
@@ -29,10 +32,21 @@ export class StageMarks {
         if (left <= 0) break;
         if (object.shape !== null) this.#shape(object.shape, drawnWorld(this.scene, object.id));
         else if (object.outline)
-          this.#line(this.store.outlineOf(object.outline), 'pick-line', this.scene.world(object.id));
+          this.#line(this.store.outlineOf(object.outline), `${this.why}-line`, this.scene.world(object.id));
         else continue;
         left--;
       }
+    }
+  }
+  /** Objects where they will be, each by its world matrix with what is baked into it. */
+  place(places: ReadonlyMap<ObjectId, Mat4>): void {
+    this.clear();
+    let left = most;
+    for (const [id, world] of places) {
+      const shape = this.scene.find(id)?.shape ?? null;
+      if (shape === null) continue;
+      if (--left < 0) break;
+      this.#shape(shape, world);
     }
   }
   clear(): void {
@@ -47,13 +61,13 @@ export class StageMarks {
       return;
     }
     for (const { geometry, edges, lines } of parts) {
-      if (lines) this.#line(geometry, 'pick-line', world);
+      if (lines) this.#line(geometry, `${this.why}-line`, world);
       else this.#fill(geometry, new Matrix4().fromArray(world));
-      if (edges) this.#line(edges, 'pick-edge', world);
+      if (edges) this.#line(edges, `${this.why}-edge`, world);
     }
   }
   #fill(geometry: BufferGeometry, world: Matrix4): void {
-    const body = new InstancedMesh(geometry, this.material('pick-fill'), 1);
+    const body = new InstancedMesh(geometry, this.material(`${this.why}-fill`), 1);
     body.setMatrixAt(0, world);
     body.renderOrder = 2;
     this.group.add(body);

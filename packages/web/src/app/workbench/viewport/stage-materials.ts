@@ -15,6 +15,8 @@ export interface StageColours {
   readonly ground: string;
   readonly ink: string;
   readonly pick: string;
+  /** Of what is put right. */
+  readonly will: string;
 }
 
 /** Materials of the view, each made once; those of lines and marks take on the colours of the page. */
@@ -37,10 +39,15 @@ export class StageMaterials {
   mark(kind: MarkKind): Material {
     return this.#keep(kind, () => {
       const onTop = { depthTest: false, transparent: true };
-      const { ink, pick } = this.colours;
-      if (kind === 'pick-fill')
-        return new MeshBasicMaterial({ color: pick, opacity: 0.7, side: DoubleSide, ...onTop });
-      if (kind === 'pick-line') return new LineBasicMaterial({ color: pick, ...onTop });
+      const { ink, [kind.startsWith('will') ? 'will' : 'pick']: color } = this.colours;
+      if (kind.endsWith('fill'))
+        return new MeshBasicMaterial({
+          color,
+          opacity: kind === 'will-fill' ? 0.4 : 0.7,
+          side: DoubleSide,
+          ...onTop,
+        });
+      if (kind.endsWith('line')) return new LineBasicMaterial({ color, ...onTop });
       return new LineBasicMaterial({ color: ink, opacity: 0.45, ...onTop });
     });
   }
@@ -62,11 +69,12 @@ export class StageMaterials {
   /** Objects keep their own colours. */
   colour(colours: StageColours): void {
     this.colours = colours;
-    const ink = /^(line|edge|pick-edge)$| (ghost|box)$/;
+    const ink = /^(line|edge|pick-edge|will-edge)$| (ghost|box)$/;
     for (const [key, material] of this.#made) {
       const { color } = material as LineBasicMaterial;
       if (ink.test(key)) color.set(colours.ink);
       else if (key.startsWith('pick')) color.set(colours.pick);
+      else if (key.startsWith('will')) color.set(colours.will);
     }
   }
   dispose(): void {

@@ -32,7 +32,13 @@ describe('the stage', () => {
     canvas = document.createElement('canvas');
     canvas.style.cssText = 'position:fixed;left:0;top:0;width:300px;height:200px';
     document.body.append(canvas);
-    stage = new Stage(canvas, scene, { sky: '#d5dfd9', ground: '#bcc7bf', ink: '#1c2b28', pick: '#f5c518' });
+    stage = new Stage(canvas, scene, {
+      sky: '#d5dfd9',
+      ground: '#bcc7bf',
+      ink: '#1c2b28',
+      pick: '#f5c518',
+      will: '#26703f',
+    });
   });
   afterEach(() => {
     stage.dispose();

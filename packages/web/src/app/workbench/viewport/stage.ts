@@ -11,6 +11,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import type { Mat4 } from '@renquil/core/math';
 import type { Frame } from '@renquil/core/frames';
 import { ownBounds, type ObjectId, type Scene } from '@renquil/core/scene';
 import type { DrawWish } from './draw-list';
@@ -32,6 +33,7 @@ export class Stage {
   /** Drawn on the kept picture: what is picked, handles. */
   readonly #over = new ThreeScene();
   readonly #marks: StageMarks;
+  readonly #will: StageMarks;
   readonly #eye: StageCamera;
   readonly #materials: StageMaterials;
   readonly #sky = new Color();
@@ -52,6 +54,13 @@ export class Stage {
     this.#materials = new StageMaterials(scene, colours);
     this.content = new StageContent(scene, this.store, this.#materials);
     this.#marks = new StageMarks(scene, this.store, this.content, (kind) => this.#materials.mark(kind));
+    this.#will = new StageMarks(
+      scene,
+      this.store,
+      this.content,
+      (kind) => this.#materials.mark(kind),
+      'will',
+    );
     this.#renderer = new WebGLRenderer({ canvas, antialias: false, powerPreference: 'low-power' });
     // Asking how a shader went waits for all that is being drawn.
     this.#renderer.debug.checkShaderErrors = false;
@@ -73,7 +82,7 @@ export class Stage {
       busy: (busy) => (this.#eye.still = busy),
     });
     this.#plane = new FramePlane(colours.pick);
-    this.#over.add(this.#plane.group, this.#marks.group, ...this.gizmo.objects);
+    this.#over.add(this.#plane.group, this.#marks.group, this.#will.group, ...this.gizmo.objects);
   }
   /** After the tree, a helper name, a switch or the isolation changed, or shapes arrived. What did not change stays. */
   rebuild(wish: DrawWish): void {
@@ -88,6 +97,11 @@ export class Stage {
   /** Outlines what is picked: jonquil over a dark edge, drawn on top of everything. */
   markPicked(picked: ReadonlySet<ObjectId>): void {
     this.#marks.mark(picked);
+    this.painter.overChanged();
+  }
+  /** Where objects will be when what is looked at is carried out. */
+  markPlaces(places: ReadonlyMap<ObjectId, Mat4>): void {
+    this.#will.place(places);
     this.painter.overChanged();
   }
   /** The plane and the front of an asset, around a box; null: none. */

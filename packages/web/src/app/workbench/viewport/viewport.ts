@@ -154,6 +154,12 @@ export class Viewport {
     effect(() => {
       const { sceneDrawn } = this.#open;
       this.#ready();
+      const [places, stage] = [this.ledger.places(), this.stage()];
+      if (stage?.scene === sceneDrawn) stage.markPlaces(places);
+    });
+    effect(() => {
+      const { sceneDrawn } = this.#open;
+      this.#ready();
       const [frames, stage, shown] = [this.#analysis.frames(), this.stage(), this.plane()];
       const { active } = this.ledger.picking();
       if (stage?.scene === sceneDrawn)
