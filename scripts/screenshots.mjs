@@ -134,6 +134,9 @@ try {
   await page.goto('/projects/brannick-pass/waivers');
   await page.getByTestId('waiver').first().waitFor();
   await shot('waivers');
+  await page.goto('/projects/brannick-pass/trends');
+  await page.getByTestId('trend-table').waitFor();
+  await shot('trends');
   await page.goto('/projects/brannick-pass/people');
   await page.getByTestId('member').first().waitFor();
   await shot('people');

@@ -134,6 +134,9 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
     await page.goto('/projects/brannick-pass/waivers');
     await page.getByTestId('waivers-asked').waitFor();
     await look('waivers');
+    await page.goto('/projects/brannick-pass/trends');
+    await page.getByTestId('trend-table').waitFor();
+    await look('trends');
     await page.goto('/scenes/999999/name');
     await page.getByRole('alert').waitFor();
     await look('a scene that is not there');

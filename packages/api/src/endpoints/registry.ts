@@ -15,6 +15,7 @@ import * as scenes from './scenes.js';
 import * as sessions from './sessions.js';
 import * as tokens from './tokens.js';
 import * as versions from './versions.js';
+import * as trends from './trends.js';
 import * as waivers from './waivers.js';
 import * as words from './words.js';
 
@@ -90,6 +91,8 @@ export const endpoints = {
   deleteProjectToken: tokens.deleteProjectToken,
   getToken: tokens.getToken,
   listProjectTokens: tokens.listProjectTokens,
+  getTrends: trends.getTrends,
+  getTrendsCsv: trends.getTrendsCsv,
   createVersion: versions.createVersion,
   getVersionFindings: versions.getVersionFindings,
   listSceneVersions: versions.listSceneVersions,

@@ -12,7 +12,7 @@ function saySet(scene: Scene, edit: Extract<Edit, { kind: 'set' }>, name: string
   const { field, to } = edit;
   if (field === 'shape' && to !== null)
     return `give ${name} the shape "${scene.shapes[to as number]?.name ?? ''}"`;
-  if (field === 'layer') return `put ${name} into the layer "${String(to)}"`;
+  if (field === 'layer') return `put ${name} into the layer "${to as string}"`;
   if (field !== 'switches') return `set the ${field} of ${name}`;
   const [was, is] = [edit.from, to] as readonly Partial<Record<string, boolean>>[];
   const changed = Object.entries(switchWords).filter(([key]) => was?.[key] !== is?.[key]);

@@ -1,5 +1,6 @@
 import type { NamingStatistics } from '@renquil/core/checks';
 import { placeholders, type Sql, type Value } from './database.js';
+import type { DayCounts } from './trends.js';
 
 /** A scene without its tree. `standing` is JSON. */
 export interface SceneRow {
@@ -112,6 +113,9 @@ export async function advanceScene(
     [now.revision, now.objects, now.author, scene],
   );
 }
+function dayCounts({ counts, byCheck, titles }: NamingStatistics): string {
+  return JSON.stringify({ counts, byCheck, ...(titles ? { titles } : {}) } satisfies DayCounts);
+}
 /** Keeps the newest standing only: tasks may finish out of order. @returns whether this was it */
 export async function saveStanding(
   sql: Sql,
@@ -125,8 +129,9 @@ export async function saveStanding(
   );
   if (!affectedRows) return false;
   await sql.run(
-    'INSERT INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE(), ?, ?) ON DUPLICATE KEY UPDATE named = VALUES(named), fitting = VALUES(fitting)',
-    [scene, standing.named, standing.fitting],
+    `INSERT INTO standing_day (scene_id, day, named, fitting, counts) VALUES (?, UTC_DATE(), ?, ?, ?)
+     ON DUPLICATE KEY UPDATE named = VALUES(named), fitting = VALUES(fitting), counts = VALUES(counts)`,
+    [scene, standing.named, standing.fitting, dayCounts(standing)],
   );
   return true;
 }

@@ -1,5 +1,6 @@
 import { readOwn } from '@renquil/core/own-json';
 import type { Role } from '@renquil/api';
+import type { NamingStatistics } from '@renquil/core/checks';
 import { createHash } from 'node:crypto';
 import { shippedConventions, type Convention } from '@renquil/core/names';
 import { cablewayRules, demoScenes } from '@renquil/demo';
@@ -10,6 +11,7 @@ import { findProject, insertProject } from '../db/projects.js';
 import { findScene, sceneNames } from '../db/scenes.js';
 import { readSetting, saveSetting } from '../db/settings.js';
 import type { Database, Sql } from '../db/database.js';
+import type { DayCounts } from '../db/trends.js';
 import { insertConvention, insertRevision, listConventions, settleScene } from '../db/conventions.js';
 import { beginJob } from '../jobs/begin-job.js';
 import type { ImportInput } from '../jobs/import.js';
@@ -125,12 +127,26 @@ async function untilDone(sql: Sql, id: number): Promise<number> {
 /** A trend needs a past. The demo's is invented: four weeks in which the names got better little by little. */
 async function inventTrend(sql: Sql, id: number): Promise<void> {
   const scene = (await findScene(sql, id))!;
-  const { named, fitting } = readOwn<{ named: number; fitting: number }>(scene.standing!);
+  const { named, fitting, counts, byCheck } = readOwn<NamingStatistics>(scene.standing!);
+  // More was found then, of some checks more than of others.
+  const past = (back: number): DayCounts => {
+    const grown = Object.entries(byCheck).map(
+      ([check, count], i) =>
+        [check, Math.round(count * (1 + (back / 28) ** 1.2 * (0.4 + 0.35 * (i % 4))))] as const,
+    );
+    const sum = (of: readonly (readonly [string, number])[]): number => of.reduce((n, [, one]) => n + one, 0);
+    const times = (n: number): number =>
+      Math.round((n * sum(grown)) / Math.max(1, sum(Object.entries(byCheck))));
+    return {
+      counts: { blocker: times(counts.blocker), warning: times(counts.warning), note: times(counts.note) },
+      byCheck: Object.fromEntries(grown),
+    };
+  };
   for (let back = 28; back >= 1; back -= 3) {
     const share = 1 - 0.55 * (back / 28) ** 1.4;
     await sql.run(
-      'INSERT IGNORE INTO standing_day (scene_id, day, named, fitting) VALUES (?, UTC_DATE() - INTERVAL ? DAY, ?, ?)',
-      [id, back, named, Math.round(fitting * share)],
+      'INSERT IGNORE INTO standing_day (scene_id, day, named, fitting, counts) VALUES (?, UTC_DATE() - INTERVAL ? DAY, ?, ?, ?)',
+      [id, back, named, Math.round(fitting * share), JSON.stringify(past(back))],
     );
   }
 }

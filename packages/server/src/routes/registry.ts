@@ -75,6 +75,8 @@ import { listSceneVersions } from './versions/list-versions.js';
 import { restoreVersion } from './versions/restore-version.js';
 import { createWaiver } from './waivers/create-waiver.js';
 import { decideSceneWaiver } from './waivers/decide-waiver.js';
+import { getTrends } from './trends/get-trends.js';
+import { getTrendsCsv } from './trends/get-trends-csv.js';
 import { listProjectWaivers } from './waivers/list-project-waivers.js';
 import { listSceneWaivers } from './waivers/list-waivers.js';
 import { getNearWord } from './words/get-near-word.js';
@@ -153,6 +155,8 @@ export const routeRegistry: readonly Route[] = [
   deleteProjectToken,
   getToken,
   listProjectTokens,
+  getTrends,
+  getTrendsCsv,
   createVersion,
   getVersionFindings,
   listSceneVersions,

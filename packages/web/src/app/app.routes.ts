@@ -56,6 +56,12 @@ export const routes: Routes = [
     loadComponent: () => import('./waivers/waivers-page').then((m) => m.WaiversPage),
   },
   {
+    path: 'projects/:project/trends',
+    title: 'Trends · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./trends/trends-page').then((m) => m.TrendsPage),
+  },
+  {
     path: 'no-project',
     title: 'No project · Renquil',
     canActivate: [signedIn],

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import {
   CategoryScale,
   LinearScale,
@@ -10,9 +10,7 @@ import {
 } from 'chart.js';
 import { BaseChartDirective, provideCharts } from 'ng2-charts';
 import type { LibraryInfo } from '@renquil/api';
-import { Theme } from '../state/theme';
-
-const family = 'Atkinson Hyperlegible Mono Variable';
+import { ChartLook } from '../ui/chart-look';
 
 /** Share of names that fit, day by day. */
 @Component({
@@ -36,9 +34,7 @@ const family = 'Atkinson Hyperlegible Mono Variable';
   </div>`,
 })
 export class TrendChart {
-  readonly #theme = inject(Theme);
-  /** A canvas does not wait for a font as a page does: once it is there, the chart is drawn again. */
-  readonly #hasFont = signal(false);
+  readonly #look = inject(ChartLook);
   readonly trend = input.required<LibraryInfo['trend']>();
   readonly shares = computed(() =>
     this.trend().map(({ named, fitting }) => (named ? Math.round((1000 * fitting) / named) / 10 : 0)),
@@ -47,7 +43,7 @@ export class TrendChart {
     () => `Names that fit: ${this.shares()[0]} percent at first, ${this.shares().at(-1)} percent now`,
   );
   readonly data = computed<ChartConfiguration<'line'>['data']>(() => {
-    const [ink, fill, mark] = this.#colours('--trend', '--sunk', '--jonquil');
+    const [ink, fill, mark] = this.#look.colours('--trend', '--sunk', '--jonquil');
     const last = this.shares().length - 1;
     return {
       labels: this.trend().map(({ day }) => day.slice(5)),
@@ -66,9 +62,8 @@ export class TrendChart {
     };
   });
   readonly options = computed<ChartConfiguration<'line'>['options']>(() => {
-    const [grid, ink] = this.#colours('--line', '--ink-2');
-    this.#hasFont();
-    const ticks = { color: ink!, font: { family, size: 11 } };
+    const [grid, ink] = this.#look.colours('--line', '--ink-2');
+    const ticks = { color: ink!, font: this.#look.font(11) };
     return {
       animation: false,
       maintainAspectRatio: false,
@@ -85,12 +80,4 @@ export class TrendChart {
       },
     };
   });
-  constructor() {
-    void document.fonts.load(`11px "${family}"`).then(() => this.#hasFont.set(true));
-  }
-  #colours(...names: string[]): string[] {
-    this.#theme.name();
-    const css = getComputedStyle(document.documentElement);
-    return names.map((name) => css.getPropertyValue(name).trim());
-  }
 }

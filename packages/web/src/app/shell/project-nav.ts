@@ -5,6 +5,7 @@ const pages = [
   { page: 'library', title: 'Library' },
   { page: 'conventions', title: 'Conventions' },
   { page: 'waivers', title: 'Waivers' },
+  { page: 'trends', title: 'Trends' },
   { page: 'people', title: 'People' },
 ] as const;
 /** A page of a project. */

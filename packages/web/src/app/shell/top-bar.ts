@@ -92,6 +92,11 @@ export class TopBar {
         run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'waivers']),
       },
       {
+        id: 'trends',
+        title: 'Go to the trends of the project',
+        run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'trends']),
+      },
+      {
         id: 'conventions',
         title: 'Go to the conventions',
         run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'conventions']),

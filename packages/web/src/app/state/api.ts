@@ -124,6 +124,8 @@ export class Api {
     this.#ask.json('PUT /api/projects/:project/conventions/standard', { params: { project }, body: to });
 
   waivers = (scene: number) => this.#ask.json('GET /api/scenes/:scene/waivers', { params: { scene } });
+  trends = (project: string, query: { readonly days: number; readonly scene?: number }) =>
+    this.#ask.json('GET /api/projects/:project/trends', { params: { project }, query });
   projectWaivers = (project: string) =>
     this.#ask.json('GET /api/projects/:project/waivers', { params: { project } }).pipe(map((r) => r.waivers));
   waive = (scene: number, body: Sent<'POST /api/scenes/:scene/waivers'>['body']) =>

@@ -4,10 +4,10 @@ import { drawnWorld, type ObjectId, type Scene } from '@renquil/core/scene';
 import type { ShapeStore } from './shape-store';
 import type { StageContent } from './stage-content';
 
-/** Why something is drawn once more: it is picked, or it will be there. */
-type MarkWhy = 'pick' | 'will';
-/** What is drawn over it. */
-export type MarkKind = `${MarkWhy}-${'fill' | 'line' | 'edge'}`;
+/** What is drawn over something: its faces, its lines, its edges. */
+export type MarkPart = 'fill' | 'line' | 'edge';
+/** The same, and why it is drawn once more: it is picked, or it will be there. */
+export type MarkKind = `${'pick' | 'will'}-${MarkPart}`;
 /** Objects that are outlined at most. */
 const most = 300;
 
@@ -18,8 +18,7 @@ export class StageMarks {
     readonly scene: Scene,
     readonly store: ShapeStore,
     readonly content: StageContent,
-    readonly material: (kind: MarkKind) => Material,
-    readonly why: MarkWhy = 'pick',
+    readonly material: (part: MarkPart) => Material,
   ) {}
 
   mark(picked: ReadonlySet<ObjectId>): void {
@@ -32,7 +31,7 @@ export class StageMarks {
         if (left <= 0) break;
         if (object.shape !== null) this.#shape(object.shape, drawnWorld(this.scene, object.id));
         else if (object.outline)
-          this.#line(this.store.outlineOf(object.outline), `${this.why}-line`, this.scene.world(object.id));
+          this.#line(this.store.outlineOf(object.outline), 'line', this.scene.world(object.id));
         else continue;
         left--;
       }
@@ -61,18 +60,18 @@ export class StageMarks {
       return;
     }
     for (const { geometry, edges, lines } of parts) {
-      if (lines) this.#line(geometry, `${this.why}-line`, world);
+      if (lines) this.#line(geometry, 'line', world);
       else this.#fill(geometry, new Matrix4().fromArray(world));
-      if (edges) this.#line(edges, `${this.why}-edge`, world);
+      if (edges) this.#line(edges, 'edge', world);
     }
   }
   #fill(geometry: BufferGeometry, world: Matrix4): void {
-    const body = new InstancedMesh(geometry, this.material(`${this.why}-fill`), 1);
+    const body = new InstancedMesh(geometry, this.material('fill'), 1);
     body.setMatrixAt(0, world);
     body.renderOrder = 2;
     this.group.add(body);
   }
-  #line(geometry: BufferGeometry, kind: MarkKind, world: Mat4): void {
+  #line(geometry: BufferGeometry, kind: MarkPart, world: Mat4): void {
     const line = new LineSegments(geometry, this.material(kind));
     line.matrixAutoUpdate = false;
     line.matrix.fromArray(world);

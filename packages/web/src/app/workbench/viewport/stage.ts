@@ -53,13 +53,11 @@ export class Stage {
   ) {
     this.#materials = new StageMaterials(scene, colours);
     this.content = new StageContent(scene, this.store, this.#materials);
-    this.#marks = new StageMarks(scene, this.store, this.content, (kind) => this.#materials.mark(kind));
-    this.#will = new StageMarks(
-      scene,
-      this.store,
-      this.content,
-      (kind) => this.#materials.mark(kind),
-      'will',
+    this.#marks = new StageMarks(scene, this.store, this.content, (part) =>
+      this.#materials.mark(`pick-${part}`),
+    );
+    this.#will = new StageMarks(scene, this.store, this.content, (part) =>
+      this.#materials.mark(`will-${part}`),
     );
     this.#renderer = new WebGLRenderer({ canvas, antialias: false, powerPreference: 'low-power' });
     // Asking how a shader went waits for all that is being drawn.

@@ -1,0 +1,62 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  CategoryScale,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  type ChartConfiguration,
+} from 'chart.js';
+import { BaseChartDirective, provideCharts } from 'ng2-charts';
+import { ChartLook } from '../ui/chart-look';
+
+/** What one check found, day by day, small: all of a page have the same days, each its own height. */
+@Component({
+  selector: 'rq-check-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [BaseChartDirective],
+  providers: [
+    provideCharts({
+      registerables: [CategoryScale, Filler, LinearScale, LineController, LineElement, PointElement],
+    }),
+  ],
+  template: `<div class="h-12">
+    <canvas
+      baseChart
+      type="line"
+      [data]="data()"
+      [options]="options"
+      role="img"
+      [attr.aria-label]="label()"
+    ></canvas>
+  </div>`,
+})
+export class CheckChart {
+  readonly #look = inject(ChartLook);
+  readonly heading = input.required<string>();
+  readonly found = input.required<readonly (number | null)[]>();
+  readonly label = computed(() => `${this.heading()}: ${this.found().at(-1) ?? 'not known'} found today`);
+  readonly data = computed<ChartConfiguration<'line'>['data']>(() => {
+    const [line, fill] = this.#look.colours('--trend', '--sunk');
+    return {
+      labels: this.found().map((_, i) => i),
+      datasets: [
+        {
+          data: [...this.found()],
+          borderColor: line!,
+          backgroundColor: fill!,
+          fill: true,
+          borderWidth: 1.5,
+          pointRadius: 0,
+        },
+      ],
+    };
+  });
+  readonly options: ChartConfiguration<'line'>['options'] = {
+    animation: false,
+    maintainAspectRatio: false,
+    events: [],
+    scales: { x: { display: false }, y: { display: false, min: 0 } },
+  };
+}
