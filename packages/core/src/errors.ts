@@ -87,6 +87,7 @@ export const errorCatalogue = {
     'What is to be kept is {{size}} MB; the database takes {{limit}} MB at a time.',
   ),
   usage: entry(400, '{{detail}}'),
+  'target-invalid': entry(422, 'The target cannot be used: {{detail}}.'),
   'waivers-invalid': entry(422, 'The waivers cannot be used: {{detail}}.'),
 } as const satisfies Record<string, ErrorEntry>;
 

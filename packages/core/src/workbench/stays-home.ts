@@ -1,23 +1,33 @@
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
-import type { ObjectId } from '../scene/scene-object.js';
+import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import { walkBranch } from '../scene/branch.js';
 import type { Edit } from '../edits/edit.js';
 import type { Scene } from '../scene/scene.js';
 import { isRuled, switchedOff } from '../scene/switched.js';
 
+/** Why the top of a branch stays: a helper by kind or prefix, a switch, or what a target does not take. */
+export type HomeWhy = 'helper' | 'prefix' | 'switch' | 'kind' | 'layer' | 'set' | 'filter';
+
 /** What does not go into a package, and why. */
 export interface StaysHome {
   /** Tops of the branches that stay: helpers by kind or prefix, and what is switched not to go, by itself, its layer or a set. */
-  readonly tops: readonly { id: ObjectId; why: 'helper' | 'prefix' | 'switch'; prefix?: string }[];
+  readonly tops: readonly { id: ObjectId; why: HomeWhy; prefix?: string }[];
   /** All objects that stay, with those below a top. */
   readonly all: ReadonlySet<ObjectId>;
   /** Objects that are no helpers themselves and stay only because they hang below one. */
   readonly takenAlong: readonly ObjectId[];
 }
 
-/** What is not handed off. */
-export function staysHome(scene: Scene, convention: CompiledConvention): StaysHome {
-  const tops: { id: ObjectId; why: 'helper' | 'prefix' | 'switch'; prefix?: string }[] = [];
+/**
+ * What is not handed off.
+ * @param notTaken why whoever receives it does not take an object
+ */
+export function staysHome(
+  scene: Scene,
+  convention: CompiledConvention,
+  notTaken?: (object: SceneObject) => HomeWhy | null,
+): StaysHome {
+  const tops: { id: ObjectId; why: HomeWhy; prefix?: string }[] = [];
   const all = new Set<ObjectId>();
   const takenAlong: ObjectId[] = [];
   const off = switchedOff(scene, 'goes');
@@ -29,7 +39,7 @@ export function staysHome(scene: Scene, convention: CompiledConvention): StaysHo
         ? 'helper'
         : off.has(object.id)
           ? 'switch'
-          : null;
+          : (notTaken?.(object) ?? null);
     const below = object.parent !== null && all.has(object.parent);
     if (!why && !below) continue;
     all.add(object.id);

@@ -88,7 +88,7 @@ function refuseJoint(json: Gltf, index: number, dropped: ReadonlySet<number>, fi
   (json.skins ?? []).forEach((skin, s) => {
     if (!skin.joints.includes(index)) return;
     const wearer = (json.nodes ?? []).findIndex((node, i) => node.skin === s && !dropped.has(i));
-    if (wearer < 0 && skin.joints.every((joint) => dropped.has(joint))) return;
+    if (wearer < 0) return;
     const joint = json.nodes![index]!.name ?? `node ${index}`;
     const detail = `"${joint}" is a joint of a skin that stays, so it cannot be left out`;
     throw new RenquilError('gltf-invalid', { file, place: `skins[${s}].joints`, detail });
@@ -102,9 +102,9 @@ function cutFromTree(json: Gltf, dropped: ReadonlySet<number>): void {
     if (skin.skeleton !== undefined && dropped.has(skin.skeleton)) delete skin.skeleton;
 }
 
-/** Skins that lose all their joints: nothing that stays wears one. */
+/** Skins that lose a joint: nothing that stays wears one. */
 function lostSkins({ skins = [] }: Gltf, dropped: ReadonlySet<number>): Set<number> {
-  return new Set(skins.flatMap(({ joints }, s) => (joints.every((joint) => dropped.has(joint)) ? [s] : [])));
+  return new Set(skins.flatMap(({ joints }, s) => (joints.some((joint) => dropped.has(joint)) ? [s] : [])));
 }
 
 function cutList<K extends string>(

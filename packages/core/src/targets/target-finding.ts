@@ -1,0 +1,25 @@
+import type { ObjectId } from '../scene/scene-object.js';
+
+/** What a target can find wrong with what goes. */
+export const targetRules = {
+  'target-names': 'Names that the receiver cannot read',
+  'target-unique': 'Names that are one to the receiver',
+  'target-path': 'Paths too long for the receiver',
+  'target-place': 'Parts that cannot be placed as the receiver wants them',
+  'target-needs': 'Parts that need something that stays',
+  'target-bytes': 'A larger file than the receiver takes',
+  'target-objects': 'More objects than the receiver takes',
+  'target-faces': 'More faces than the receiver takes',
+  'target-faces-each': 'Parts with more faces than the receiver takes',
+  'target-materials': 'More materials than the receiver takes',
+} as const;
+/** One of them. */
+export type TargetRule = keyof typeof targetRules;
+
+/** What a target finds, all of one rule together; each of them stops the hand-off. */
+export interface TargetFinding {
+  readonly rule: TargetRule;
+  readonly objects: readonly ObjectId[];
+  /** Of the first of them. */
+  readonly because: string;
+}
