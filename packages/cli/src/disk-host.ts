@@ -1,4 +1,5 @@
-import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { RenquilError } from '@renquil/core/errors';
 import { printable } from '@renquil/formats';
 import type { Host } from './host.js';
@@ -24,6 +25,7 @@ export function diskHost(
     write(path, bytes) {
       const half = `${path}.${process.pid}.part`;
       try {
+        mkdirSync(dirname(path), { recursive: true });
         writeFileSync(half, bytes);
         renameSync(half, path);
       } catch (cause) {

@@ -78,7 +78,7 @@ describe('the command line with a server', () => {
       'no place for the package',
       ['handoff', 'cabin', '--server', '@'],
       token,
-      /How it is used: renquil handoff SCENE/,
+      /How it is used: renquil handoff FILE/,
     ],
   ] as const)
     it(`ends with 2 and says so: ${what}`, async () => {

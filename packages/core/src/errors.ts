@@ -39,6 +39,10 @@ export const errorCatalogue = {
     422,
     'The gate is not passed; open blockers: {{count}}. Give a reason to hand off with them, or fix them first.',
   ),
+  'handoff-too-large': entry(
+    409,
+    'The file has {{bytes}} bytes; the target takes {{limit}}. Give a reason to hand off all the same.',
+  ),
   'handoff-readback': entry(500, 'The package was not the same when read again: {{detail}}.'),
   'host-refused': entry(
     421,

@@ -15,4 +15,5 @@ export * from './gltf/read-gltf.js';
 export * from './gltf/write-gltf.js';
 export * from './report/baseline.js';
 export * from './report/report.js';
+export * from './report/target-findings.js';
 export * from './report/write-report.js';

@@ -12,6 +12,8 @@ const gateLine = object({
   asked: count(),
   wrong: count(),
   waived: optional(count()),
+  first: optional(list(id())),
+  because: optional(text()),
 });
 /** Of core; held to its type. */
 export const gate: Shape<Gate> = object({
@@ -20,6 +22,7 @@ export const gate: Shape<Gate> = object({
   warnings: count(),
   waived: optional(count()),
   lines: list(gateLine),
+  target: optional(text()),
   goes: object({ objects: count(), faces: count(), materials: count() }),
   stays: object({ objects: count(), byWhy: record(count()), takenAlong: count() }),
 });
@@ -38,8 +41,12 @@ export const handoffInfo = object({
   author: text(),
   reason: nullable(text()),
   at: time(),
+  /** What it was for, and the key by which it was chosen. */
+  target: text(),
+  targetKey: text(),
   gate,
-  readBack,
+  /** Null: no scene file went. */
+  readBack: nullable(readBack),
   files: list(object({ name: text(), bytes: count(), sha256: text() })),
 });
 
@@ -51,6 +58,8 @@ export const createHandoff = endpoint({
   body: object({
     revision: count(),
     reason: filled(nullable(text({ min: 3, max: 1000, trim: true })), null),
+    /** The key of a target; left out: the scene as it is, without what stays home. */
+    target: filled(text({ max: 40 }), ''),
     id: optional(requestId()),
   }),
   status: 202,

@@ -15,6 +15,7 @@ import * as scenes from './scenes.js';
 import * as sessions from './sessions.js';
 import * as tokens from './tokens.js';
 import * as versions from './versions.js';
+import * as targets from './targets.js';
 import * as trends from './trends.js';
 import * as waivers from './waivers.js';
 import * as words from './words.js';
@@ -87,6 +88,11 @@ export const endpoints = {
   createSession: sessions.createSession,
   endSession: sessions.endSession,
   getSession: sessions.getSession,
+  deleteProjectTarget: targets.deleteProjectTarget,
+  listProjectTargets: targets.listProjectTargets,
+  listTargetRevisions: targets.listTargetRevisions,
+  saveProjectTarget: targets.saveProjectTarget,
+  tryProjectTarget: targets.tryProjectTarget,
   createToken: tokens.createToken,
   deleteProjectToken: tokens.deleteProjectToken,
   getToken: tokens.getToken,

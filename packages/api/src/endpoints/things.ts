@@ -23,6 +23,7 @@ import { accountName, sessionInfo } from './sessions.js';
 import { projectName, sceneSummary, standing } from './shared.js';
 import { tokenInfo, aboutToken } from './tokens.js';
 import { versionInfo } from './versions.js';
+import { targetInfo } from './targets.js';
 import { trends } from './trends.js';
 import { waiverInfo } from './waivers.js';
 import { nearWord, wordUse, wordRename } from './words.js';
@@ -67,6 +68,7 @@ export const things = {
   TriedScene: triedScene,
   VersionInfo: versionInfo,
   WaiverInfo: waiverInfo,
+  TargetInfo: targetInfo,
   Trends: trends,
   WordRename: wordRename,
   WordUse: wordUse,
@@ -108,6 +110,8 @@ export type TriedScene = Of<typeof triedScene>;
 export type VersionInfo = Of<typeof versionInfo>;
 /** What is let pass, or asked to be. */
 export type WaiverInfo = Of<typeof waiverInfo>;
+/** A target as a project has it. */
+export type TargetInfo = Of<typeof targetInfo>;
 /** What was found day by day. */
 export type Trends = Of<typeof trends>;
 export type WordRename = Of<typeof wordRename>;

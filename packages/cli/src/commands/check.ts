@@ -10,16 +10,20 @@ import {
   readGltf,
   reportFile,
   reportFormats,
+  withTarget,
   writeReport,
   type ReportFile,
 } from '@renquil/formats';
+import { outgoingOf } from '@renquil/formats/handoff';
 import { parseConvention, parseWaivers } from '@renquil/formats/schemas';
+import { conventionFor } from '@renquil/core/workbench';
 import type { Command, Values } from '../command.js';
 import { openConvention } from '../convention-file.js';
 import type { Host } from '../host.js';
 import { oneOf } from '../one-of.js';
 import { Remote, remoteOptions } from '../remote.js';
 import { openFile, readJson } from '../scene-file.js';
+import { openTarget } from '../target-file.js';
 
 /** What findings are measured by beside the checks. */
 interface Measure {
@@ -45,11 +49,16 @@ function ofFiles(files: readonly string[], values: Values, host: Host): ReportFi
     values['facing'] as string | undefined,
   );
   const { waivers, baseline } = measureOf(values, host);
+  const given = values['target'] as string | undefined;
+  const target = given === undefined ? null : openTarget(given, host);
   return files.map((file) => {
-    const run = judge(openFile(file, host).scene, convention);
+    const { scene, source } = openFile(file, host);
+    const run = judge(scene, target ? conventionFor(convention, target) : convention);
     // A file has no versions: what is waived until one holds.
     run.waive(waivers, waiverTime(new Date()));
-    return reportFile(file, run, baseline);
+    const report = reportFile(file, run, baseline);
+    if (!target) return report;
+    return withTarget(report, outgoingOf(run, source, target), baseline);
   });
 }
 /** Scenes as they are on a server now, each by the convention that it is held to there, or by the one given, with what is waived there. */
@@ -91,13 +100,14 @@ export const check: Command = {
   name: 'check',
   says: 'Runs the checks over files, or with --server over scenes of it by their own conventions. Ends with 1 when something is found at or above --fail-on that is neither waived nor in the baseline.',
   usage:
-    'renquil check FILE... [--convention C.json] [--facing +Z|-Z|+X|-X] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note] [--waivers W.json] [--baseline B.json] [--write-baseline B.json]\n       renquil check SCENE... --server URL [--token-file F] ...',
+    'renquil check FILE... [--convention C.json] [--facing +Z|-Z|+X|-X] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note] [--target T.json|engine|parts|names] [--waivers W.json] [--baseline B.json] [--write-baseline B.json]\n       renquil check SCENE... --server URL [--token-file F] ...',
   options: {
     convention: { type: 'string' },
     facing: { type: 'string' },
     format: { type: 'string' },
     out: { type: 'string' },
     'fail-on': { type: 'string' },
+    target: { type: 'string' },
     waivers: { type: 'string' },
     baseline: { type: 'string' },
     'write-baseline': { type: 'string' },

@@ -6,6 +6,7 @@ import { learn } from './learn.js';
 import { outline } from './outline.js';
 import { propose } from './propose.js';
 import { rename } from './rename.js';
+import { targets } from './targets.js';
 import { upload } from './upload.js';
 
 /** Every command, by name. */
@@ -17,5 +18,6 @@ export const commandRegistry: readonly Command[] = [
   outline,
   propose,
   rename,
+  targets,
   upload,
 ];

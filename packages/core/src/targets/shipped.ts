@@ -3,6 +3,9 @@ import type { Target } from './target.js';
 /** Names that no file or device may have on some systems, and that scripts take for something else. */
 const reserved = ['con', 'prn', 'aux', 'nul', 'none', 'null', 'true', 'false'];
 
+/** For whoever said nothing: the scene as it is, without what stays home. */
+export const asItIs: Target = { title: 'glTF scene', format: 'glb' };
+
 /** Every project begins with these; they are copied into it when somebody changes one. Common practice of the trade. */
 export const shippedTargets: Readonly<Record<string, Target>> = {
   engine: {

@@ -1,6 +1,10 @@
 import type { CheckRun } from '../checks/check-run.js';
 import type { Severity } from '../checks/severity.js';
-import { staysHome } from './stays-home.js';
+import type { ObjectId, SceneObject } from '../scene/scene-object.js';
+import type { Scene } from '../scene/scene.js';
+import type { Outgoing } from '../targets/outgoing.js';
+import { targetRules, type TargetFinding } from '../targets/target-finding.js';
+import { staysHome, type StaysHome } from './stays-home.js';
 
 /** One line of the gate: a rule, how many objects it was asked of, and how many it found wrong. */
 export interface GateLine {
@@ -11,6 +15,9 @@ export interface GateLine {
   readonly wrong: number;
   /** Found too, and let pass; left out: none. */
   readonly waived?: number;
+  /** The first few that it found wrong, and what is said of the first. */
+  readonly first?: readonly ObjectId[];
+  readonly because?: string;
 }
 /** Whether a scene may be handed off, and what keeps it. */
 export interface Gate {
@@ -20,6 +27,8 @@ export interface Gate {
   /** Findings that are let pass; left out: none. */
   readonly waived?: number;
   readonly lines: readonly GateLine[];
+  /** What it is asked for; left out: no target. */
+  readonly target?: string;
   readonly goes: { readonly objects: number; readonly faces: number; readonly materials: number };
   readonly stays: {
     readonly objects: number;
@@ -28,22 +37,22 @@ export interface Gate {
   };
 }
 
-/** Whether a scene may be handed off. What stays home is not judged, but no real part may be taken along by a helper. */
-export function runGate(run: CheckRun): Gate {
+/** Objects that a line names at most. */
+const mostNamed = 5;
+
+/**
+ * Whether a scene may be handed off. What stays home is not judged, but no real part may be taken along by a helper. With a
+ * target, what it takes is judged, and by its rules too.
+ * @param run of a target whose severities differ: one that was made with them, see `runFor`
+ */
+export function runGate(
+  run: CheckRun,
+  outgoing?: Pick<Outgoing, 'target' | 'home' | 'without' | 'findings'>,
+): Gate {
   const { scene, convention } = run;
-  const home = staysHome(scene, convention);
-  const going = [...scene.walk()].filter((object) => !home.all.has(object.id));
-  const [wrong, waived] = [new Map<string, number>(), new Map<string, number>()];
-  const counts = { blocker: home.takenAlong.length, warning: 0, note: 0 };
-  for (const object of going) {
-    for (const { check, severity } of run.checksOf(object.id)) {
-      const isWaived = run.isWaived(object.id, check.id);
-      const of = isWaived ? waived : wrong;
-      of.set(check.id, (of.get(check.id) ?? 0) + 1);
-      if (isWaived) continue;
-      counts[severity]++;
-    }
-  }
+  const home = outgoing?.home ?? staysHome(scene, convention);
+  const going = [...scene.walk()].filter(({ id }) => !(outgoing?.without ?? home.all).has(id));
+  const { wrong, waived, first, counts } = countFindings(run, going);
   const lines = run.asked.map(({ check, severity }): GateLine => ({
     check: check.id,
     title: check.title,
@@ -51,32 +60,89 @@ export function runGate(run: CheckRun): Gate {
     asked: going.length,
     wrong: wrong.get(check.id) ?? 0,
     waived: waived.get(check.id) ?? 0,
+    ...named(run, check.id, first.get(check.id)),
   }));
-  const real: GateLine = {
-    check: 'helper-branch',
-    title: 'Only helpers stay home',
-    severity: 'blocker',
-    asked: home.all.size,
-    wrong: home.takenAlong.length,
-    waived: 0,
-  };
-  const materials = new Set(going.flatMap((object) => object.materials));
-  const byWhy: Record<string, number> = {};
-  for (const top of home.tops) {
-    const key = top.prefix ? `${top.prefix}*` : top.why;
-    byWhy[key] = (byWhy[key] ?? 0) + 1;
-  }
+  const ofTarget = targetLines(outgoing?.findings ?? [], going.length);
+  const more = home.takenAlong.length + ofTarget.reduce((sum, line) => sum + line.wrong, 0);
   return {
-    passes: counts.blocker === 0,
-    blockers: counts.blocker,
+    passes: counts.blocker + more === 0,
+    blockers: counts.blocker + more,
     warnings: counts.warning,
     waived: [...waived.values()].reduce((sum, n) => sum + n, 0),
-    lines: [...lines, real],
+    ...(outgoing ? { target: outgoing.target.title } : {}),
+    lines: [...ofTarget, ...lines, helperLine(scene, home)],
     goes: {
       objects: going.length,
       faces: going.reduce((sum, o) => sum + (o.shape === null ? 0 : (scene.shapes[o.shape]?.faces ?? 0)), 0),
-      materials: materials.size,
+      materials: new Set(going.flatMap((object) => object.materials)).size,
     },
-    stays: { objects: home.all.size, byWhy, takenAlong: home.takenAlong.length },
+    stays: { objects: home.all.size, byWhy: countWhys(home), takenAlong: home.takenAlong.length },
   };
+}
+
+interface Counted {
+  readonly wrong: ReadonlyMap<string, number>;
+  readonly waived: ReadonlyMap<string, number>;
+  readonly first: ReadonlyMap<string, readonly ObjectId[]>;
+  readonly counts: Readonly<Record<Severity, number>>;
+}
+function countFindings(run: CheckRun, going: readonly SceneObject[]): Counted {
+  const [wrong, waived] = [new Map<string, number>(), new Map<string, number>()];
+  const first = new Map<string, ObjectId[]>();
+  const counts = { blocker: 0, warning: 0, note: 0 };
+  for (const { id } of going) {
+    for (const { check, severity } of run.checksOf(id)) {
+      const isWaived = run.isWaived(id, check.id);
+      const of = isWaived ? waived : wrong;
+      of.set(check.id, (of.get(check.id) ?? 0) + 1);
+      if (isWaived) continue;
+      counts[severity]++;
+      const known = first.get(check.id);
+      if (!known) first.set(check.id, [id]);
+      else if (known.length < mostNamed) known.push(id);
+    }
+  }
+  return { wrong, waived, first, counts };
+}
+function targetLines(findings: readonly TargetFinding[], asked: number): GateLine[] {
+  return findings.map(({ rule, objects, because }) => ({
+    check: rule,
+    title: targetRules[rule],
+    severity: 'blocker',
+    asked,
+    wrong: Math.max(1, objects.length),
+    first: objects.slice(0, mostNamed),
+    because,
+  }));
+}
+function helperLine(scene: Scene, { all, takenAlong }: StaysHome): GateLine {
+  const [first] = takenAlong;
+  return {
+    check: 'helper-branch',
+    title: 'Only helpers stay home',
+    severity: 'blocker',
+    asked: all.size,
+    wrong: takenAlong.length,
+    waived: 0,
+    ...(first === undefined
+      ? {}
+      : {
+          first: takenAlong.slice(0, mostNamed),
+          because: `"${scene.get(first).name}" is no helper, and stays home below one.`,
+        }),
+  };
+}
+function countWhys({ tops }: StaysHome): Record<string, number> {
+  const byWhy: Record<string, number> = {};
+  for (const { prefix, why } of tops) {
+    const key = prefix ? `${prefix}*` : why;
+    byWhy[key] = (byWhy[key] ?? 0) + 1;
+  }
+  return byWhy;
+}
+
+function named(run: CheckRun, check: string, first: readonly ObjectId[] | undefined): Partial<GateLine> {
+  if (!first) return {};
+  const because = run.of(first[0]!).find((one) => one.check === check)?.because;
+  return { first, ...(because === undefined ? {} : { because }) };
 }

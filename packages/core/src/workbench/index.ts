@@ -4,6 +4,7 @@ export * from './judge-name.js';
 export * from './picking.js';
 export * from './propose-names.js';
 export * from './roll-up.js';
+export * from './run-for.js';
 export * from './row-list.js';
 export * from './shape-words.js';
 export * from './slot-rows.js';

@@ -7,6 +7,8 @@ export interface HandoffRow {
   readonly revision: number;
   readonly author_name: string;
   readonly reason: string | null;
+  readonly target: string;
+  readonly target_key: string;
   readonly gate: string;
   readonly read_back: string;
   readonly created_at: Date;
@@ -18,7 +20,7 @@ export interface HandoffFileRow {
   readonly bytes: number;
   readonly sha256: string;
 }
-const columns = `SELECT h.id, h.scene_id, h.revision, a.name AS author_name, h.reason, h.gate, h.read_back, h.created_at
+const columns = `SELECT h.id, h.scene_id, h.revision, a.name AS author_name, h.reason, h.target, h.target_key, h.gate, h.read_back, h.created_at
   FROM handoff h JOIN account a ON a.id = h.author`;
 
 /** The hand-offs of a scene, the newest first. */
@@ -44,18 +46,22 @@ export async function insertHandoff(
     revision: number;
     author: number;
     reason: string | null;
+    target: string;
+    targetKey: string;
     gate: unknown;
     readBack: unknown;
     files: readonly { name: string; file: number }[];
   },
 ): Promise<number> {
   const result = await sql.run(
-    'INSERT INTO handoff (scene_id, revision, author, reason, gate, read_back, created_at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    'INSERT INTO handoff (scene_id, revision, author, reason, target, target_key, gate, read_back, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
     [
       made.scene,
       made.revision,
       made.author,
       made.reason,
+      made.target,
+      made.targetKey,
       JSON.stringify(made.gate),
       JSON.stringify(made.readBack),
     ],

@@ -1,4 +1,5 @@
 import { readOwn } from '@renquil/core/own-json';
+import { asItIs, type Target } from '@renquil/core/targets';
 import { RenquilError } from '@renquil/core/errors';
 import { pinnedOf } from '../db/conventions.js';
 import { heldWaivers } from '../db/waivers.js';
@@ -13,6 +14,9 @@ export interface HandoffInput {
   readonly scene: number;
   readonly revision: number;
   readonly reason: string | null;
+  /** What it is for, as it was when it was asked; left out: the scene as it is. */
+  readonly target?: Target;
+  readonly targetKey?: string;
 }
 
 /** What the audit says of it: the reason too, where there were blockers. */
@@ -26,6 +30,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
   const input = readOwn<HandoffInput>(job.input);
   const scene = await findScene(database, input.scene);
   if (!scene) throw new RenquilError('not-found', { what: 'scene' });
+  const target = input.target ?? asItIs;
   const saved = scene.version !== null && scene.version_revision === input.revision;
   const label = saved ? `v${String(scene.version).padStart(3, '0')}` : `r${input.revision}`;
   const made = await services.pool.run(
@@ -39,6 +44,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       convention: (await pinnedOf(database, scene)).body,
       held: await heldWaivers(database, scene),
       reason: input.reason,
+      target,
     },
     { signal, progress: report, large: job.lane === 'large' },
   );
@@ -50,6 +56,8 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       revision: input.revision,
       author: job.author,
       reason: input.reason,
+      target: target.title,
+      targetKey: input.targetKey ?? '',
       gate: made.gate,
       readBack: made.readBack,
       files,
@@ -57,7 +65,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
     await recordAudit(
       sql,
       { project: scene.project_id, account: job.author },
-      handedOff(label, input.reason),
+      handedOff(target === asItIs ? label : `${label} to ${target.title}`, input.reason),
       { scene: scene.id },
     );
     return { handoff };

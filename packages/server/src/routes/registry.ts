@@ -75,6 +75,11 @@ import { listSceneVersions } from './versions/list-versions.js';
 import { restoreVersion } from './versions/restore-version.js';
 import { createWaiver } from './waivers/create-waiver.js';
 import { decideSceneWaiver } from './waivers/decide-waiver.js';
+import { deleteProjectTarget } from './targets/delete-target.js';
+import { listTargetRevisions } from './targets/list-target-revisions.js';
+import { listProjectTargets } from './targets/list-targets.js';
+import { saveProjectTarget } from './targets/save-target.js';
+import { tryProjectTarget } from './targets/try-target.js';
 import { getTrends } from './trends/get-trends.js';
 import { getTrendsCsv } from './trends/get-trends-csv.js';
 import { listProjectWaivers } from './waivers/list-project-waivers.js';
@@ -151,6 +156,11 @@ export const routeRegistry: readonly Route[] = [
   createSession,
   endSession,
   getSession,
+  deleteProjectTarget,
+  listProjectTargets,
+  listTargetRevisions,
+  saveProjectTarget,
+  tryProjectTarget,
   createToken,
   deleteProjectToken,
   getToken,

@@ -1,4 +1,5 @@
 import { buildHandoffTask } from './build-handoff.js';
+import { tryTargetTask } from './try-target.js';
 import { checkVersionTask } from './check-version.js';
 import { countWordsTask } from './count-words.js';
 import { fitConventionsTask } from './fit-conventions.js';
@@ -14,6 +15,7 @@ import { writeCopyTask } from './write-copy.js';
 export const taskRegistry = {
   'build-handoff': buildHandoffTask,
   'check-version': checkVersionTask,
+  'try-target': tryTargetTask,
   'count-words': countWordsTask,
   'fit-conventions': fitConventionsTask,
   'learn-convention': learnConventionTask,

@@ -22,7 +22,8 @@ import {
   type PackedSnapshot,
   type SceneSnapshot,
 } from '@renquil/core/scene';
-import { proposeNames, runGate, type Gate } from '@renquil/core/workbench';
+import { makeOutgoing, type Target } from '@renquil/core/targets';
+import { proposeNames, runFor, runGate, type Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
   FixRequest,
@@ -78,6 +79,11 @@ export class LocalAnalysis {
     this.#run?.waive(waivers, time);
     if (this.#run) this.#tell();
   }
+  #aimed: Target | null = null;
+  aim(target: Target | null): void {
+    this.#aimed = target;
+    if (this.#run) this.#tell();
+  }
   know(): void {
     // What other scenes say is told to the worker only.
   }
@@ -117,7 +123,9 @@ export class LocalAnalysis {
   #tell(): void {
     this.found.take(packFindings(this.#run!.rows()), true);
     this.standing.set(namingStatisticsOf(this.#run!));
-    this.gate.set(runGate(this.#run!));
+    const run = this.#run!;
+    const outgoing = this.#aimed && makeOutgoing(run.scene, run.convention, this.#aimed);
+    this.gate.set(this.#aimed ? runGate(runFor(run, this.#aimed), outgoing!) : runGate(run));
     this.frames.set(framesOf(this.#run!.scene, this.#run!.convention).all);
     this.version.update((n) => n + 1);
   }

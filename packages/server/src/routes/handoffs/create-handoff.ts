@@ -1,6 +1,7 @@
 import { endpoints, roles } from '@renquil/api';
 import { RenquilError } from '@renquil/core/errors';
 import { largeFrom } from '../../db/jobs.js';
+import { targetByKey } from '../../db/targets.js';
 import { defineRoute } from '../../http/route.js';
 import { beginJob } from '../../jobs/begin-job.js';
 import type { HandoffInput } from '../../jobs/handoff.js';
@@ -11,7 +12,14 @@ export const createHandoff = defineRoute(endpoints.createHandoff, {
       throw new RenquilError('request-invalid', { detail: `revision ${body.revision} does not exist` });
     if (body.reason !== null && roles.indexOf(role) < roles.indexOf('lead'))
       throw new RenquilError('not-allowed', { role, needs: 'A lead can hand off past the gate' });
-    const input: HandoffInput = { scene: scene.id, revision: body.revision, reason: body.reason };
+    const target = await targetByKey(database, project.id, body.target);
+    const input: HandoffInput = {
+      scene: scene.id,
+      revision: body.revision,
+      reason: body.reason,
+      target,
+      targetKey: body.target,
+    };
     const job = await beginJob(database, {
       project: project.id,
       author: account.id,

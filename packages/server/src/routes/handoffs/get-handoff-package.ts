@@ -7,6 +7,8 @@ import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 import { attachment } from './get-handoff-file.js';
 
+const packedAt = new Date(1980, 0, 2);
+
 /** A stored (not packed) zip, file by file and chunk by chunk, so that a big package never stands in memory. */
 async function* zip(
   sql: Sql,
@@ -19,6 +21,8 @@ async function* zip(
   });
   for (const { name, file_id } of files) {
     const entry = new ZipPassThrough(name);
+    // The same for every package, so that the same files are the same zip.
+    entry.mtime = packedAt;
     archive.add(entry);
     for await (const chunk of readChunks(sql, file_id)) {
       entry.push(chunk);

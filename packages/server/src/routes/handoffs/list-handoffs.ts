@@ -12,6 +12,8 @@ export const listSceneHandoffs = defineRoute(endpoints.listSceneHandoffs, {
         revision: row.revision,
         author: row.author_name,
         reason: row.reason,
+        target: row.target,
+        targetKey: row.target_key,
         at: row.created_at,
         gate: readOwn<HandoffInfo['gate']>(row.gate),
         readBack: readOwn<HandoffInfo['readBack']>(row.read_back),

@@ -13,6 +13,7 @@ import type { Convention } from '@renquil/core/names';
 import type { NameProposal, TakeChoices } from '@renquil/core/names/propose';
 import type { Clash, ClashPolicy, RecipeStep } from '@renquil/core/names/recipe';
 import type { ObjectId, PackedSnapshot } from '@renquil/core/scene';
+import type { Target } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
 
 import type { PackedNames } from './packed-names';
@@ -34,6 +35,8 @@ export type ToAnalysis =
   | { readonly type: 'know'; readonly elsewhere: ToldElsewhere }
   /** What is let pass: counts and the gate go by it from then on. */
   | { readonly type: 'waive'; readonly waivers: readonly Waiver[]; readonly time: WaiverTime }
+  /** What the gate is asked for; null: the scene as it is. */
+  | { readonly type: 'aim'; readonly target: Target | null }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: Int32Array }
   /** Nobody wants the names any more: what is under way is called off, what was made is forgotten. */
   | { readonly type: 'stop-proposing' }

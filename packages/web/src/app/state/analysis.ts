@@ -11,6 +11,7 @@ import type { Frame } from '@renquil/core/frames';
 import type { Convention } from '@renquil/core/names';
 import type { NameProposal } from '@renquil/core/names/propose';
 import type { ObjectId, PackedSnapshot } from '@renquil/core/scene';
+import type { Target } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
@@ -107,6 +108,14 @@ export class Analysis implements OnDestroy {
   /** What is let pass, and the time that it is asked at. */
   waive(waivers: readonly Waiver[], time: WaiverTime): void {
     this.#send({ type: 'waive', waivers, time });
+  }
+  #aimed: Target | null = null;
+  /** What the gate is asked for from then on; null: the scene as it is. */
+  aim(target: Target | null): void {
+    if (target === this.#aimed) return;
+    this.#aimed = target;
+    this.gate.set(null);
+    this.#send({ type: 'aim', target });
   }
   /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
   propose(seq: number, objects: readonly ObjectId[]): void {

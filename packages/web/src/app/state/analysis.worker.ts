@@ -13,7 +13,8 @@ import {
   type Scene,
   type SceneSnapshot,
 } from '@renquil/core/scene';
-import { proposingNames, runGate } from '@renquil/core/workbench';
+import { makeOutgoing, type Target } from '@renquil/core/targets';
+import { proposingNames, runFor, runGate, type Gate } from '@renquil/core/workbench';
 import type { FixRequest, FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
 import type { ToldElsewhere } from '@renquil/api';
 import { packNames } from './packed-names';
@@ -50,6 +51,7 @@ function handle(data: ToAnalysis): void {
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
     else if (data.type === 'know') know(data.elsewhere);
     else if (data.type === 'waive') waive(data);
+    else if (data.type === 'aim') aim(data.target);
     else if (data.type === 'propose') void propose(data.seq, data.objects);
     else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
     else if (data.type === 'take') take(data);
@@ -125,10 +127,23 @@ function waive(said: Extract<ToAnalysis, { type: 'waive' }>): void {
   summarise();
 }
 
+/** What the gate is asked for while somebody looks at it; it costs a walk over all that goes. */
+let aimed: Target | null = null;
+function aim(target: Target | null): void {
+  aimed = target;
+  summarise();
+}
+function gateNow(of: CheckRun): Gate {
+  if (!aimed) return runGate(of);
+  const asked = runFor(of, aimed);
+  if (held) asked.waive(held.waivers, held.time);
+  return runGate(asked, makeOutgoing(of.scene, of.convention, aimed));
+}
+
 let toldFrames: readonly Frame[] | null = null;
 function summarise(): void {
   if (!run) return;
-  tell({ type: 'summary', standing: namingStatisticsOf(run), gate: runGate(run) });
+  tell({ type: 'summary', standing: namingStatisticsOf(run), gate: gateNow(run) });
   const frames = framesOf(run.scene, run.convention).all;
   if (frames !== toldFrames) tell({ type: 'frames', frames: (toldFrames = frames) });
 }

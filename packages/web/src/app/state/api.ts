@@ -124,6 +124,16 @@ export class Api {
     this.#ask.json('PUT /api/projects/:project/conventions/standard', { params: { project }, body: to });
 
   waivers = (scene: number) => this.#ask.json('GET /api/scenes/:scene/waivers', { params: { scene } });
+  targets = (project: string) =>
+    this.#ask.json('GET /api/projects/:project/targets', { params: { project } }).pipe(map((r) => r.targets));
+  targetRevisions = (project: string, target: number) =>
+    this.#ask
+      .json('GET /api/projects/:project/targets/:target/revisions', { params: { project, target } })
+      .pipe(map((r) => r.revisions));
+  saveTarget = (project: string, body: Sent<'PUT /api/projects/:project/targets'>['body']) =>
+    this.#ask.json('PUT /api/projects/:project/targets', { params: { project }, body });
+  deleteTarget = (project: string, target: number) =>
+    this.#ask.json('DELETE /api/projects/:project/targets/:target', { params: { project, target } });
   trends = (project: string, query: { readonly days: number; readonly scene?: number }) =>
     this.#ask.json('GET /api/projects/:project/trends', { params: { project }, query });
   projectWaivers = (project: string) =>
@@ -150,6 +160,6 @@ export class Api {
     this.#ask.json('POST /api/projects/:project/words/rename', { params: { project }, body });
   handoffs = (scene: number) =>
     this.#ask.json('GET /api/scenes/:scene/handoffs', { params: { scene } }).pipe(map((r) => r.handoffs));
-  handOff = (scene: number, body: { revision: number; reason: string | null; id: string }) =>
+  handOff = (scene: number, body: Sent<'POST /api/scenes/:scene/handoffs'>['body']) =>
     this.#ask.json('POST /api/scenes/:scene/handoffs', { params: { scene }, body });
 }

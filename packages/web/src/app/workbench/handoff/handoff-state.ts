@@ -1,8 +1,10 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
-import type { HandoffInfo, JobInfo } from '@renquil/api';
+import type { HandoffInfo, JobInfo, TargetInfo } from '@renquil/api';
+import type { Target } from '@renquil/core/targets';
+import { Analysis } from '../../state/analysis';
 import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
@@ -14,16 +16,41 @@ export class HandoffState {
   readonly #api = inject(Api);
   readonly #jobs = inject(Jobs);
   readonly #open = inject(OpenScene);
+  readonly #analysis = inject(Analysis);
   readonly #toasts = inject(ToastList);
   readonly made = rxResource({
     params: () => this.#open.info()?.scene.id,
     stream: ({ params }) => this.#api.handoffs(params),
   });
   readonly handoffs = lastOf<readonly HandoffInfo[]>(this.made, () => this.#open.info()?.scene.id);
+  readonly listed = rxResource({
+    params: () => this.#open.info()?.project.slug,
+    stream: ({ params }) => this.#api.targets(params),
+  });
+  readonly targets = lastOf<readonly TargetInfo[]>(this.listed, () => this.#open.info()?.project.slug);
+  /** The key that a person chose here; null: the scene's usual one, that it was handed off to last. */
+  readonly #chosen = signal<string | null>(null);
+  readonly key = computed(() => {
+    const wanted = this.#chosen() ?? this.handoffs()?.[0]?.targetKey ?? '';
+    return wanted === '' || this.targets()?.some(({ key }) => key === wanted) ? wanted : '';
+  });
+  readonly target = computed<Target | null>(
+    () => this.targets()?.find(({ key }) => key === this.key())?.target ?? null,
+  );
   readonly job = signal<JobInfo | null>(null);
   readonly working = signal(false);
   readonly error = signal('');
 
+  constructor() {
+    effect(() => {
+      const target = this.target();
+      untracked(() => this.#analysis.aim(target));
+    });
+    inject(DestroyRef).onDestroy(() => this.#analysis.aim(null));
+  }
+  choose(key: string): void {
+    this.#chosen.set(key);
+  }
   async handOff(reason: string | null): Promise<void> {
     this.working.set(true);
     this.error.set('');
@@ -34,6 +61,7 @@ export class HandoffState {
         this.#api.handOff(this.#open.info()!.scene.id, {
           revision: this.#open.revision(),
           reason,
+          target: this.key(),
           id: crypto.randomUUID(),
         }),
       );

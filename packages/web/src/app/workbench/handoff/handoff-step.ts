@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import type { ObjectId } from '@renquil/core/scene';
 import type { GateLine } from '@renquil/core/workbench';
 import { Analysis } from '../../state/analysis';
 import { Commands } from '../../state/commands';
@@ -8,6 +10,8 @@ import { LoadState } from '../../ui/load-state';
 import { BytesPipe } from '../../ui/bytes';
 import { CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
+import { FindingsState } from '../check/findings-state';
+import { LedgerState } from '../ledger/ledger-state';
 import { HandoffState } from './handoff-state';
 import { Tip } from '../../ui/tip';
 
@@ -24,6 +28,9 @@ export class HandoffStep {
   readonly open = inject(OpenScene);
   readonly analysis = inject(Analysis);
   readonly state = inject(HandoffState);
+  readonly #findings = inject(FindingsState);
+  readonly #ledger = inject(LedgerState);
+  readonly #router = inject(Router);
   readonly reason = signal('');
   readonly isLead = computed(() => this.open.info()?.role === 'lead');
   readonly latest = computed(() => this.state.handoffs()?.[0] ?? null);
@@ -33,8 +40,14 @@ export class HandoffStep {
   readonly lines = computed(() => {
     const rank = { blocker: 0, warning: 1, note: 2 };
     const weight = (line: GateLine): number => (line.wrong ? rank[line.severity] : 3);
-    return [...(this.analysis.gate()?.lines ?? [])].sort((a, b) => weight(a) - weight(b));
+    return (this.analysis.gate()?.lines ?? [])
+      .filter(({ wrong, waived }) => wrong > 0 || (waived ?? 0) > 0)
+      .sort((a, b) => weight(a) - weight(b));
   });
+  readonly fine = computed(() =>
+    (this.analysis.gate()?.lines ?? []).filter(({ wrong, waived }) => !wrong && !waived),
+  );
+  readonly showsFine = signal(false);
   readonly stays = computed(() => Object.entries(this.analysis.gate()?.stays.byWhy ?? {}));
   readonly needsReason = computed(() => !(this.analysis.gate()?.passes ?? true));
   readonly mayHandOff = computed(
@@ -58,6 +71,18 @@ export class HandoffStep {
     inject(DestroyRef).onDestroy(remove);
   }
   readonly encode = encodeURIComponent;
+  nameOf(id: ObjectId): string {
+    return this.open.scene.find(id)?.name ?? '';
+  }
+  /** To the object: in Check when a check speaks of it, else where names are. */
+  goTo(line: GateLine, object: ObjectId): void {
+    const info = this.open.info();
+    if (!info) return;
+    const isCheck = this.#findings.checkOf(line.check) !== undefined;
+    if (isCheck) this.#findings.current.set({ object, check: line.check });
+    this.#ledger.show(object);
+    void this.#router.navigate(['/scenes', info.scene.id, isCheck ? 'check' : 'name']);
+  }
   go(): void {
     void this.state.handOff(this.needsReason() ? this.reason().trim() : null);
   }

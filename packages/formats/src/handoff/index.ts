@@ -1,0 +1,2 @@
+export * from './build-package.js';
+export * from './read-back.js';
