@@ -134,6 +134,14 @@ try {
   await page.goto('/projects/brannick-pass/waivers');
   await page.getByTestId('waiver').first().waitFor();
   await shot('waivers');
+  await page.goto('/projects/brannick-pass/targets');
+  await page
+    .getByTestId('tried')
+    .getByText('ready')
+    .or(page.getByTestId('tried').getByText('blocker'))
+    .nth(2)
+    .waitFor();
+  await shot('targets');
   await page.goto('/projects/brannick-pass/trends');
   await page.getByTestId('trend-table').waitFor();
   await shot('trends');

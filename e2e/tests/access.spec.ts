@@ -134,6 +134,9 @@ test.describe('every view and state meets WCAG 2.2 AA, light and dark, at three 
     await page.goto('/projects/brannick-pass/waivers');
     await page.getByTestId('waivers-asked').waitFor();
     await look('waivers');
+    await page.goto('/projects/brannick-pass/targets');
+    await page.getByTestId('target-choice').first().waitFor();
+    await look('targets');
     await page.goto('/projects/brannick-pass/trends');
     await page.getByTestId('trend-table').waitFor();
     await look('trends');

@@ -10,7 +10,7 @@ export const asItIs: Target = { title: 'glTF scene', format: 'glb' };
 export const shippedTargets: Readonly<Record<string, Target>> = {
   engine: {
     title: 'glTF scene for an engine',
-    about: 'Letters, digits and underscore, 63 characters, metres, Y up; no cameras, lights or controls.',
+    about: 'Letters, digits and underscore, 63 characters, metres, Y up; no cameras and no lights.',
     format: 'glb',
     names: {
       letters: 'ascii',

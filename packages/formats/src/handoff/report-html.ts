@@ -1,4 +1,4 @@
-import type { Severity } from '@renquil/core/checks';
+import { severities, type Severity } from '@renquil/core/checks';
 import type { Gate, GateLine } from '@renquil/core/workbench';
 import type { ReadBack } from './read-back.js';
 
@@ -32,7 +32,9 @@ const marks: Record<Severity, string> = { blocker: '◆', warning: '◈', note: 
 /** A page that stands by itself, without scripts, and prints on paper (A4 or Letter). */
 export function handoffHtml(report: HandoffReport): string {
   const { scene, label, target, gate, reason, readBack: back, picture } = report;
-  const wrong = gate.lines.filter((line) => line.wrong > 0);
+  const wrong = gate.lines
+    .filter((line) => line.wrong > 0)
+    .sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity));
   const fine = gate.lines.filter((line) => !line.wrong);
   const parts = [
     `<header>${picture ? `<img alt="" src="data:image/png;base64,${base64(picture)}">` : ''}
@@ -96,7 +98,7 @@ header{display:flex;gap:1.5em;align-items:flex-start;border-bottom:3px solid #17
 header p{margin:.2em 0}.ok{color:#26703f;font-weight:700}.no{color:#a8321e;font-weight:700}
 table{border-collapse:collapse;width:100%}td,th{border-bottom:1px solid #d8d2c0;padding:3px 8px 3px 0;text-align:left;vertical-align:top}
 th{color:#55635f;font-weight:400}tr{break-inside:avoid}code{font:12px ui-monospace,monospace;overflow-wrap:anywhere}.fine{color:#55635f}
-.blocker{color:#a8321e}.warning{color:#8f5600}.note{color:#3f6a86}
+.blocker,.warning,.note{white-space:nowrap}.blocker{color:#a8321e}.warning{color:#8f5600}.note{color:#3f6a86}
 @media print{body{margin:0;max-width:none;font-size:11px}@page{margin:16mm}}`;
 
 /** Markup that is put in as it is; everything else is text. */

@@ -56,6 +56,12 @@ export const routes: Routes = [
     loadComponent: () => import('./waivers/waivers-page').then((m) => m.WaiversPage),
   },
   {
+    path: 'projects/:project/targets',
+    title: 'Targets · Renquil',
+    canActivate: [signedIn],
+    loadComponent: () => import('./targets/targets-page').then((m) => m.TargetsPage),
+  },
+  {
     path: 'projects/:project/trends',
     title: 'Trends · Renquil',
     canActivate: [signedIn],

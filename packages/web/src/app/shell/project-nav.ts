@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 const pages = [
   { page: 'library', title: 'Library' },
   { page: 'conventions', title: 'Conventions' },
+  { page: 'targets', title: 'Targets' },
   { page: 'waivers', title: 'Waivers' },
   { page: 'trends', title: 'Trends' },
   { page: 'people', title: 'People' },

@@ -97,6 +97,11 @@ export class TopBar {
         run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'trends']),
       },
       {
+        id: 'targets',
+        title: 'Go to the targets of the project',
+        run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'targets']),
+      },
+      {
         id: 'conventions',
         title: 'Go to the conventions',
         run: () => void this.#router.navigate(['/projects', this.#project()?.slug, 'conventions']),

@@ -132,6 +132,8 @@ export class Api {
       .pipe(map((r) => r.revisions));
   saveTarget = (project: string, body: Sent<'PUT /api/projects/:project/targets'>['body']) =>
     this.#ask.json('PUT /api/projects/:project/targets', { params: { project }, body });
+  tryTarget = (project: string, body: Sent<'POST /api/projects/:project/targets/try'>['body']) =>
+    this.#ask.json('POST /api/projects/:project/targets/try', { params: { project }, body });
   deleteTarget = (project: string, target: number) =>
     this.#ask.json('DELETE /api/projects/:project/targets/:target', { params: { project, target } });
   trends = (project: string, query: { readonly days: number; readonly scene?: number }) =>
