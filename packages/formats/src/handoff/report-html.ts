@@ -31,18 +31,13 @@ const marks: Record<Severity, string> = { blocker: '◆', warning: '◈', note: 
 
 /** A page that stands by itself, without scripts, and prints on paper (A4 or Letter). */
 export function handoffHtml(report: HandoffReport): string {
-  const { scene, label, target, gate, reason, readBack: back, picture } = report;
+  const { scene, label, gate, readBack: back } = report;
   const wrong = gate.lines
     .filter((line) => line.wrong > 0)
     .sort((a, b) => severities.indexOf(a.severity) - severities.indexOf(b.severity));
   const fine = gate.lines.filter((line) => !line.wrong);
   const parts = [
-    `<header>${picture ? `<img alt="" src="data:image/png;base64,${base64(picture)}">` : ''}
-<div><h1>${text(scene)} <small>${text(label)}</small></h1>
-<p>For <b>${text(target.title)}</b>${target.about ? `: ${text(target.about)}` : ''}</p>
-<p>Convention: ${text(report.convention)}</p>
-<p class="${gate.passes ? 'ok' : 'no'}">${gate.passes ? 'The gate is passed' : `Past the gate with ${gate.blockers} blockers`}${gate.warnings ? `, ${gate.warnings} warnings` : ''}${gate.waived ? `, ${gate.waived} waived` : ''}.</p>
-${reason === null ? '' : `<p>Because: “${text(reason)}”</p>`}</div></header>`,
+    header(report),
     table(
       'Counts',
       ['', 'Objects', 'Faces', 'Materials'],
@@ -90,6 +85,15 @@ ${reason === null ? '' : `<p>Because: “${text(reason)}”</p>`}</div></header>
 ${parts.filter(Boolean).join('\n')}
 </body></html>
 `;
+}
+
+function header({ scene, label, target, gate, reason, convention, picture }: HandoffReport): string {
+  return `<header>${picture ? `<img alt="" src="data:image/png;base64,${base64(picture)}">` : ''}
+<div><h1>${text(scene)} <small>${text(label)}</small></h1>
+<p>For <b>${text(target.title)}</b>${target.about ? `: ${text(target.about)}` : ''}</p>
+<p>Convention: ${text(convention)}</p>
+<p class="${gate.passes ? 'ok' : 'no'}">${gate.passes ? 'The gate is passed' : `Past the gate with ${gate.blockers} blockers`}${gate.warnings ? `, ${gate.warnings} warnings` : ''}${gate.waived ? `, ${gate.waived} waived` : ''}.</p>
+${reason === null ? '' : `<p>Because: “${text(reason)}”</p>`}</div></header>`;
 }
 
 const style = `body{font:13px/1.45 sans-serif;color:#1c2b28;margin:2em auto;max-width:52em;padding:0 1em}
