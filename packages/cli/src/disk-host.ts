@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
 import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { watch } from 'chokidar';
 import { RenquilError } from '@renquil/core/errors';
 import { printable } from '@renquil/formats';
 import type { Host } from './host.js';
@@ -8,6 +9,7 @@ import type { Host } from './host.js';
 export function diskHost(
   out: NodeJS.WritableStream = process.stdout,
   err: NodeJS.WritableStream = process.stderr,
+  stopped: () => Promise<void> = interrupted,
 ): Host {
   return {
     read(path) {
@@ -39,6 +41,19 @@ export function diskHost(
         );
       }
     },
+    async watch(folder, changed) {
+      if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory())
+        throw new RenquilError('usage', { detail: `${folder} is no folder.` });
+      const watcher = watch(folder, {
+        awaitWriteFinish: { stabilityThreshold: 400, pollInterval: 100 },
+        // A report that is being written is nobody's export.
+        ignored: (path) => path.endsWith('.part'),
+      });
+      watcher.on('add', changed).on('change', changed);
+      watcher.on('error', (error) => err.write(`${(error as Error).message}\n`));
+      await stopped();
+      await watcher.close();
+    },
     environment: (name) => process.env[name],
     print: (text) => void out.write(shown(out, text)),
     complain: (text) => void err.write(shown(err, text)),
@@ -52,4 +67,11 @@ function shown(stream: NodeJS.WritableStream, text: string): string {
     .split(/([\n\t])/)
     .map((part, i) => (i % 2 ? part : printable(part)))
     .join('');
+}
+
+/** Until the terminal, or whoever started it, says that it is enough. */
+function interrupted(): Promise<void> {
+  return new Promise((done) => {
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => done());
+  });
 }

@@ -3,6 +3,11 @@ export interface Host {
   read(path: string): Uint8Array;
   /** All or nothing: a file that was there stays whole when writing fails. */
   write(path: string, bytes: Uint8Array): void;
+  /**
+   * Tells of every file that is in a folder and below it, and of each that comes or changes there, once it is whole. Ends
+   * when whoever runs it wants it to.
+   */
+  watch(folder: string, changed: (path: string) => void): Promise<void>;
   /** A variable of the environment. */
   environment(name: string): string | undefined;
   print(text: string): void;

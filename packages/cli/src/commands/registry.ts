@@ -8,6 +8,7 @@ import { propose } from './propose.js';
 import { rename } from './rename.js';
 import { targets } from './targets.js';
 import { upload } from './upload.js';
+import { watch } from './watch.js';
 
 /** Every command, by name. */
 export const commandRegistry: readonly Command[] = [
@@ -20,4 +21,5 @@ export const commandRegistry: readonly Command[] = [
   rename,
   targets,
   upload,
+  watch,
 ];
