@@ -10,14 +10,14 @@ const asked = {
   scene: optional(id()),
 };
 /** How the scenes stood when a day (UTC) ended; of today, how they stand. */
-export const trendDay = object({
+const trendDay = object({
   day: text(),
   named: count(),
   fitting: count(),
   /** Findings that are not waived, by severity; null: of that day only the names are known. */
   found: nullable(object({ blocker: count(), warning: count(), note: count() })),
 });
-export const trendMark = object({
+const trendMark = object({
   day: text(),
   what: oneOf('version', 'handoff'),
   scene: text(),

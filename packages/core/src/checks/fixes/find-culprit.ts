@@ -3,19 +3,21 @@ import type { ObjectId } from '../../scene/scene-object.js';
 import type { CheckRun } from '../check-run.js';
 import type { FindingRef, PlannedFix } from './fix-plan.js';
 
-/** Findings whose culprit is looked for by trying; of more than these it is the nearest. */
-const mostTries = 40;
+/** Edits that are made on forks to look for culprits by trying; beyond these it is the nearest. */
+const mostTried = 1_000_000;
 
 /** Tells by which fix of a plan a finding comes. */
 export class CulpritFinder {
   readonly #fixes: readonly PlannedFix[];
   readonly #byObject = new Map<ObjectId, PlannedFix[]>();
-  #tries = 0;
+  readonly #edits: number;
+  #tried = 0;
   constructor(
     readonly run: CheckRun,
     fixes: readonly PlannedFix[],
   ) {
     this.#fixes = fixes.filter(({ state }) => state === 'fixed');
+    this.#edits = this.#fixes.reduce((sum, { edits }) => sum + edits.length, 0);
     for (const fix of this.#fixes)
       for (const id of touchedBy(fix.edits).objects) {
         const list = this.#byObject.get(id);
@@ -27,7 +29,9 @@ export class CulpritFinder {
   of(finding: FindingRef): PlannedFix | undefined {
     const direct = this.#byObject.get(finding.object);
     if (direct?.length === 1) return direct[0];
-    if (this.#tries++ < mostTries) return this.#byTrying(finding);
+    // Halves of halves of the plan: about as many edits as it has, once over.
+    this.#tried += this.#edits * Math.ceil(Math.log2(this.#fixes.length + 1));
+    if (this.#tried <= mostTried) return this.#byTrying(finding);
     return direct?.at(-1) ?? this.#near(finding.object);
   }
   /** The first fix after which it is found: halves of the plan are carried out on forks. */

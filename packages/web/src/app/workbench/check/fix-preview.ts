@@ -25,6 +25,8 @@ export class FixPreview {
   readonly #despite = signal<ReadonlySet<string>>(new Set());
   readonly plan = signal<FixPlan | null>(null);
   readonly problem = signal<string | null>(null);
+  /** Findings that were asked for too, and wait for the next time. */
+  readonly left = signal(0);
   /** The plan is worked out anew. */
   readonly isWorking = signal(false);
   #seq = 0;
@@ -67,7 +69,8 @@ export class FixPreview {
     this.#despite.set(new Set());
     this.plan.set(null);
     this.problem.set(null);
-    this.asked.set(asked);
+    this.left.set(Math.max(0, asked.findings.length - mostAtOnce));
+    this.asked.set({ ...asked, findings: asked.findings.slice(0, mostAtOnce) });
   }
   close(): void {
     if (!this.asked()) return;
@@ -131,5 +134,7 @@ export class FixPreview {
     this.#ledger.places.set(places);
   }
 }
+/** Findings that are planned at once: what is judged together grows with each of them. */
+const mostAtOnce = 20_000;
 /** Places that are drawn at most. */
 const mostPlaces = 300;
