@@ -25,7 +25,7 @@ test('a lead hands off past the gate with a reason, and what stays home stays', 
   await page.getByTestId('reason').fill('a first look for the rig team');
   await page.getByTestId('hand-off').click();
   await expect(page.getByTestId('read-back')).toContainText('arrive');
-  await expect(page.getByTestId('package-file')).toHaveCount(4);
+  await expect(page.getByTestId('package-file')).toHaveCount(6);
   await expect(page.getByText('a first look for the rig team')).toBeVisible();
 });
 

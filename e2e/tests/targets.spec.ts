@@ -51,7 +51,7 @@ test('a target is kept and tried, a scene is put right all at once, and what goe
   await expect(page.getByTestId('line-first').first()).toBeVisible();
   await page.getByTestId('reason').fill('for the dress rehearsal');
   await page.getByTestId('hand-off').click();
-  const names = page.getByTestId('package-file').filter({ hasText: 'names.csv' });
+  const names = page.getByTestId('package-file').filter({ hasText: /^names\.csv$/ });
   await expect(names).toBeVisible({ timeout: 60_000 });
   const [download] = await Promise.all([page.waitForEvent('download'), names.click()]);
   const rows = readFileSync(await download.path(), 'utf8')

@@ -79,6 +79,6 @@ describe('writing for a target', () => {
       expect(models).toBeGreaterThan(5);
       if (target.flat) expect(needing).toBeGreaterThan(0);
       if (target.axes?.how !== 'baked') expect(objects).toBeGreaterThan(100);
-    });
+    }, 120_000);
   }
 });

@@ -65,7 +65,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
     await recordAudit(
       sql,
       { project: scene.project_id, account: job.author },
-      handedOff(target === asItIs ? label : `${label} to ${target.title}`, input.reason),
+      handedOff(input.targetKey ? `${label} to ${target.title}` : label, input.reason),
       { scene: scene.id },
     );
     return { handoff };

@@ -53,6 +53,21 @@ describe('targets of a project', () => {
     const handoff = { revision: 0, target: 'nowhere' };
     expect(await ines.refused('POST', '/api/scenes/1/handoffs', handoff)).toBe('not-found');
   });
+  it('are tried on a scene without being kept', async () => {
+    const target = {
+      title: 'T',
+      format: 'glb',
+      names: { letters: 'ascii', signs: '_', conform: true },
+      budgets: { objects: 3 },
+    };
+    const { body } = await mo.post<{ gate: HandoffInfo['gate']; names: { from: string; to: string }[] }>(
+      `${path}/try`,
+      { target, scene: 1 },
+    );
+    expect(body.gate.lines[0]).toEqual(jasmine.objectContaining({ check: 'target-objects', wrong: 1 }));
+    expect(body.names).toContain({ from: 'door left', to: 'door_left' });
+    expect(await mo.refused('POST', `${path}/try`, { target, scene: 999 })).toBe('not-found');
+  });
   it('get a package that is theirs: names on the way out, a map both ways, what stays, a page; the same bytes each time', async () => {
     const target = {
       title: 'Crew app',
