@@ -1,4 +1,3 @@
-import { dirname } from 'node:path';
 import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { watch } from 'chokidar';
 import { RenquilError } from '@renquil/core/errors';
@@ -19,26 +18,27 @@ export function diskHost(
         return new Uint8Array(readFileSync(path));
       } catch (cause) {
         if (cause instanceof RenquilError) throw cause;
-        const { code, message } = cause as NodeJS.ErrnoException;
-        if (code === 'ENOENT') throw new RenquilError('file-missing', { file: path }, { cause });
-        throw new RenquilError('usage', { detail: `${path} cannot be read: ${message}.` }, { cause });
+        if ((cause as NodeJS.ErrnoException).code === 'ENOENT') throw new RenquilError('file-missing', { file: path }, { cause });
+        throw notDone(path, 'read', cause);
+      }
+    },
+    makeFolder(path) {
+      try {
+        mkdirSync(path, { recursive: true });
+      } catch (cause) {
+        throw notDone(path, 'made', cause);
       }
     },
     write(path, bytes) {
       const half = `${path}.${process.pid}.part`;
       try {
-        mkdirSync(dirname(path), { recursive: true });
         writeFileSync(half, bytes);
         renameSync(half, path);
       } catch (cause) {
         rmSync(half, { force: true });
         if ((cause as NodeJS.ErrnoException).code === 'ENOSPC')
           throw new RenquilError('storage-full', {}, { cause });
-        throw new RenquilError(
-          'usage',
-          { detail: `${path} cannot be written: ${(cause as Error).message}.` },
-          { cause },
-        );
+        throw notDone(path, 'written', cause);
       }
     },
     async watch(folder, changed) {
@@ -58,6 +58,11 @@ export function diskHost(
     print: (text) => void out.write(shown(out, text)),
     complain: (text) => void err.write(shown(err, text)),
   };
+}
+
+function notDone(path: string, what: 'read' | 'made' | 'written', cause: unknown): RenquilError {
+  const { message } = cause as Error;
+  return new RenquilError('usage', { detail: `${path} cannot be ${what}: ${message}.` }, { cause });
 }
 
 /** What a terminal gets has no control characters in it but tabs and line ends; a file or another program gets it as it is. */

@@ -1,6 +1,8 @@
 /** What a command may touch: files, settings and the two streams. A test brings its own. */
 export interface Host {
   read(path: string): Uint8Array;
+  /** Makes a folder, with those above it, where it is not there. */
+  makeFolder(path: string): void;
   /** All or nothing: a file that was there stays whole when writing fails. */
   write(path: string, bytes: Uint8Array): void;
   /**

@@ -29,6 +29,7 @@ describe('the command line with a server', () => {
   const host = (token: string | undefined): Host => ({
     read: () => new TextEncoder().encode(`${token ?? ''}\n`),
     write: () => undefined,
+    makeFolder: () => undefined,
     watch: () => Promise.resolve(),
     environment: () => token,
     print: () => undefined,

@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { publishedModels } from '@renquil/formats/testing';
+import { splitGlb } from '@renquil/formats';
 import { diskHost } from './disk-host.js';
 import { main } from './main.js';
 
@@ -13,6 +14,10 @@ describe('watching a folder', () => {
   const until = async (holds: () => boolean): Promise<void> => {
     for (let i = 0; i < 400 && !holds(); i++) await new Promise((done) => setTimeout(done, 50));
     expect(holds()).withContext(`${out}${err}`).toBeTrue();
+  };
+  const apart = (glb: Uint8Array): { json: Uint8Array; bin: Uint8Array } => {
+    const [json, bin] = splitGlb('late', glb);
+    return { json: json!.bytes, bin: bin!.bytes };
   };
   beforeEach(() => {
     folder = mkdtempSync(join(tmpdir(), 'renquil-watch-'));
@@ -43,6 +48,12 @@ describe('watching a folder', () => {
     writeFileSync(at('there.glb'), model);
     await until(() => out.split('there.glb:').length === 3);
     expect(existsSync(at('notes.txt.checks.json'))).toBeFalse();
+    // A .gltf lands before its .bin, as an exporter writes them.
+    const { json, bin } = apart(model);
+    writeFileSync(at('late.gltf'), json);
+    await until(() => err.includes('late.gltf'));
+    writeFileSync(at('late.bin'), bin);
+    await until(() => out.includes('late.gltf:'));
     stop();
     expect(await ended).toBe(0);
     expect(out).toContain('Stopped.');

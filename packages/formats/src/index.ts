@@ -2,6 +2,7 @@ export * from './changes/apply-change-list.js';
 export * from './changes/change-list.js';
 export * from './changes/renames.js';
 export * from './gltf/needed-joints.js';
+export * from './gltf/split-glb.js';
 export * from './csv/csv.js';
 export * from './file-kinds.js';
 export * from './gltf/decode-instances.js';

@@ -1,3 +1,4 @@
+import type { ReadBack } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
 import { filled, nullable, optional, type Shape } from '../shape.js';
 import { list, object, record } from '../objects.js';
@@ -27,7 +28,7 @@ export const gate: Shape<Gate> = object({
   stays: object({ objects: count(), byWhy: record(count()), takenAlong: count() }),
 });
 /** What a second reader found in the file that was written. */
-export const readBack = object({
+export const readBack: Shape<ReadBack> = object({
   objects: count(),
   arrived: count(),
   /** What differs, in words; empty when all arrived as it was sent. */

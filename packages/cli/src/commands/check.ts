@@ -58,7 +58,7 @@ function ofFiles(files: readonly string[], values: Values, host: Host): ReportFi
     run.waive(waivers, waiverTime(new Date()));
     const report = reportFile(file, run, baseline);
     if (!target) return report;
-    return withTarget(report, outgoingOf(run, source, target), baseline);
+    return withTarget(report, scene, outgoingOf(run, source, target), baseline);
   });
 }
 /** Scenes as they are on a server now, each by the convention that it is held to there, or by the one given, with what is waived there. */

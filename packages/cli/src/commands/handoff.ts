@@ -33,6 +33,7 @@ async function ofFile(file: string, values: Values, host: Host): Promise<ExitCod
     target: openTarget(text('target'), host),
   });
   const out = text('out')!;
+  host.makeFolder(out);
   const zipped: Zippable = {};
   for (const one of built.files) {
     if (values['zip']) zipped[one.name] = [one.bytes, { level: 0, mtime: packedAt }];

@@ -1,4 +1,4 @@
-import { basename, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { CheckRun, severities, waiverTime } from '@renquil/core/checks';
 import type { CompiledConvention } from '@renquil/core/names';
 import type { Target } from '@renquil/core/targets';
@@ -42,15 +42,18 @@ function checkFile(file: string, { convention, target }: Asking, host: Host): Re
   run.all();
   run.waive([], waiverTime(new Date()));
   const report = reportFile(file, run);
-  return makeReport([target ? withTarget(report, outgoingOf(run, source, target)) : report]);
+  return makeReport([target ? withTarget(report, scene, outgoingOf(run, source, target)) : report]);
 }
 
 /** Files that came or changed, one after another: one that changes while it waits is looked at once. */
 class Watching {
   readonly #waiting = new Set<string>();
+  /** Files that could not be read when they were last looked at. */
+  readonly #broken = new Set<string>();
   #busy: Promise<void> | null = null;
   checked = 0;
-  constructor(readonly look: (file: string) => Promise<void>) {}
+  /** @param look tells whether a file could be read */
+  constructor(readonly look: (file: string) => Promise<boolean>) {}
 
   changed(file: string): void {
     this.#waiting.add(file);
@@ -59,9 +62,14 @@ class Watching {
   async #work(): Promise<void> {
     for (const file of this.#waiting) {
       this.#waiting.delete(file);
-      await this.look(file);
+      if (await this.look(file)) this.#broken.delete(file);
+      else this.#broken.add(file);
       this.checked++;
     }
+  }
+  /** A .gltf may land before its .bin: what could not be read is looked at again when something comes beside it. */
+  beside(path: string): void {
+    for (const file of this.#broken) if (dirname(file) === dirname(path)) this.changed(file);
   }
   /** What is being looked at is looked at to its end; nothing more is begun. */
   async stop(): Promise<void> {
@@ -70,7 +78,8 @@ class Watching {
   }
 }
 
-async function lookAt(file: string, asking: Asking, values: Values, host: Host): Promise<void> {
+/** @returns whether it could be read */
+async function lookAt(file: string, asking: Asking, values: Values, host: Host): Promise<boolean> {
   const format = oneOf('format', values['format'] ?? 'html', reportFormats);
   const failOn = oneOf('fail-on', values['fail-on'] ?? 'blocker', severities);
   try {
@@ -82,10 +91,12 @@ async function lookAt(file: string, asking: Asking, values: Values, host: Host):
     const counts = `${blocker} blockers, ${warning} warnings, ${note} notes`;
     host.print(`${isWrong ? '✗' : '✓'} ${basename(file)}: ${counts}. ${basename(beside)}\n`);
     if (values['server'] !== undefined) await upload.run([file], values, host);
+    return true;
   } catch (error) {
     // A file that cannot be read, or a server that does not answer, stops nobody from exporting the next one.
     if (!(error instanceof RenquilError || error instanceof RemoteError)) throw error;
     host.complain(`✗ ${basename(file)}: ${error.message}\n`);
+    return error instanceof RemoteError;
   }
 }
 
@@ -119,9 +130,12 @@ export const watch: Command = {
     oneOf('fail-on', values['fail-on'] ?? 'blocker', severities);
     const watching = new Watching((file) => lookAt(file, asking, values, host));
     const isScene = (path: string): boolean => /\.(glb|gltf)$/i.test(path);
+    // What it writes itself is nothing that came.
+    const isOurs = (path: string): boolean => /\.checks\.[a-z]+$/.test(path);
     host.print(`Watching ${folder!}. Ctrl C stops it.\n`);
     await host.watch(folder!, (path) => {
       if (isScene(path)) watching.changed(join(path));
+      else if (!isOurs(path)) watching.beside(join(path));
     });
     await watching.stop();
     host.print(`Stopped. ${watching.checked} looks at files.\n`);

@@ -9,11 +9,12 @@ import type { ObjectId } from '../scene/scene-object.js';
 import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
 import { ruledAnewByQueries } from '../scene/switched.js';
-import { toFinding, type Check, type CheckContext, type Finding, type Scope } from './check.js';
+import { toFinding, type Check, type Finding, type Scope } from './check.js';
 import type { Severity } from './severity.js';
 import { FindingBitset } from './finding-bitset.js';
 import type { Running } from './running.js';
 import { checksOf } from './checks-of.js';
+import { settingIn } from './setting-in.js';
 import type { Waiver, WaiverTime } from './waivers/waiver.js';
 import { WaiverBook } from './waivers/waiver-book.js';
 
@@ -37,14 +38,14 @@ export class CheckRun {
     // Rules and live sets may ask what stands in a slot.
     tellFacts(scene, { ...factsOf(scene), slot: (id, slot) => slotOf(scene, convention, { id, slot }) });
     for (const check of checks) {
-      const setting = convention.source.checks?.[check.id];
-      if (setting?.severity === 'off' || (check.onRequest && !setting?.severity)) continue;
-      const parameters = { ...check.defaults, ...setting?.parameters };
+      const setting = settingIn(convention, check);
+      if (!setting) continue;
+      const { severity, parameters } = setting;
       this.#running.push({
         at: this.#running.length,
         check,
         scope: check.scopeIn?.(convention) ?? check.scope,
-        severity: setting?.severity ?? check.severity,
+        severity,
         context: { scene, convention, parameters },
         applied: true,
       });
@@ -240,14 +241,9 @@ export class CheckRun {
     const one = this.#byId.get(check);
     return one !== undefined && this.#found.has(id, one.at);
   }
-  /** How a check is asked here; undefined: it is off. */
-  settingOf(
-    check: string,
-  ):
-    | { readonly check: Check; readonly severity: Severity; readonly parameters: CheckContext['parameters'] }
-    | undefined {
-    const one = this.#byId.get(check);
-    return one && { check: one.check, severity: one.severity, parameters: one.context.parameters };
+  /** How bad what a check finds is here; undefined: it is off. */
+  severityOf(check: string): Severity | undefined {
+    return this.#byId.get(check)?.severity;
   }
   /** Whether a finding is let pass. */
   isWaived(id: ObjectId, check: string): boolean {

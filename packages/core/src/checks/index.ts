@@ -14,4 +14,5 @@ export * from './house/try-rules.js';
 export * from './waivers/waiver.js';
 export * from './waivers/waiver-book.js';
 export * from './fixes/fix-plan.js';
+export { FixMaker } from './fixes/make-fixes.js';
 export * from './fixes/plan-fixes.js';

@@ -7,45 +7,83 @@ export type NameFault = 'empty' | 'characters' | 'digit' | 'long' | 'reserved';
 /** What of the rules a name does not keep; null: nothing. Among whom it is the only one is asked elsewhere. */
 export function nameFault(name: string, rules: TargetNames): NameFault | null {
   if (name === '') return 'empty';
-  if (rules.letters && !allowed(rules).test(name)) return 'characters';
+  const { allowed } = readyFor(rules);
+  if (allowed && !allowed.test(name)) return 'characters';
   if (rules.digitFirst === false && /^\p{Nd}/u.test(name)) return 'digit';
-  if (rules.longest !== undefined && [...name].length > rules.longest) return 'long';
+  if (isTooLong(name, rules.longest)) return 'long';
   if (isReserved(name, rules)) return 'reserved';
   return null;
 }
 /** The name that is nearest to a name and keeps the rules; two may become one by it. */
 export function fittingName(name: string, rules: TargetNames): string {
+  const { allowed, strange, join } = readyFor(rules);
   let made = name;
-  if (rules.letters && !allowed(rules).test(made))
+  if (allowed && !allowed.test(made))
     made =
       rules.letters === 'ascii'
-        ? asIdentifier(inLatin(made), join(rules), rules.signs ?? '')
-        : made.replace(new RegExp(`[^\\p{L}\\p{Nd}${escaped(rules.signs ?? '')}]+`, 'gu'), join(rules));
+        ? asIdentifier(inLatin(made), join, rules.signs ?? '')
+        : made.replace(strange, join);
   if (made === '') made = 'unnamed';
   if (rules.digitFirst === false && /^\p{Nd}/u.test(made)) made = `n${made}`;
-  if (rules.longest !== undefined) made = [...made].slice(0, rules.longest).join('');
-  return isReserved(made, rules) ? cutBy(made, 1, rules) + 'x' : made;
+  made = cut(made, rules.longest);
+  return isReserved(made, rules) ? `${cutBy(made, 1, rules)}x` : made;
+}
+/** A name, or one with a number at its end that is free; and the number to go on with for the next of that name. */
+export function freeName(
+  name: string,
+  rules: TargetNames,
+  isFree: (name: string) => boolean,
+  from = 2,
+): { readonly name: string; readonly next: number } {
+  let free = name;
+  let next = from;
+  while (!isFree(free)) {
+    const end = `${readyFor(rules).join}${next++}`;
+    free = cutBy(name, end.length, rules) + end;
+  }
+  return { name: free, next };
 }
 /** A name with room for so many more characters. */
-export function cutBy(name: string, more: number, { longest }: TargetNames): string {
-  return longest === undefined ? name : [...name].slice(0, Math.max(0, longest - more)).join('');
+function cutBy(name: string, more: number, { longest }: TargetNames): string {
+  return longest === undefined ? name : cut(name, Math.max(0, longest - more));
 }
 /** A name as the receiver compares it. */
 export function comparable(name: string, { capitals }: TargetNames): string {
   return capitals === false ? name.toLowerCase() : name;
 }
 
-const join = ({ signs = '' }: TargetNames): string => (signs.includes('_') ? '_' : (signs[0] ?? ''));
-const escaped = (signs: string): string => signs.replace(/[\\\]^-]/g, '\\$&');
-const known = new Map<string, RegExp>();
-function allowed({ letters, signs = '' }: TargetNames): RegExp {
-  const key = `${letters} ${signs}`;
-  let made = known.get(key);
+function cut(name: string, longest: number | undefined): string {
+  return isTooLong(name, longest) ? [...name].slice(0, longest).join('') : name;
+}
+/** In characters, not in units of UTF-16, of which a name has at least as many. */
+function isTooLong(name: string, longest: number | undefined): boolean {
+  return longest !== undefined && name.length > longest && [...name].length > longest;
+}
+
+/** What is made of rules once, however many names are asked. */
+interface Ready {
+  readonly allowed: RegExp | null;
+  readonly strange: RegExp;
+  /** What stands for what cannot be written; without an underscore the first sign that may. */
+  readonly join: string;
+  readonly reserved: ReadonlySet<string>;
+}
+const ready = new WeakMap<TargetNames, Ready>();
+function readyFor(rules: TargetNames): Ready {
+  let made = ready.get(rules);
+  if (made) return made;
+  const { letters, signs = '', reserved = [] } = rules;
   const base = letters === 'ascii' ? 'A-Za-z0-9' : '\\p{L}\\p{M}\\p{Nd}';
-  if (!made) known.set(key, (made = new RegExp(`^[${base}${escaped(signs)}]+$`, 'u')));
+  const inClass = base + signs.replace(/[\\\]^-]/g, '\\$&');
+  made = {
+    allowed: letters ? new RegExp(`^[${inClass}]+$`, 'u') : null,
+    strange: new RegExp(`[^${inClass}]+`, 'gu'),
+    join: !letters || signs.includes('_') ? '_' : (/./u.exec(signs)?.[0] ?? ''),
+    reserved: new Set(reserved.map((word) => comparable(word, rules))),
+  };
+  ready.set(rules, made);
   return made;
 }
 function isReserved(name: string, rules: TargetNames): boolean {
-  const wanted = comparable(name, rules);
-  return (rules.reserved ?? []).some((word) => comparable(word, rules) === wanted);
+  return readyFor(rules).reserved.has(comparable(name, rules));
 }

@@ -1,8 +1,10 @@
 import { multiply, transformPoint } from '../math/mat4.js';
+import { toMatrix } from '../math/transform.js';
 import { CompiledConvention } from '../names/slots/compiled-convention.js';
 import { partsConvention } from '../names/slots/parts.js';
 import { drawnWorld } from '../scene/bounds.js';
 import { takeSnapshot } from '../scene/snapshot.js';
+import { newGroup } from '../scene/new-group.js';
 import type { Scene } from '../scene/scene.js';
 import { randomEdit, randomTree, sceneFromOutline, seededRandom } from '../testing/index.js';
 import { applyChange } from '../edits/change.js';
@@ -150,6 +152,36 @@ describe('what goes to a target', () => {
     expect(made.scene.roots.length).toBe(3);
     for (const { id, name } of scene.walk())
       if (name === 'a') expect(made.scene.world(id)).toEqual(scene.world(id));
+  });
+  it('carries what an object is worn and drawn by when it is baked: its place at rest and the sides of its outline', () => {
+    const scene = sceneFromOutline('a : mesh');
+    const [a] = [...scene.walk()];
+    const rest = { t: [1, 2, 3], r: [0, 0, 0, 1], s: [1, 1, 1] } as const;
+    scene.patch(a!.id, { rest, outline: [[1, 2, 3]] });
+    const made = out(scene, { axes: { up: 'Z', unit: 0.01, how: 'baked' } }).scene.get(a!.id);
+    expect(made.outline).toEqual([[100, -300, 200]]);
+    const [x, y, z] = transformPoint(toMatrix(made.rest!), [0, 0, 0]);
+    expect([x, y, z].map(Math.round)).toEqual([100, -300, 200]);
+  });
+  it('takes what only holds others along with what of them is taken', () => {
+    const scene = sceneFromOutline('top\n  hall\n    a : mesh\n  store\n    b : mesh');
+    for (const { id, name } of [...scene.walk()]) if (name === 'a') scene.patch(id, { layer: 'Body' });
+    const made = out(scene, { takes: { layers: { only: ['Body'] } } });
+    expect(goingNames(made)).toEqual(['top', 'hall', 'a']);
+    expect(made.home.tops.map(({ id, why }) => [scene.get(id).name, why])).toEqual([['store', 'layer']]);
+  });
+  it('makes a chain of 20,000 ready by a walk, not by what is below each of it', () => {
+    const random = seededRandom(1);
+    const scene = randomTree(random, 1);
+    let [above] = scene.roots;
+    for (let i = 0; i < 20_000; i++) {
+      const id = scene.nextId;
+      scene.append(newGroup(id, `o_${i}`), above!);
+      above = id;
+    }
+    const axes = { up: 'Z' as const, how: 'root' as const };
+    const made = out(scene, { flat: true, axes, names: { unique: 'scene', conform: true } });
+    expect(made.without.size).toBeGreaterThanOrEqual(20_000);
   });
   it('takes attributes off that the target does not take', () => {
     const scene = sceneFromOutline('a : mesh');

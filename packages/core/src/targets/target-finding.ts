@@ -7,7 +7,6 @@ export const targetRules = {
   'target-path': 'Paths too long for the receiver',
   'target-place': 'Parts that cannot be placed as the receiver wants them',
   'target-needs': 'Parts that need something that stays',
-  'target-bytes': 'A larger file than the receiver takes',
   'target-objects': 'More objects than the receiver takes',
   'target-faces': 'More faces than the receiver takes',
   'target-faces-each': 'Parts with more faces than the receiver takes',
@@ -22,4 +21,16 @@ export interface TargetFinding {
   readonly objects: readonly ObjectId[];
   /** Of the first of them. */
   readonly because: string;
+}
+/** Who cannot be placed as the receiver wants it, and why. */
+export interface PlaceProblem {
+  readonly object: ObjectId;
+  readonly because: string;
+}
+/** Of all that cannot be placed one finding, if there are any. */
+export function placeFinding(problems: readonly PlaceProblem[]): TargetFinding[] {
+  const [first] = problems;
+  if (!first) return [];
+  const objects = problems.map(({ object }) => object);
+  return [{ rule: 'target-place', objects, because: first.because }];
 }

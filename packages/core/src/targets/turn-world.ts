@@ -1,12 +1,10 @@
-import type { Edit } from '../edits/edit.js';
 import type { Facing } from '../frames/frame.js';
-import { identityMat4, invertAffine, multiply, type Mat4 } from '../math/mat4.js';
-import { fromMatrix } from '../math/transform.js';
-import { bakeEdit } from '../plans/plan-pivot.js';
+import { identityMat4, invertAffine, multiply, transformPoint, type Mat4 } from '../math/mat4.js';
+import { fromMatrix, toMatrix, type Transform } from '../math/transform.js';
 import { mayNotBake } from '../plans/may-bake.js';
-import type { ObjectId } from '../scene/scene-object.js';
-import { newGroup } from '../scene/new-group.js';
+import type { ObjectData, ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
+import type { PlaceProblem } from './target-finding.js';
 import type { TargetAxes } from './target.js';
 
 /** Quarter turns about +Y from +Z. */
@@ -26,63 +24,59 @@ export function worldOf(axes: TargetAxes, facing: Facing): Mat4 {
   const k = 1 / (axes.unit ?? 1);
   return multiply([k, 0, 0, 0, 0, k, 0, 0, 0, 0, k, 0, 0, 0, 0, 1], multiply(up, turn));
 }
-/** Why the world of a scene cannot be turned so, and by whose fault. */
-export interface NoTurn {
-  readonly object: ObjectId;
-  readonly because: string;
-}
-
-/** The edits that turn and scale all of a scene by one more object above its roots; what `stays` has is left where it is. */
-export function turnByRoot(scene: Scene, world: Mat4, name: string, stays: ReadonlySet<ObjectId>): Edit[] {
-  const local = fromMatrix(world)!;
-  const id = scene.nextId;
-  const data = newGroup(id, name, { local });
-  const edits: Edit[] = [{ kind: 'insert', branch: { data, children: [] }, parent: null, index: 0 }];
-  let index = 0;
-  let from = 1;
-  for (const root of scene.roots) {
-    if (stays.has(root)) {
-      from++;
-      continue;
-    }
-    const { local: own } = scene.get(root);
-    edits.push({
-      kind: 'move',
-      object: root,
-      from: { parent: null, index: from, local: own },
-      to: { parent: id, index: index++, local: own },
-    });
-  }
-  return edits;
-}
-/**
- * The edits that turn and scale a scene by working it into places and shapes: W' = C W B, where B takes C back from what has
- * a shape or only holds others, and its shape has C in it; cameras and lights are turned as they are.
- */
-export function turnByBaking(scene: Scene, world: Mat4): Edit[] | NoTurn {
-  const back = invertAffine(world)!;
-  const edits: Edit[] = [];
-  const worlds = new Map<ObjectId | null, Mat4>([[null, identityMat4]]);
-  for (const { id, parent, kind, shape, bake, local } of scene.walk()) {
-    const isAimed = kind === 'camera' || kind === 'light';
-    const no = isAimed ? null : mayNotBake(scene, id);
-    if (no) return { object: no.object, because: `${no.because}. Turn it by one root instead.` };
-    const now = multiply(world, scene.world(id));
-    const then = isAimed ? now : multiply(now, back);
-    worlds.set(id, then);
-    const above = invertAffine(worlds.get(parent)!);
-    const to = above && fromMatrix(multiply(above, then));
-    if (!to)
-      return {
-        object: id,
-        because: `"${scene.get(id).name}" would be sheared. Turn it by one root instead.`,
-      };
-    edits.push({ kind: 'transform', object: id, from: local, to });
-    if (shape !== null) edits.push(bakeEdit(id, bake, multiply(world, bake ?? identityMat4)));
-  }
-  return edits;
-}
 /** Whether a world is the scene's own. */
 export function isSameWorld(world: Mat4): boolean {
   return world.every((n, i) => Math.abs(n - identityMat4[i]!) < 1e-12);
+}
+
+/** What of an object is other in a world that it is worked into. */
+export type Baked = Partial<Pick<ObjectData, 'local' | 'bake' | 'rest' | 'outline'>>;
+/** All that goes, worked into another world; or by whose fault it cannot be. */
+export interface BakedWorld {
+  readonly objects: ReadonlyMap<ObjectId, Baked>;
+  readonly problem: PlaceProblem | null;
+}
+
+/**
+ * Works a world C into places and shapes: W' = C W B, where B takes C back from what has a shape or only holds others, and
+ * its shape has C in it; cameras and lights are turned as they are. So L' = A L B, with A = C below what is taken back and
+ * nothing below what is only turned.
+ * @param placeOf the object as it stands before: its parent and its own transform
+ */
+export function bakeWorld(
+  scene: Scene,
+  going: readonly ObjectId[],
+  world: Mat4,
+  placeOf: (object: SceneObject) => { readonly parent: ObjectId | null; readonly local: Transform },
+): BakedWorld {
+  const back = invertAffine(world)!;
+  const isAimed = ({ kind }: SceneObject): boolean => kind === 'camera' || kind === 'light';
+  const objects = new Map<ObjectId, Baked>();
+  for (const id of going) {
+    const object = scene.get(id);
+    const no = isAimed(object) ? null : mayNotBake(scene, id);
+    if (no)
+      return {
+        objects,
+        problem: { object: no.object, because: `${no.because}. Turn it by one root instead.` },
+      };
+    const { parent, local: was } = placeOf(object);
+    const a = parent !== null && isAimed(scene.get(parent)) ? identityMat4 : world;
+    const carry = (one: Transform): Transform | null => {
+      const turned = multiply(a, toMatrix(one));
+      return fromMatrix(isAimed(object) ? turned : multiply(turned, back));
+    };
+    const local = carry(was);
+    if (!local) {
+      const because = `"${object.name}" would be sheared. Turn it by one root instead.`;
+      return { objects, problem: { object: id, because } };
+    }
+    objects.set(id, {
+      local,
+      ...(object.rest ? { rest: carry(object.rest) } : {}),
+      ...(object.shape === null ? {} : { bake: multiply(world, object.bake ?? identityMat4) }),
+      ...(object.outline ? { outline: object.outline.map((point) => transformPoint(world, point)) } : {}),
+    });
+  }
+  return { objects, problem: null };
 }

@@ -4,7 +4,7 @@ import type { ObjectId, SceneObject } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import type { Outgoing } from '../targets/outgoing.js';
 import { targetRules, type TargetFinding } from '../targets/target-finding.js';
-import { staysHome, type StaysHome } from './stays-home.js';
+import { homeWords, staysHome, type StaysHome } from '../targets/stays-home.js';
 
 /** One line of the gate: a rule, how many objects it was asked of, and how many it found wrong. */
 export interface GateLine {
@@ -62,7 +62,7 @@ export function runGate(
     waived: waived.get(check.id) ?? 0,
     ...named(run, check.id, first.get(check.id)),
   }));
-  const ofTarget = targetLines(outgoing?.findings ?? [], going.length);
+  const ofTarget = targetLines(scene, outgoing?.findings ?? [], going.length);
   const more = home.takenAlong.length + ofTarget.reduce((sum, line) => sum + line.wrong, 0);
   return {
     passes: counts.blocker + more === 0,
@@ -104,14 +104,15 @@ function countFindings(run: CheckRun, going: readonly SceneObject[]): Counted {
   }
   return { wrong, waived, first, counts };
 }
-function targetLines(findings: readonly TargetFinding[], asked: number): GateLine[] {
+function targetLines(scene: Scene, findings: readonly TargetFinding[], asked: number): GateLine[] {
   return findings.map(({ rule, objects, because }) => ({
     check: rule,
     title: targetRules[rule],
     severity: 'blocker',
     asked,
     wrong: Math.max(1, objects.length),
-    first: objects.slice(0, mostNamed),
+    // The one more object above all that goes is not in the scene itself.
+    first: objects.filter((id) => scene.find(id)).slice(0, mostNamed),
     because,
   }));
 }
@@ -135,7 +136,7 @@ function helperLine(scene: Scene, { all, takenAlong }: StaysHome): GateLine {
 function countWhys({ tops }: StaysHome): Record<string, number> {
   const byWhy: Record<string, number> = {};
   for (const { prefix, why } of tops) {
-    const key = prefix ? `${prefix}*` : why;
+    const key = prefix ? `${prefix}*` : homeWords[why];
     byWhy[key] = (byWhy[key] ?? 0) + 1;
   }
   return byWhy;

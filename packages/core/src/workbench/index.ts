@@ -8,5 +8,4 @@ export * from './run-for.js';
 export * from './row-list.js';
 export * from './shape-words.js';
 export * from './slot-rows.js';
-export * from './stays-home.js';
 export * from './tree-rows.js';

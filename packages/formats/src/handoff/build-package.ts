@@ -3,7 +3,7 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { sayUntil, type CheckRun, type Waiver, type WaiverTime } from '@renquil/core/checks';
 import { RenquilError } from '@renquil/core/errors';
 import { PathBook } from '@renquil/core/scene';
-import { makeOutgoing, type Outgoing, type Target } from '@renquil/core/targets';
+import { homeWords, makeOutgoing, type Outgoing, type ReadBack, type Target } from '@renquil/core/targets';
 import { runFor, runGate, type Gate } from '@renquil/core/workbench';
 import { renamesCsv, renamesSince } from '../changes/renames.js';
 import type { GltfSource } from '../gltf/gltf-source.js';
@@ -13,7 +13,7 @@ import { writeGltf } from '../gltf/write-gltf.js';
 import { makeReport, reportFile } from '../report/report.js';
 import { writeReport } from '../report/write-report.js';
 import { namesMap } from './names-map.js';
-import { readBack, type ReadBack } from './read-back.js';
+import { readBack } from './read-back.js';
 import { handoffHtml } from './report-html.js';
 
 /** What a package is built from. */
@@ -99,10 +99,10 @@ export async function buildPackage(
   }
   tell?.(3);
   files.push(...lists(input, judged, file));
-  const text = reportOf(input, judged, back, sums(files));
-  files.push({ name: 'report.html', bytes: utf8(text) });
-  const manifest = manifestOf(input, judged, back, sums(files));
-  files.push({ name: 'manifest.json', bytes: utf8(`${JSON.stringify(manifest, null, 2)}\n`) });
+  const sums = files.map(sumOf);
+  const report = { name: 'report.html', bytes: utf8(reportOf(input, judged, back, sums)) };
+  const manifest = manifestOf(input, judged, back, [...sums, sumOf(report)]);
+  files.push(report, { name: 'manifest.json', bytes: utf8(`${JSON.stringify(manifest, null, 2)}\n`) });
   return { gate, readBack: back, files };
 }
 
@@ -112,8 +112,8 @@ interface Sum {
   readonly bytes: number;
   readonly sha256: string;
 }
-function sums(files: readonly PackageFile[]): Sum[] {
-  return files.map(({ name, bytes }) => ({ name, bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) }));
+function sumOf({ name, bytes }: PackageFile): Sum {
+  return { name, bytes: bytes.length, sha256: bytesToHex(sha256(bytes)) };
 }
 /** Names both ways, renames, what the checks say, what is waived. */
 function lists(input: PackageInput, { outgoing, run }: JudgedPackage, file: string): PackageFile[] {
@@ -156,7 +156,7 @@ function reportOf(
     names: [...outgoing.names.values()],
     stays: outgoing.home.tops.map(({ id, why, prefix }) => ({
       path: paths.path(id),
-      why: whyWords[why] + (prefix ? ` ${prefix}*` : ''),
+      why: homeWords[why] + (prefix ? ` ${prefix}*` : ''),
     })),
     readBack: back,
     files,
@@ -190,13 +190,3 @@ function manifestOf(
     files,
   };
 }
-
-const whyWords = {
-  helper: 'helper',
-  prefix: 'helper prefix',
-  switch: 'switched not to go, by itself, its layer or a set',
-  kind: 'a kind that the target does not take',
-  layer: 'a layer that the target does not take',
-  set: 'a set that the target does not take',
-  filter: 'the target’s filter',
-} as const;

@@ -3,22 +3,12 @@ import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { sameJson } from '@renquil/core/edits';
 import { distance } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
-import type { Outgoing } from '@renquil/core/targets';
+import type { Outgoing, ReadBack } from '@renquil/core/targets';
 
 /** Metres and unit matrix elements; relative to the size of the numbers, since the file holds what was read. */
 const tolerance = 1e-6;
 /** Differences that are told; more are of one cause. */
 const most = 20;
-
-/** What a second reader found in the file that was written. */
-export interface ReadBack {
-  readonly objects: number;
-  readonly arrived: number;
-  /** What differs, in words; empty when all arrived as it was sent. */
-  readonly problems: readonly string[];
-  /** False when the geometry is compressed and only the tree could be opened. */
-  readonly geometry: boolean;
-}
 
 /**
  * Opens the written file with a reader that is not ours (@gltf-transform) and compares it with the scene that was to be

@@ -1,6 +1,6 @@
 import { severities, type Severity } from '@renquil/core/checks';
+import type { ReadBack } from '@renquil/core/targets';
 import type { Gate, GateLine } from '@renquil/core/workbench';
-import type { ReadBack } from './read-back.js';
 
 /** What a hand-off's report tells. */
 export interface HandoffReport {

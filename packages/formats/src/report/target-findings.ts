@@ -1,13 +1,17 @@
 import type { Check } from '@renquil/core/checks';
-import { PathBook } from '@renquil/core/scene';
+import { PathBook, type Scene } from '@renquil/core/scene';
 import { targetRules, type Outgoing, type TargetRule } from '@renquil/core/targets';
 import { baseName, type Baseline } from './baseline.js';
 import type { ReportFile, ReportFinding } from './report.js';
 
-/** A report of a file with what a target finds wrong with what goes, each finding as its rule's. */
+/**
+ * A report of a file with what a target finds wrong with what goes, each finding as its rule's.
+ * @param scene as it is: an object is named by where it stands there, not by what it is called on the way out
+ */
 export function withTarget(
   report: ReportFile,
-  { scene, target, findings }: Outgoing,
+  scene: Scene,
+  { target, findings }: Pick<Outgoing, 'target' | 'findings'>,
   baseline?: Baseline,
 ): ReportFile {
   const before = new Set(baseline?.files[baseName(report.file)]);
@@ -22,7 +26,9 @@ export function withTarget(
     };
     // A budget of all of it is nobody's own; the file's first root stands for it.
     const whole = scene.roots[0];
-    return (objects.length ? objects : whole === undefined ? [] : [whole]).map((id, i) => {
+    // The one more object above all others is in no scene but the sent one.
+    const own = objects.filter((id) => scene.find(id));
+    return (own.length ? own : whole === undefined ? [] : [whole]).map((id, i) => {
       const path = book.path(id);
       return {
         ...of,

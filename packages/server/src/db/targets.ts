@@ -20,6 +20,9 @@ const newest = `SELECT t.id, t.title, t.revision, r.body, a.name AS author, r.cr
   FROM target t JOIN target_revision r ON r.target_id = t.id AND r.revision = t.revision JOIN account a ON a.id = r.author
   WHERE t.project_id = ? AND NOT t.gone`;
 
+/** Characters of a target's JSON, and targets of a project: all of them are read at once. */
+const [mostLetters, mostTargets] = [200_000, 100];
+
 /** The targets of a project, by title. */
 export function listTargets(sql: Sql, project: number): Promise<TargetRow[]> {
   return sql.rows(`${newest} ORDER BY t.title, t.id`, [project]);
@@ -65,6 +68,13 @@ export async function saveTarget(
   // Of several at once the first wins, and the others are told.
   await sql.one('SELECT id FROM project WHERE id = ? FOR UPDATE', [project]);
   const row = await sql.one<TargetRow>(`${newest} AND t.title = ?`, [project, target.title]);
+  const body = JSON.stringify(target);
+  if (body.length > mostLetters)
+    throw new RenquilError('target-invalid', {
+      detail: `it has ${body.length} characters; ${mostLetters} are the most`,
+    });
+  if (!row && (await listTargets(sql, project)).length >= mostTargets)
+    throw new RenquilError('target-invalid', { detail: `a project has ${mostTargets} targets at most` });
   const revision = (row?.revision ?? 0) + 1;
   if (base !== revision - 1)
     throw new RenquilError('request-invalid', {
@@ -77,7 +87,7 @@ export async function saveTarget(
     (await sql.run('INSERT INTO target (project_id, title) VALUES (?, ?)', [project, target.title])).insertId;
   await sql.run(
     'INSERT INTO target_revision (target_id, revision, body, note, author, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
-    [id, revision, JSON.stringify(target), note, author],
+    [id, revision, body, note, author],
   );
   await sql.run('UPDATE target SET revision = ? WHERE id = ?', [revision, id]);
   return { id, revision };

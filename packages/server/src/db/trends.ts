@@ -51,19 +51,17 @@ export async function listTrends(
     `SELECT ${columns} AND d.day = (SELECT MAX(e.day) FROM standing_day e WHERE e.scene_id = d.scene_id AND e.day <= UTC_DATE() - INTERVAL ? DAY)`,
     [project, scene, scene, days],
   );
-  const within = await sql.rows<DayRow>(
-    `SELECT ${columns} AND d.day > UTC_DATE() - INTERVAL ? DAY ORDER BY d.day`,
-    [project, scene, scene, days],
-  );
   const sum = new DaySum();
   for (const row of before) sum.put(row);
-  const first = before.length ? dayBefore(today, days - 1) : within[0]?.day;
-  if (first === undefined) return { days: [], checks: [] };
+  const opens = dayBefore(today, days - 1);
+  const first = before.length ? opens : await firstDay(sql, project, scene, opens);
+  if (first === null) return { days: [], checks: [] };
   const made: TrendDay[] = [];
   const byCheck = new Map<string, (number | null)[]>();
-  let at = 0;
   for (let day = first; day <= today; day = dayBefore(day, -1)) {
-    for (; at < within.length && within[at]!.day <= day; at++) sum.put(within[at]!);
+    // A day at a time: a year of a large project does not stand in memory, and others are answered between.
+    const rows = await sql.rows<DayRow>(`SELECT ${columns} AND d.day = ?`, [project, scene, scene, day]);
+    for (const row of rows) sum.put(row);
     made.push({ day, ...sum.now() });
     for (const [check, count] of sum.checks()) {
       let list = byCheck.get(check);
@@ -80,6 +78,21 @@ export async function listTrends(
   return { days: made, checks };
 }
 
+/** The first day since another that anything is known of; null: none. */
+async function firstDay(
+  sql: Sql,
+  project: number,
+  scene: number | null,
+  since: string,
+): Promise<string | null> {
+  const row = await sql.one<{ day: string | null }>(
+    `SELECT DATE_FORMAT(MIN(d.day), '%Y-%m-%d') AS day FROM standing_day d JOIN scene s ON s.id = d.scene_id
+     WHERE s.project_id = ? AND s.binned_at IS NULL AND (? IS NULL OR s.id = ?) AND d.day >= ?`,
+    [project, scene, scene, since],
+  );
+  return row?.day ?? null;
+}
+
 /** Versions and hand-offs of the last days, oldest first. */
 export function listMarks(
   sql: Sql,
@@ -90,7 +103,7 @@ export function listMarks(
     WHERE s.project_id = ? AND s.binned_at IS NULL AND (? IS NULL OR s.id = ?) AND t.created_at > UTC_DATE() - INTERVAL ? DAY`;
   return sql.rows(
     `SELECT DATE_FORMAT(t.created_at, '%Y-%m-%d') AS day, 'version' AS what, s.name AS scene, t.number AS number ${of('version')}
-     UNION ALL SELECT DATE_FORMAT(t.created_at, '%Y-%m-%d'), 'handoff', s.name, t.revision ${of('handoff')} ORDER BY day LIMIT 2000`,
+     UNION ALL SELECT DATE_FORMAT(t.created_at, '%Y-%m-%d'), 'handoff', s.name, t.revision ${of('handoff')} ORDER BY day, what, scene, number LIMIT 2000`,
     [project, scene, scene, days, project, scene, scene, days],
   );
 }

@@ -1,9 +1,9 @@
 import { CheckRun } from '@renquil/core/checks';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
-import type { Target } from '@renquil/core/targets';
+import type { ReadBack, Target } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
 import { openGltf } from '@renquil/formats';
-import { buildPackage, packageStages, type PackageFile, type ReadBack } from '@renquil/formats/handoff';
+import { buildPackage, packageStages, type PackageFile } from '@renquil/formats/handoff';
 import type { HeldWaivers } from '../db/waivers.js';
 import { openStored, type StoredScene } from './stored-scene.js';
 import type { Tell } from './tell.js';

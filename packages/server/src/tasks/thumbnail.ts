@@ -1,7 +1,7 @@
 import { transformPoint, uniteBoxes, type Box, type Vec3 } from '@renquil/core/math';
 import type { CompiledConvention } from '@renquil/core/names';
 import { drawnWorld, worldBounds, type Scene } from '@renquil/core/scene';
-import { staysHome } from '@renquil/core/workbench';
+import { staysHome } from '@renquil/core/targets';
 import { decodeDrawn, type DecodedPart, type GltfSource } from '@renquil/formats';
 import { PNG } from 'pngjs';
 import { boxPart } from './box-part.js';

@@ -1,6 +1,6 @@
 import { CheckRun } from '@renquil/core/checks';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
-import type { Target } from '@renquil/core/targets';
+import { makeOutgoing, type Target } from '@renquil/core/targets';
 import { runFor, runGate, type Gate } from '@renquil/core/workbench';
 import { openGltf } from '@renquil/formats';
 import { outgoingOf } from '@renquil/formats/handoff';
@@ -12,7 +12,8 @@ const most = 200;
 
 /** What the gate says of a scene for a target, and the first names that would be others. */
 export function tryTargetTask(input: {
-  source: Uint8Array;
+  /** Null: what its skins are bound to need not be asked. */
+  source: Uint8Array | null;
   sourceName: string;
   stored: StoredScene;
   convention: Convention;
@@ -23,6 +24,8 @@ export function tryTargetTask(input: {
   run.all();
   const asked = runFor(run, input.target);
   asked.waive(input.held.waivers, input.held.time);
-  const outgoing = outgoingOf(run, openGltf(input.source, input.sourceName), input.target);
+  const outgoing = input.source
+    ? outgoingOf(run, openGltf(input.source, input.sourceName), input.target)
+    : makeOutgoing(run.scene, run.convention, input.target);
   return { gate: runGate(asked, outgoing), names: [...outgoing.names.values()].slice(0, most) };
 }

@@ -1,6 +1,8 @@
 import { applyEdit, touchedBy } from '../../edits/registry.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { CheckRun } from '../check-run.js';
+import { checkOf } from '../checks-of.js';
+import { settingIn } from '../setting-in.js';
 import type { FindingRef, PlannedFix } from './fix-plan.js';
 
 /** Edits that are made on forks to look for culprits by trying; beyond these it is the nearest. */
@@ -47,12 +49,13 @@ export class CulpritFinder {
   #isFoundAfter(count: number, { object, check }: FindingRef): boolean {
     const fork = this.run.scene.fork();
     for (let i = 0; i < count; i++) for (const edit of this.#fixes[i]!.edits) applyEdit(fork, edit);
-    const asked = this.run.settingOf(check);
+    const { convention } = this.run;
+    const asked = checkOf(convention, check);
+    const setting = asked && settingIn(convention, asked);
     const there = fork.find(object);
-    if (!asked || !there) return false;
-    const context = { scene: fork, convention: this.run.convention, parameters: asked.parameters };
-    if (asked.check.applies?.(context) === false) return false;
-    return asked.check.evaluate(there, context) !== null;
+    if (!setting || !there) return false;
+    const context = { scene: fork, convention, parameters: setting.parameters };
+    return asked.applies?.(context) !== false && asked.evaluate(there, context) !== null;
   }
   #near(id: ObjectId): PlannedFix | undefined {
     const { scene } = this.run;

@@ -3,7 +3,9 @@ import { applyEdit } from '../../edits/registry.js';
 import { NextFree } from '../../names/recipe/next-free.js';
 import type { SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
-import type { CheckRun } from '../check-run.js';
+import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
+import { checkOf } from '../checks-of.js';
+import { settingIn } from '../setting-in.js';
 import type { FindingRef } from './fix-plan.js';
 
 /** A fix that was made on a fork: null, its check was content by then. */
@@ -42,19 +44,20 @@ function phaseOfEdit(edit: Edit): number {
 export class FixMaker {
   readonly #free: NextFree;
   constructor(
-    readonly run: CheckRun,
+    readonly convention: CompiledConvention,
     readonly fork: Scene,
   ) {
-    this.#free = new NextFree(fork, run.convention);
+    this.#free = new NextFree(fork, convention);
   }
   /** @param carryOut whether the fork is changed by it; otherwise it is only looked what it would be */
   make(finding: FindingRef, carryOut: boolean): MadeFix {
     const object = this.fork.find(finding.object);
-    const asked = this.run.settingOf(finding.check);
-    if (!asked || !object) return { edits: null };
-    const context = { scene: this.fork, convention: this.run.convention, parameters: asked.parameters };
-    if (!asked.check.evaluate(object, context)) return { edits: null };
-    const edits = (asked.check.fix?.(object, context) ?? []).map((edit) =>
+    const check = checkOf(this.convention, finding.check);
+    const setting = check && settingIn(this.convention, check);
+    if (!setting || !object) return { edits: null };
+    const context = { scene: this.fork, convention: this.convention, parameters: setting.parameters };
+    if (!check.evaluate(object, context)) return { edits: null };
+    const edits = (check.fix?.(object, context) ?? []).map((edit) =>
       edit.kind === 'rename' ? { ...edit, to: this.#freeName(object, edit.to) } : edit,
     );
     if (carryOut)

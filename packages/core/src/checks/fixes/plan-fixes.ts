@@ -1,6 +1,7 @@
 import type { Edit } from '../../edits/edit.js';
 import type { Scene } from '../../scene/scene.js';
 import type { CheckRun } from '../check-run.js';
+import { checkOf } from '../checks-of.js';
 import { severities } from '../severity.js';
 import { fixKey, type FindingRef, type FixChoices, type FixPlan, type PlannedFix } from './fix-plan.js';
 import { CulpritFinder } from './find-culprit.js';
@@ -17,18 +18,15 @@ const noChoices: FixChoices = { without: new Set(), despite: new Set() };
  * order given; then the whole is judged, and what would bring a finding at least as severe as the one it puts right, or
  * would undo another fix, is held and says so. A person may have it despite that.
  * @param run must be up to date with its scene, which stays as it is: all is made on forks
- * @param tick is told the round that begins
  */
 export function planFixes(
   run: CheckRun,
   findings: Iterable<FindingRef>,
   choices: FixChoices = noChoices,
-  tick?: (round: number) => void,
 ): FixPlan {
   const asked = inOrder(run, findings);
   const held = new Map<string, string>();
   for (let round = 1; ; round++) {
-    tick?.(round);
     const made = makeAll(run, asked, choices, held);
     const { broken, left, fewer } = judge(run, made, choices);
     if (round === rounds || !broken.size) {
@@ -44,12 +42,12 @@ export function planFixes(
 
 /** Those that have a fix, by phase. */
 function inOrder(run: CheckRun, findings: Iterable<FindingRef>): FindingRef[] {
-  const maker = new FixMaker(run, run.scene.fork());
+  const maker = new FixMaker(run.convention, run.scene.fork());
   const phases: FindingRef[][] = [[], [], [], [], []];
   const seen = new Set<string>();
   for (const finding of findings) {
     const key = fixKey(finding);
-    if (seen.has(key) || !run.settingOf(finding.check)?.check.fix) continue;
+    if (seen.has(key) || !checkOf(run.convention, finding.check)?.fix) continue;
     seen.add(key);
     phases[phaseOf(maker.make(finding, false).edits ?? [])]!.push(finding);
   }
@@ -68,7 +66,7 @@ function makeAll(
   held: ReadonlyMap<string, string>,
 ): Made {
   const fork = run.scene.fork();
-  const maker = new FixMaker(run, fork);
+  const maker = new FixMaker(run.convention, fork);
   const all: Edit[] = [];
   const fixes = asked.map((finding): PlannedFix => {
     const key = fixKey(finding);
@@ -110,8 +108,7 @@ function judge(run: CheckRun, made: Made, choices: FixChoices): Judged {
       if (!culprit) continue;
       const message = after.of(id).find((one) => one.check === check.id)?.message ?? '';
       const name = made.fork.get(id).name;
-      const isLess =
-        severities.indexOf(severity) > severities.indexOf(run.settingOf(culprit.check)!.severity);
+      const isLess = severities.indexOf(severity) > severities.indexOf(run.severityOf(culprit.check)!);
       const key = fixKey(culprit);
       if (own) broken.set(key, `It would be found still: ${message}.`);
       else if (isLess || choices.despite.has(key))

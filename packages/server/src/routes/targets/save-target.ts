@@ -5,7 +5,6 @@ import { saveTarget } from '../../db/targets.js';
 import { defineRoute } from '../../http/route.js';
 
 export const saveProjectTarget = defineRoute(endpoints.saveProjectTarget, {
-  largeBody: true,
   async handle({ project, account, body }, { database }) {
     const target = parseTarget({ ...(body.target as object), renquil: 'target/1' });
     const { base, note } = body;

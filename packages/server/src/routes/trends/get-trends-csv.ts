@@ -2,11 +2,12 @@ import { endpoints } from '@renquil/api';
 import { writeCsv } from '@renquil/formats';
 import { listTrends } from '../../db/trends.js';
 import { defineRoute } from '../../http/route.js';
+import { askedTrends } from '../../services/asked-trends.js';
 import { attachment } from '../handoffs/get-handoff-file.js';
 
 export const getTrendsCsv = defineRoute(endpoints.getTrendsCsv, {
   async handle({ project, query }, { database }) {
-    const asked = { days: query.days ?? 90, scene: query.scene ?? null };
+    const { asked } = await askedTrends(database, project.id, query);
     const { days, checks } = await listTrends(database, project.id, asked);
     const header = [
       'day',

@@ -56,5 +56,6 @@ describe('trends', () => {
   });
   it('refuse a scene of another project', async () => {
     expect(await mo.refused('GET', `${path}?scene=999`)).toBe('not-found');
+    expect(await mo.refused('GET', `${path}.csv?scene=999`)).toBe('not-found');
   });
 });

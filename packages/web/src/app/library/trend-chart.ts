@@ -1,37 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  CategoryScale,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Filler,
-  type ChartConfiguration,
-} from 'chart.js';
-import { BaseChartDirective, provideCharts } from 'ng2-charts';
+import type { ChartConfiguration } from 'chart.js';
 import type { LibraryInfo } from '@renquil/api';
 import { ChartLook } from '../ui/chart-look';
+import { LineChart } from '../ui/line-chart';
 
 /** Share of names that fit, day by day. */
 @Component({
   selector: 'rq-trend-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BaseChartDirective],
-  providers: [
-    provideCharts({
-      registerables: [CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler],
-    }),
-  ],
-  template: `<div class="h-36">
-    <canvas
-      baseChart
-      type="line"
-      [data]="data()"
-      [options]="options()"
-      role="img"
-      [attr.aria-label]="label()"
-    ></canvas>
-  </div>`,
+  imports: [LineChart],
+  template: `<rq-line-chart class="h-36" [data]="data()" [options]="options()" [label]="label()" />`,
 })
 export class TrendChart {
   readonly #look = inject(ChartLook);

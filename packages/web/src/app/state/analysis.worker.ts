@@ -135,9 +135,15 @@ function aim(target: Target | null): void {
 }
 function gateNow(of: CheckRun): Gate {
   if (!aimed) return runGate(of);
-  const asked = runFor(of, aimed);
-  if (held) asked.waive(held.waivers, held.time);
-  return runGate(asked, makeOutgoing(of.scene, of.convention, aimed));
+  try {
+    const asked = runFor(of, aimed);
+    if (held) asked.waive(held.waivers, held.time);
+    return runGate(asked, makeOutgoing(of.scene, of.convention, aimed));
+  } catch (error) {
+    // A target that does not work here stops the gate for it, and nothing else.
+    tell({ type: 'broken', text: `the target "${aimed.title}" does not work: ${(error as Error).message}` });
+    return runGate(of);
+  }
 }
 
 let toldFrames: readonly Frame[] | null = null;

@@ -6,7 +6,7 @@ import { ruleCheckId } from '@renquil/core/checks';
 import { CompiledConvention, partsConvention, slotOf } from '@renquil/core/names';
 import { factsOf, tellFacts, type QueryFacts } from '@renquil/core/query';
 import { Scene } from '@renquil/core/scene';
-import { mayChangeHome, staysHome } from '@renquil/core/workbench';
+import { mayChangeHome, staysHome } from '@renquil/core/targets';
 import { firstValueFrom, Subject } from 'rxjs';
 import { Analysis } from './analysis';
 import { Api } from './api';

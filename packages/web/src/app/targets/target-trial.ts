@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { Gate } from '@renquil/core/workbench';
@@ -15,6 +24,8 @@ interface Tried {
   readonly names?: readonly { readonly from: string; readonly to: string }[];
   readonly wrong?: string;
 }
+/** Scenes that are tried by themselves; more when somebody asks for them. */
+const few = 12;
 /** Milliseconds of quiet after typing before scenes are asked. */
 const quiet = 500;
 
@@ -70,6 +81,11 @@ const quiet = 500;
         <li class="text-ink-2">The project has no scenes to try it on.</li>
       }
     </ul>
+    @if (more() > 0) {
+      <button type="button" class="btn mt-2" (click)="triesAll.set(true)">
+        Try {{ more() | count }} more
+      </button>
+    }
   `,
   host: { class: 'block' },
 })
@@ -82,14 +98,17 @@ export class TargetTrial {
     stream: ({ params }) => this.#api.library(params),
   });
   readonly #info = lastOf(this.library, () => this.project());
-  readonly scenes = () => this.#info()?.scenes ?? [];
+  readonly triesAll = signal(false);
+  readonly #all = computed(() => this.#info()?.scenes ?? []);
+  readonly scenes = computed(() => (this.triesAll() ? this.#all() : this.#all().slice(0, few)));
+  readonly more = computed(() => this.#all().length - this.scenes().length);
   readonly results = signal<ReadonlyMap<number, Tried>>(new Map());
   #round = 0;
 
   constructor() {
     effect((onCleanup) => {
       const [target, project] = [this.target(), this.project()];
-      const scenes = this.#info()?.scenes ?? [];
+      const scenes = this.scenes();
       untracked(() => {
         const round = ++this.#round;
         const timer = setTimeout(() => void this.#try(round, project, target, scenes), quiet);

@@ -1,36 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  CategoryScale,
-  Filler,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  type ChartConfiguration,
-} from 'chart.js';
-import { BaseChartDirective, provideCharts } from 'ng2-charts';
+import type { ChartConfiguration } from 'chart.js';
 import { ChartLook } from '../ui/chart-look';
+import { LineChart } from '../ui/line-chart';
 
 /** What one check found, day by day, small: all of a page have the same days, each its own height. */
 @Component({
   selector: 'rq-check-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BaseChartDirective],
-  providers: [
-    provideCharts({
-      registerables: [CategoryScale, Filler, LinearScale, LineController, LineElement, PointElement],
-    }),
-  ],
-  template: `<div class="h-12">
-    <canvas
-      baseChart
-      type="line"
-      [data]="data()"
-      [options]="options"
-      role="img"
-      [attr.aria-label]="label()"
-    ></canvas>
-  </div>`,
+  imports: [LineChart],
+  template: `<rq-line-chart class="h-12" [data]="data()" [options]="options" [label]="label()" />`,
 })
 export class CheckChart {
   readonly #look = inject(ChartLook);

@@ -1,16 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  CategoryScale,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  type ChartConfiguration,
-  type Plugin,
-} from 'chart.js';
-import { BaseChartDirective, provideCharts } from 'ng2-charts';
+import type { ChartConfiguration, Plugin } from 'chart.js';
 import type { Trends } from '@renquil/api';
 import { ChartLook } from '../ui/chart-look';
+import { LineChart } from '../ui/line-chart';
 
 const lines = [
   { key: 'blocker', label: 'blockers', colour: '--block', dash: [] },
@@ -22,21 +14,14 @@ const lines = [
 @Component({
   selector: 'rq-severity-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BaseChartDirective],
-  providers: [
-    provideCharts({ registerables: [CategoryScale, LinearScale, LineController, LineElement, PointElement] }),
-  ],
-  template: `<div class="h-60">
-    <canvas
-      baseChart
-      type="line"
-      [data]="data()"
-      [options]="options()"
-      [plugins]="[marks]"
-      role="img"
-      [attr.aria-label]="label()"
-    ></canvas>
-  </div>`,
+  imports: [LineChart],
+  template: `<rq-line-chart
+    class="h-60"
+    [data]="data()"
+    [options]="options()"
+    [label]="label()"
+    [plugins]="[marks]"
+  />`,
 })
 export class SeverityChart {
   readonly #look = inject(ChartLook);

@@ -63,7 +63,7 @@ export class FindingCard {
   });
   readonly fix = computed(() => {
     const finding = this.state.finding();
-    const edits = finding ? this.state.fixes([finding]) : [];
+    const edits = finding ? this.state.fix(finding) : [];
     const [first] = edits;
     if (!first) return null;
     // A new name is seen as it will be; anything else is told.

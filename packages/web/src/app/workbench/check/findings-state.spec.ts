@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { workbenchBed } from '../../../testing/bed';
 import type { Grouping } from './finding-groups';
+import { FixPreview } from './fix-preview';
 import { FindingsState } from './findings-state';
 
 const outline =
@@ -74,11 +75,16 @@ describe('the findings', () => {
     state.toggleFold('name-pattern');
   });
   it('fix many at once without giving two the same name', async () => {
-    const { open } = await workbenchBed(outline);
+    await workbenchBed(outline);
     const state = TestBed.inject(FindingsState);
-    const edits = state.fixes(state.ofCheck('forbidden-characters'));
-    expect(edits.map((edit) => edit.kind === 'rename' && edit.to)).toEqual(['door_left001', 'door_left002']);
-    expect(open.apply('Fix', edits)).toBeTrue();
+    const preview = TestBed.inject(FixPreview);
+    preview.look({ title: 'Fix', findings: [...state.ofCheck('forbidden-characters')] });
+    TestBed.tick();
+    expect(preview.edits().map((edit) => edit.kind === 'rename' && edit.to)).toEqual([
+      'door_left001',
+      'door_left002',
+    ]);
+    expect(preview.apply()).toBeTrue();
     expect([...state.ofCheck('forbidden-characters'), ...state.ofCheck('not-unique')]).toEqual([]);
   });
 });

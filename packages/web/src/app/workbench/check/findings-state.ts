@@ -2,6 +2,7 @@ import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import {
   checkOf,
   FindingColumns,
+  FixMaker,
   type Check,
   type Family,
   type Finding,
@@ -9,9 +10,7 @@ import {
   type Severity,
 } from '@renquil/core/checks';
 import type { Edit } from '@renquil/core/edits';
-import { NextFree } from '@renquil/core/names/recipe';
-import { planOnFork } from '@renquil/core/plans';
-import type { ObjectId, SceneObject } from '@renquil/core/scene';
+import type { ObjectId } from '@renquil/core/scene';
 import { Analysis } from '../../state/analysis';
 import { OpenScene } from '../../state/open-scene';
 import { LedgerFilter } from '../ledger/ledger-filter';
@@ -208,27 +207,9 @@ export class FindingsState {
     if (!folded.delete(key)) folded.add(key);
     this.folded.set(folded);
   }
-  /** The edits that put findings right, each made on what those before it left, so that none gets in another's way. */
-  fixes(findings: Iterable<FindingRef>): Edit[] {
+  /** The edits that put one finding right. */
+  fix(finding: FindingRef): readonly Edit[] {
     const { scene, convention } = this.#open;
-    const seen = new Set<ObjectId>();
-    const plan = planOnFork(scene, (fork, run) => {
-      const used = (name: string): boolean => fork.withName(name).size > 0;
-      const free = new NextFree(fork, convention);
-      const freeName = (object: SceneObject, wanted: string): string =>
-        used(wanted) ? free.of(object, wanted, used) : wanted;
-      for (const finding of findings) {
-        const check = checkOf(convention, finding.check);
-        const object = fork.find(finding.object);
-        if (!check?.fix || !object || seen.has(finding.object)) continue;
-        const parameters = { ...check.defaults, ...convention.source.checks?.[check.id]?.parameters };
-        const edits = check.fix(object, { scene: fork, convention, parameters }) ?? [];
-        for (const edit of edits) {
-          run([edit.kind === 'rename' ? { ...edit, to: freeName(object, edit.to) } : edit]);
-          seen.add(finding.object);
-        }
-      }
-    });
-    return plan.ok ? plan.edits : [];
+    return new FixMaker(convention, scene.fork()).make(finding, false).edits ?? [];
   }
 }

@@ -1,5 +1,13 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { fixKey, type PlannedFix } from '@renquil/core/checks';
 import { sayEdits } from '@renquil/core/edits';
 import { OpenScene } from '../../state/open-scene';
@@ -37,20 +45,32 @@ interface FixLine {
     Tip,
   ],
   templateUrl: './fix-panel.html',
-  host: { class: 'flex h-full min-h-0 flex-col bg-sheet', role: 'region', 'aria-label': 'Fixes to look at' },
+  host: {
+    class: 'flex h-full min-h-0 flex-col bg-sheet',
+    role: 'region',
+    'aria-label': 'Fixes to look at',
+    '(keydown.escape)': 'preview.close()',
+    '(keydown.control.enter)': 'apply()',
+  },
 })
 export class FixPanel {
   readonly open = inject(OpenScene);
   readonly preview = inject(FixPreview);
   readonly #findings = inject(FindingsState);
   readonly #ledger = inject(LedgerState);
+  readonly list = viewChild.required(CdkVirtualScrollViewport);
   readonly key = (_: number, fix: PlannedFix): string => fixKey(fix);
   readonly canApply = computed(
     () => this.preview.edits().length > 0 && !this.preview.isWorking() && this.open.mayEdit(),
   );
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.preview.close());
+    // Whoever came here by keys is in the list, and back in that of the findings afterwards.
+    afterNextRender(() => this.list().elementRef.nativeElement.focus());
+    inject(DestroyRef).onDestroy(() => {
+      this.preview.close();
+      document.querySelector<HTMLElement>('rq-findings-list [data-home]')?.focus();
+    });
   }
   lineOf(fix: PlannedFix): FixLine {
     const { scene } = this.open;
@@ -65,6 +85,6 @@ export class FixPanel {
     if (this.open.scene.find(fix.object)) this.#ledger.show(fix.object);
   }
   apply(): void {
-    this.preview.apply();
+    if (this.canApply()) this.preview.apply();
   }
 }

@@ -77,7 +77,7 @@ export class HandoffStep {
   /** To the object: in Check when a check speaks of it, else where names are. */
   goTo(line: GateLine, object: ObjectId): void {
     const info = this.open.info();
-    if (!info) return;
+    if (!info || !this.open.scene.find(object)) return;
     const isCheck = this.#findings.checkOf(line.check) !== undefined;
     if (isCheck) this.#findings.current.set({ object, check: line.check });
     this.#ledger.show(object);

@@ -1,7 +1,8 @@
 import { checkOf, isOfNames, type Finding, type Severity } from '@renquil/core/checks';
 import type { CompiledConvention } from '@renquil/core/names';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
-import { judgeName, type StaysHome, type TreeRow } from '@renquil/core/workbench';
+import type { StaysHome } from '@renquil/core/targets';
+import { judgeName, type TreeRow } from '@renquil/core/workbench';
 import type { Analysis } from '../../state/analysis';
 import { type ShownPreview } from './ledger-state';
 import { worst } from './worst';

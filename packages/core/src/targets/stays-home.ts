@@ -8,6 +8,17 @@ import { isRuled, switchedOff } from '../scene/switched.js';
 /** Why the top of a branch stays: a helper by kind or prefix, a switch, or what a target does not take. */
 export type HomeWhy = 'helper' | 'prefix' | 'switch' | 'kind' | 'layer' | 'set' | 'filter';
 
+/** The same for people. */
+export const homeWords: Readonly<Record<HomeWhy, string>> = {
+  helper: 'helper',
+  prefix: 'helper prefix',
+  switch: 'switched not to go',
+  kind: 'kind not taken',
+  layer: 'layer not taken',
+  set: 'set not taken',
+  filter: 'not found by the filter',
+};
+
 /** What does not go into a package, and why. */
 export interface StaysHome {
   /** Tops of the branches that stay: helpers by kind or prefix, and what is switched not to go, by itself, its layer or a set. */
