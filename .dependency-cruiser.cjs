@@ -39,7 +39,8 @@ module.exports = {
     never('api-on-core-and-formats', path('api'), '^packages/(server|web|cli|demo)/'),
     never('cli-is-thin', path('cli'), '^packages/(server|web|demo)/'),
     never('web-not-server', path('web'), '^packages/(server|cli|demo)/'),
-    never('server-not-web', path('server'), '^packages/(web|cli)/'),
+    never('server-not-web', path('server'), '^packages/(web|cli|receiver)/'),
+    never('receiver-stands-alone', path('receiver'), '^packages/(server|web|cli|demo)/'),
     never('nobody-imports-tests', '^packages/', '\\.spec\\.ts$'),
   ],
   options: {

@@ -73,7 +73,7 @@ export default tseslint.config(
     languageOptions: {
       parserOptions: {
         project: [
-          ...['core', 'formats', 'api', 'demo', 'server', 'cli', 'web'].map(
+          ...['core', 'formats', 'api', 'demo', 'receiver', 'server', 'cli', 'web'].map(
             (name) => `packages/${name}/tsconfig.spec.json`,
           ),
           'packages/web/tsconfig.app.json',

@@ -105,6 +105,7 @@ export async function build({ pages = true } = {}) {
     'packages/formats',
     'packages/api',
     'packages/demo',
+    'packages/receiver',
     'packages/server',
     'packages/cli',
     'tsconfig.base.json',
@@ -121,6 +122,7 @@ export async function build({ pages = true } = {}) {
       'packages/formats',
       'packages/api',
       'packages/demo',
+      'packages/receiver',
       'packages/server',
       'packages/cli',
     ]);

@@ -34,6 +34,7 @@ const suites = [
   node('formats'),
   node('api'),
   node('demo'),
+  node('receiver'),
   node('server'),
   node('cli'),
   {

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { capture, root } from './lib.mjs';
 
 /** Types of everything, specs too. */
-const projects = ['core', 'formats', 'api', 'demo', 'server', 'cli'].map(
+const projects = ['core', 'formats', 'api', 'demo', 'receiver', 'server', 'cli'].map(
   (name) => `packages/${name}/tsconfig.spec.json`,
 );
 let failed = 0;

@@ -5,3 +5,4 @@ export { tokenRoles, type TokenRole } from './endpoints/tokens.js';
 export { apiDocument } from './api-document.js';
 export { openApi } from './open-api.js';
 export { object } from './objects.js';
+export * from './receiver/receiver-shapes.js';

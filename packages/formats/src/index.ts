@@ -18,3 +18,4 @@ export * from './report/baseline.js';
 export * from './report/report.js';
 export * from './report/target-findings.js';
 export * from './report/write-report.js';
+export * from './report/xml-text.js';

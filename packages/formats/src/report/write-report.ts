@@ -1,6 +1,7 @@
 import { checkRegistry, type Check, type Severity } from '@renquil/core/checks';
 import { writeCsv } from '../csv/csv.js';
 import { doesCount, type Report, type ReportFile, type ReportFinding } from './report.js';
+import { xml } from './xml-text.js';
 
 /** SARIF is 2.1.0 (OASIS); JUnit is what build servers read. */
 export const reportFormats = ['text', 'json', 'sarif', 'junit', 'csv', 'html'] as const;
@@ -159,19 +160,4 @@ function writeHtml({ files, counts }: Report): string {
     'body{font:14px sans-serif;margin:2em}table{border-collapse:collapse}td,th{border-bottom:1px solid #ccc;padding:4px 8px;text-align:left}';
   return `<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>Checks</title><style>${style}</style></head><body>
 <h1>${counts.blocker} blockers, ${counts.warning} warnings, ${counts.note} notes</h1>\n${rows}\n</body></html>\n`;
-}
-
-/** XML 1.0 text: markup escaped, characters that XML cannot hold shown as U+XXXX. */
-function xml(text: string): string {
-  return text
-    .toWellFormed()
-    .replace(
-      // eslint-disable-next-line no-control-regex -- the very characters that XML 1.0, section 2.2, leaves out
-      /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g,
-      (c) => `U+${c.charCodeAt(0).toString(16).padStart(4, '0')}`,
-    )
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
 }

@@ -1,0 +1,2 @@
+export { goodBehaviour, type Behaviour } from './behaviour.js';
+export { startReceiver, type Receiver } from './receiver.js';

@@ -1,0 +1,47 @@
+import { NodeIO, type GLTF } from '@gltf-transform/core';
+import { readJson } from '@renquil/core/own-json';
+
+/** A node of a file as it arrived: only what a receiver's rules look at. */
+export interface ArrivedNode {
+  readonly name: string;
+  readonly parent: number | null;
+  readonly isLight: boolean;
+}
+
+/**
+ * The nodes of a glTF 2.0 file in its scene, parents first, by another reader than the sender's own.
+ * @param beside names of the files that came with it
+ * @throws Error when it cannot be opened, or needs a file that did not come
+ */
+export async function openSceneFile(
+  name: string,
+  bytes: Uint8Array,
+  beside: ReadonlySet<string>,
+): Promise<ArrivedNode[]> {
+  const { json } = name.toLowerCase().endsWith('.glb')
+    ? await new NodeIO().binaryToJSON(bytes)
+    : { json: readJson(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) };
+  if (json.asset?.version !== '2.0') throw new Error('it is no glTF 2.0');
+  for (const { uri } of [...(json.buffers ?? []), ...(json.images ?? [])])
+    if (uri !== undefined && !uri.startsWith('data:') && !beside.has(decodeURI(uri)))
+      throw new Error(`it needs "${uri}", which did not come`);
+  return nodesOf(json);
+}
+
+function nodesOf(json: GLTF.IGLTF): ArrivedNode[] {
+  const found: ArrivedNode[] = [];
+  const nodes = json.nodes ?? [];
+  const seen = new Set<number>();
+  const roots = json.scenes?.[json.scene ?? 0]?.nodes ?? [];
+  const waiting = [...roots].reverse().map((index) => ({ index, parent: null as number | null }));
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const node = nodes[next.index];
+    if (!node || seen.has(next.index)) throw new Error(`node ${next.index} is not there, or stands twice`);
+    seen.add(next.index);
+    const at = found.length;
+    const isLight = node.extensions?.['KHR_lights_punctual'] !== undefined;
+    found.push({ name: node.name ?? '', parent: next.parent, isLight });
+    for (const index of [...(node.children ?? [])].reverse()) waiting.push({ index, parent: at });
+  }
+  return found;
+}
