@@ -70,6 +70,10 @@ export const errorCatalogue = {
     '{{name}} is archived: nothing in it changes until a lead takes it out of the archive.',
   ),
   'query-invalid': entry(422, 'The filter cannot be read at character {{at}}: {{detail}}.'),
+  'receiver-unanswered': entry(
+    504,
+    '{{receiver}} was tried {{count}} times, and {{detail}}. What is there stays there; send it again when it answers.',
+  ),
   'recipe-invalid': entry(422, 'The recipe cannot be used: {{detail}}.'),
   'request-invalid': entry(400, 'The request cannot be used: {{detail}}.'),
   'request-slow': entry(408, 'The request did not come whole within {{seconds}} seconds.'),

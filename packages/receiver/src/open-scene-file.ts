@@ -18,9 +18,7 @@ export async function openSceneFile(
   bytes: Uint8Array,
   beside: ReadonlySet<string>,
 ): Promise<ArrivedNode[]> {
-  const { json } = name.toLowerCase().endsWith('.glb')
-    ? await new NodeIO().binaryToJSON(bytes)
-    : { json: readJson(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) };
+  const json = await jsonOf(name, bytes);
   if (json.asset?.version !== '2.0') throw new Error('it is no glTF 2.0');
   for (const { uri } of [...(json.buffers ?? []), ...(json.images ?? [])])
     if (uri !== undefined && !uri.startsWith('data:') && !beside.has(decodeURI(uri)))
@@ -28,6 +26,12 @@ export async function openSceneFile(
   return nodesOf(json);
 }
 
+async function jsonOf(name: string, bytes: Uint8Array): Promise<GLTF.IGLTF> {
+  if (name.toLowerCase().endsWith('.glb')) return (await new NodeIO().binaryToJSON(bytes)).json;
+  const value = readJson(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
+  if (typeof value !== 'object' || value === null || !('asset' in value)) throw new Error('it is no glTF');
+  return value as unknown as GLTF.IGLTF;
+}
 function nodesOf(json: GLTF.IGLTF): ArrivedNode[] {
   const found: ArrivedNode[] = [];
   const nodes = json.nodes ?? [];

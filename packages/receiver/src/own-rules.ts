@@ -54,7 +54,7 @@ function settle(
   };
   become(name.replace(unkept, '_'), 'It has characters that cannot be kept here.');
   if (behaviour.characters)
-    become(name.replace(/[^\p{L}\p{Nd}]/gu, '-'), 'Only letters, digits and - are kept here.');
+    become(name.replace(/[^\p{L}\p{M}\p{Nd}]/gu, '-'), 'Only letters, digits and - are kept here.');
   const longest = Math.min(behaviour.longest ?? longestOfAll, longestOfAll);
   become([...name].slice(0, longest).join(''), `Names end at ${longest} characters here.`);
   if (name === '') become('unnamed', 'It has no name.');

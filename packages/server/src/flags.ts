@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { isAbsolute, join } from 'node:path';
 import { SetUpError } from './db/set-up-error.js';
+import type { KnownReceiver } from './sending/receiver-line.js';
 
 /** What the server is started with. */
 export interface Flags {
@@ -21,6 +22,10 @@ export interface Flags {
   readonly trustProxy: string | null;
   /** Times the usual limit of requests a second; 0: none. */
   readonly requestLimit: number;
+  /** Who packages can be sent to, as `TITLE=URL`. */
+  readonly receivers: readonly KnownReceiver[];
+  /** Port of the practice receiver; null: the next one after the server's own. */
+  readonly practicePort: number | null;
   readonly help: boolean;
 }
 
@@ -35,6 +40,8 @@ export const usage = `npm start -- [flags]
   --public-url URL  where people reach it, as in https://renquil.studio; without it by address or as localhost only
   --trust-proxy A,B proxies, by address or network, that say who is asking (X-Forwarded-For)
   --request-limit N requests of one person, as times the usual 50 a second and 1,000 at once (1); 0 refuses none
+  --receiver T=URL  somebody packages can be sent to, as in "Light team=https://light.studio/in"; as many as there are
+  --practice-port N port of the practice receiver, which is started with the demo (the one after --port)
   --upload-limit MB largest file taken (1000)
   --database URL    work on this MariaDB, as in mariadb://renquil@db.studio:3306/renquil?ca=FILE, instead of a private
                     one; also RENQUIL_DATABASE, with the password in RENQUIL_DATABASE_PASSWORD or _PASSWORD_FILE`;
@@ -45,7 +52,7 @@ export function readFlags(
   cwd: string,
   environment: Readonly<Record<string, string | undefined>> = process.env,
 ): Flags {
-  let values: Record<string, string | boolean | undefined>;
+  let values: Record<string, string | boolean | string[] | undefined>;
   try {
     ({ values } = parseArgs({
       args: [...argv],
@@ -60,6 +67,8 @@ export function readFlags(
         'trust-proxy': { type: 'string' },
         'request-limit': { type: 'string' },
         'upload-limit': { type: 'string' },
+        receiver: { type: 'string', multiple: true },
+        'practice-port': { type: 'string' },
         database: { type: 'string' },
         help: { type: 'boolean' },
       },
@@ -88,8 +97,21 @@ export function readFlags(
     publicUrl: publicUrlOf(values['public-url'] as string | undefined),
     trustProxy: (values['trust-proxy'] as string | undefined) ?? null,
     requestLimit: whole('request-limit', 1, 10_000),
+    receivers: ((values['receiver'] as string[] | undefined) ?? []).map(receiverOf),
+    practicePort: values['practice-port'] === undefined ? null : whole('practice-port', 0, 65_535),
     help: values['help'] === true,
   };
+}
+
+function receiverOf(text: string): KnownReceiver {
+  const at = text.indexOf('=');
+  const [title, address] = [text.slice(0, at).trim(), text.slice(at + 1).trim()];
+  const url = URL.canParse(address) ? new URL(address) : null;
+  if (at < 1 || !title || title.length > 120 || !url || !/^https?:$/.test(url.protocol))
+    throw new SetUpError(
+      `--receiver takes a title and an address, as in "Light team=https://light.studio/in", not "${text}".`,
+    );
+  return { title, url: url.href };
 }
 
 function publicUrlOf(text: string | undefined): string | null {

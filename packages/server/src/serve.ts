@@ -41,6 +41,7 @@ export async function serve(
       demo: flags.demo,
       jobs: true,
       uploadLimit: flags.uploadLimitMb * 1e6,
+      receivers: flags.receivers,
     });
     undo.push(() => opened.close());
     const { services } = opened;

@@ -13,6 +13,7 @@ async function main(): Promise<void> {
     demo: false,
     jobs: true,
     uploadLimit: flags.uploadLimitMb * 1e6,
+    receivers: flags.receivers,
   });
   host.onMoved((address) => opened.services.database.moveTo(address));
   opened.services.database.hasRoom = () => host.hasRoom();

@@ -4,6 +4,7 @@ import { filled, nullable, optional, type Shape } from '../shape.js';
 import { list, object, record } from '../objects.js';
 import { count, flag, id, oneOf, requestId, text, time } from '../values.js';
 import { endpoint } from '../endpoint.js';
+import { deliveryInfo } from './deliveries.js';
 import { startedJob } from './jobs.js';
 
 const gateLine = object({
@@ -49,6 +50,7 @@ export const handoffInfo = object({
   /** Null: no scene file went. */
   readBack: nullable(readBack),
   files: list(object({ name: text(), bytes: count(), sha256: text() })),
+  deliveries: list(deliveryInfo),
 });
 
 export const createHandoff = endpoint({

@@ -6,9 +6,9 @@ import { endpoint } from '../endpoint.js';
 export const startedJob = object({ job: id() });
 export const jobInfo = object({
   id: id(),
-  kind: oneOf('import', 'handoff'),
+  kind: oneOf('import', 'handoff', 'send'),
   author: text(),
-  /** The file that is brought in; null for a hand-off. */
+  /** The file that is brought in; null for a hand-off and a sending. */
   about: nullable(text()),
   scene: nullable(id()),
   /** It ended without success and can be asked again. */

@@ -2,6 +2,7 @@ import * as account from './account.js';
 import * as bin from './bin.js';
 import * as changes from './changes.js';
 import * as conventions from './conventions.js';
+import * as deliveries from './deliveries.js';
 import * as documents from './documents.js';
 import * as handoffs from './handoffs.js';
 import * as imports from './imports.js';
@@ -47,6 +48,11 @@ export const endpoints = {
   publishConvention: conventions.publishConvention,
   saveConventionDraft: conventions.saveConventionDraft,
   tryProjectConvention: conventions.tryProjectConvention,
+  createDelivery: deliveries.createDelivery,
+  decideDifferences: deliveries.decideDifferences,
+  getHeard: deliveries.getHeard,
+  listHandoffReceipts: deliveries.listHandoffReceipts,
+  listProjectReceivers: deliveries.listProjectReceivers,
   getOpenApi: documents.getOpenApi,
   createHandoff: handoffs.createHandoff,
   getHandoffFile: handoffs.getHandoffFile,

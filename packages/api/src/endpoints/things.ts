@@ -11,6 +11,7 @@ import {
   triedScene,
   learned,
 } from './conventions.js';
+import { decision, deliveryInfo, heard, keptReceipt } from './deliveries.js';
 import { gate, readBack, handoffInfo } from './handoffs.js';
 import { invitationInfo, invited } from './invitations.js';
 import { startedJob, jobInfo } from './jobs.js';
@@ -37,16 +38,20 @@ export const things = {
   Convention: convention,
   ConventionInfo: conventionInfo,
   ConventionList: conventionList,
+  Decision: decision,
+  DeliveryInfo: deliveryInfo,
   DemoPerson: demoPerson,
   Edits: edits,
   FittedConvention: fittedConvention,
   FoundObject: foundObject,
   Gate: gate,
   HandoffInfo: handoffInfo,
+  Heard: heard,
   HistoryLine: historyLine,
   InvitationInfo: invitationInfo,
   Invited: invited,
   JobInfo: jobInfo,
+  KeptReceipt: keptReceipt,
   KeptRecipe: keptRecipe,
   Learned: learned,
   LibraryInfo: libraryInfo,
@@ -80,6 +85,10 @@ export type AuditLine = Of<typeof auditLine>;
 export type BinnedScene = Of<typeof binnedScene>;
 export type ConventionInfo = Of<typeof conventionInfo>;
 export type ConventionList = Of<typeof conventionList>;
+/** What somebody made of a difference. */
+export type Decision = Of<typeof decision>;
+/** A package on its way to a receiver. */
+export type DeliveryInfo = Of<typeof deliveryInfo>;
 export type DemoPerson = Of<typeof demoPerson>;
 export type FittedConvention = Of<typeof fittedConvention>;
 export type FoundObject = Of<typeof foundObject>;
@@ -89,6 +98,8 @@ export type HistoryLine = Of<typeof historyLine>;
 export type InvitationInfo = Of<typeof invitationInfo>;
 export type Invited = Of<typeof invited>;
 export type JobInfo = Of<typeof jobInfo>;
+/** A receipt, and when it came. */
+export type KeptReceipt = Of<typeof keptReceipt>;
 export type KeptRecipe = Of<typeof keptRecipe>;
 export type Learned = Of<typeof learned>;
 export type LibraryInfo = Of<typeof libraryInfo>;

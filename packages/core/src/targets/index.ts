@@ -5,3 +5,5 @@ export * from './shipped.js';
 export * from './stays-home.js';
 export * from './target-finding.js';
 export * from './target.js';
+export * from './heard.js';
+export * from './taught-by.js';

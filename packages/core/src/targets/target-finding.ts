@@ -11,16 +11,19 @@ export const targetRules = {
   'target-faces': 'More faces than the receiver takes',
   'target-faces-each': 'Parts with more faces than the receiver takes',
   'target-materials': 'More materials than the receiver takes',
+  'receipt-changed': 'Changed by the receiver the last time',
+  'receipt-refused': 'Refused by the receiver the last time',
 } as const;
 /** One of them. */
 export type TargetRule = keyof typeof targetRules;
 
-/** What a target finds, all of one rule together; each of them stops the hand-off. */
+/** What a target finds, all of one rule together; each of them stops the hand-off but what is only a warning. */
 export interface TargetFinding {
   readonly rule: TargetRule;
   readonly objects: readonly ObjectId[];
   /** Of the first of them. */
   readonly because: string;
+  readonly isWarning?: true;
 }
 /** Who cannot be placed as the receiver wants it, and why. */
 export interface PlaceProblem {

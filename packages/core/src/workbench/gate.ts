@@ -63,11 +63,13 @@ export function runGate(
     ...named(run, check.id, first.get(check.id)),
   }));
   const ofTarget = targetLines(scene, outgoing?.findings ?? [], going.length);
-  const more = home.takenAlong.length + ofTarget.reduce((sum, line) => sum + line.wrong, 0);
+  const ofTargetIn = (severity: Severity): number =>
+    ofTarget.reduce((sum, line) => sum + (line.severity === severity ? line.wrong : 0), 0);
+  const more = home.takenAlong.length + ofTargetIn('blocker');
   return {
     passes: counts.blocker + more === 0,
     blockers: counts.blocker + more,
-    warnings: counts.warning,
+    warnings: counts.warning + ofTargetIn('warning'),
     waived: [...waived.values()].reduce((sum, n) => sum + n, 0),
     ...(outgoing ? { target: outgoing.target.title } : {}),
     lines: [...ofTarget, ...lines, helperLine(scene, home)],
@@ -105,10 +107,10 @@ function countFindings(run: CheckRun, going: readonly SceneObject[]): Counted {
   return { wrong, waived, first, counts };
 }
 function targetLines(scene: Scene, findings: readonly TargetFinding[], asked: number): GateLine[] {
-  return findings.map(({ rule, objects, because }) => ({
+  return findings.map(({ rule, objects, because, isWarning }) => ({
     check: rule,
     title: targetRules[rule],
-    severity: 'blocker',
+    severity: isWarning ? 'warning' : 'blocker',
     asked,
     wrong: Math.max(1, objects.length),
     // The one more object above all that goes is not in the scene itself.

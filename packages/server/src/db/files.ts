@@ -133,23 +133,29 @@ export async function releaseHolds(database: Database, holder: string): Promise<
   for (const { file_id } of held) await deleteIfUnused(database, file_id);
 }
 
-/** The bytes chunk by chunk, so that a slow reader never holds a database connection. @throws RenquilError file-missing */
-export async function* readChunks(sql: Sql, file: number): AsyncGenerator<Buffer> {
+/**
+ * The bytes chunk by chunk, from one of them on, so that a slow reader never holds a database connection.
+ * @throws RenquilError file-missing
+ */
+export async function* readChunks(sql: Sql, file: number, from = 0): AsyncGenerator<Buffer> {
   const about = await sql.one<{ bytes: number | string }>(
     'SELECT bytes FROM file WHERE id = ? AND complete',
     [file],
   );
   const missing = (): RenquilError => new RenquilError('file-missing', { file: `Stored file ${file}` });
   if (!about) throw missing();
-  let left = Number(about.bytes);
-  for (let n = 0; left > 0; n++) {
+  let n = Math.floor(from / chunkSize);
+  let left = Number(about.bytes) - n * chunkSize;
+  let skip = from % chunkSize;
+  for (; left > skip; n++) {
     const row = await sql.one<{ data: Buffer }>('SELECT data FROM file_chunk WHERE file_id = ? AND n = ?', [
       file,
       n,
     ]);
     if (!row) throw missing();
     left -= row.data.length;
-    yield row.data;
+    yield skip ? row.data.subarray(skip) : row.data;
+    skip = 0;
   }
 }
 

@@ -94,7 +94,7 @@ export async function askToCancel(sql: Sql, job: number): Promise<void> {
 /** One that ended without success goes back into the queue, as if it were new. False: it is not one. */
 export async function askAgain(sql: Sql, job: number): Promise<boolean> {
   const result = await sql.run(
-    `UPDATE job SET state = 'waiting', again = FALSE, attempts = 0, cancel = FALSE, stage = '', done = 0, total = 0, error = NULL,
+    `UPDATE job SET state = 'waiting', again = FALSE, attempts = 0, cancel = FALSE, not_before = NULL, stage = '', done = 0, total = 0, error = NULL,
      ended_at = NULL, created_at = UTC_TIMESTAMP(3) WHERE id = ? AND again AND state IN ('failed', 'cancelled')`,
     [job],
   );
@@ -111,7 +111,7 @@ export async function claimJob(database: Database, lane: Lane, worker: string): 
     [lane],
   );
   const waiting = await database.rows<{ id: number }>(
-    `SELECT w.id FROM (SELECT MIN(id) AS id, author FROM job WHERE state = 'waiting' AND lane = ? GROUP BY author) w
+    `SELECT w.id FROM (SELECT MIN(id) AS id, author FROM job WHERE state = 'waiting' AND lane = ? AND (not_before IS NULL OR not_before <= UTC_TIMESTAMP(3)) GROUP BY author) w
      LEFT JOIN (SELECT author, COUNT(*) AS running FROM job WHERE state = 'running' GROUP BY author) r ON r.author = w.author
      LEFT JOIN (SELECT author, MAX(claimed_at) AS served FROM job WHERE claimed_at > UTC_TIMESTAMP(3) - INTERVAL 10 MINUTE GROUP BY author) s
        ON s.author = w.author
@@ -129,7 +129,7 @@ function claimOne(database: Database, id: number, worker: string): Promise<JobRo
   return database.transaction(async (sql) => {
     // Looked at again under the lock: others were asking too.
     const row = await sql.one<{ id: number }>(
-      `SELECT id FROM job WHERE id = ? AND (state = 'waiting' OR (state = 'running' AND lease_until < UTC_TIMESTAMP(3)))
+      `SELECT id FROM job WHERE id = ? AND ((state = 'waiting' AND (not_before IS NULL OR not_before <= UTC_TIMESTAMP(3))) OR (state = 'running' AND lease_until < UTC_TIMESTAMP(3)))
        FOR UPDATE SKIP LOCKED`,
       [id],
     );
@@ -180,6 +180,18 @@ export async function giveBack(sql: Sql, job: JobRow): Promise<void> {
   await sql.run(
     "UPDATE job SET state = 'waiting', attempts = attempts - 1, lease_until = NULL WHERE id = ? AND attempts = ? AND state = 'running'",
     [job.id, job.attempts],
+  );
+}
+/** Back into the queue, to be claimed again in so many seconds. It has not been begun in vain. */
+export async function putOff(
+  sql: Sql,
+  job: JobRow,
+  { seconds, stage }: { readonly seconds: number; readonly stage: string },
+): Promise<void> {
+  await sql.run(
+    `UPDATE job SET state = 'waiting', attempts = attempts - 1, lease_until = NULL, stage = ?,
+     not_before = UTC_TIMESTAMP(3) + INTERVAL ? MICROSECOND WHERE id = ? AND attempts = ? AND state = 'running'`,
+    [stage.slice(0, 100), Math.round(seconds * 1e6), job.id, job.attempts],
   );
 }
 /** Workers that have running jobs. */

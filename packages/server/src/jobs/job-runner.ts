@@ -11,6 +11,7 @@ import {
   holderOf,
   leaseSeconds,
   mostAttempts,
+  putOff,
   saveOutcome,
   type JobRow,
   type Lane,
@@ -18,6 +19,7 @@ import {
 import type { Services } from '../services/services.js';
 import { mayAskAgain } from './may-ask-again.js';
 import { jobRegistry } from './registry.js';
+import { TryLater } from './try-later.js';
 import { isGone, workerName } from './worker-name.js';
 
 type Stop = 'cancel' | 'lost' | 'ending';
@@ -138,6 +140,11 @@ export class JobRunner {
     if (stop === 'lost') return;
     try {
       if (stop === 'ending') return await giveBack(database, job);
+      if (raw instanceof TryLater && !stop) {
+        await putOff(database, job, raw);
+        setTimeout(() => this.wake(), raw.seconds * 1000 + 5).unref();
+        return;
+      }
       const error = explainDatabaseError(raw);
       const known =
         error instanceof RenquilError ? error : new RenquilError('internal', { id: `job ${job.id}` });

@@ -3,7 +3,7 @@ import { OpenStreams } from './open-streams.js';
 
 /** Something that happened to a scene, for all who have it open. */
 export interface SceneEvent {
-  readonly type: 'change' | 'version' | 'convention' | 'waivers';
+  readonly type: 'change' | 'version' | 'convention' | 'waivers' | 'receipt';
   readonly revision: number;
   readonly id?: string;
   readonly author: string;

@@ -24,6 +24,11 @@ import { pinSceneConvention } from './conventions/pin-scene.js';
 import { publishConvention } from './conventions/publish-convention.js';
 import { saveConventionDraft } from './conventions/save-draft.js';
 import { tryProjectConvention } from './conventions/try-convention.js';
+import { createDelivery } from './deliveries/create-delivery.js';
+import { decideDifferences } from './deliveries/decide-differences.js';
+import { getHeard } from './deliveries/get-heard.js';
+import { listHandoffReceipts } from './deliveries/list-receipts.js';
+import { listProjectReceivers } from './deliveries/list-receivers.js';
 import { getOpenApi } from './documents/get-open-api.js';
 import { createHandoff } from './handoffs/create-handoff.js';
 import { getHandoffFile } from './handoffs/get-handoff-file.js';
@@ -115,6 +120,11 @@ export const routeRegistry: readonly Route[] = [
   publishConvention,
   saveConventionDraft,
   tryProjectConvention,
+  createDelivery,
+  decideDifferences,
+  getHeard,
+  listHandoffReceipts,
+  listProjectReceivers,
   getOpenApi,
   createHandoff,
   getHandoffFile,

@@ -9,6 +9,7 @@ import { LibraryWords } from './library-words.js';
 import { CommitQueue } from '../scenes/commit-queue.js';
 import { SceneKeeper } from '../scenes/scene-keeper.js';
 import { Refresher } from './refresher.js';
+import type { KnownReceiver } from '../sending/receiver-line.js';
 import type { Services } from './services.js';
 
 /** How the services are opened. */
@@ -18,6 +19,8 @@ export interface OpenOptions {
   readonly jobs: boolean;
   readonly uploadLimit?: number;
   readonly beatEvery?: number;
+  readonly receivers?: readonly KnownReceiver[];
+  readonly pace?: number;
   /** Silent in tests. */
   readonly quiet?: boolean;
 }
@@ -43,6 +46,8 @@ export async function openServices(address: DatabaseAddress, options: OpenOption
     words: new LibraryWords(),
     events: await EventHub.open(database),
     demo: options.demo,
+    receivers: options.receivers ?? [],
+    pace: options.pace ?? 1000,
     uploadLimit: options.uploadLimit ?? 1_000_000_000,
     beatEvery: options.beatEvery ?? 20_000,
     wakeJobs: () => runner?.wake(),

@@ -3,6 +3,7 @@ import type { EventHub } from '../live/event-hub.js';
 import type { TaskPool } from '../tasks/pool.js';
 import type { LibraryWords } from './library-words.js';
 import type { Committed, Posted } from '../scenes/posted.js';
+import type { KnownReceiver } from '../sending/receiver-line.js';
 import type { SceneKeeper } from '../scenes/scene-keeper.js';
 
 /** What routes and jobs may use. Passed in, never imported: a test brings its own. */
@@ -19,6 +20,10 @@ export interface Services {
   readonly words: LibraryWords;
   readonly events: EventHub;
   readonly demo: boolean;
+  /** Who packages can be sent to. */
+  readonly receivers: readonly KnownReceiver[];
+  /** Milliseconds between the first two tries to reach a receiver; the waits double. */
+  readonly pace: number;
   /** Largest file taken, in bytes. */
   readonly uploadLimit: number;
   /** Milliseconds between two signs of life of a stream of events, at each of which its reader's access is asked again. */

@@ -1,7 +1,9 @@
 import { readOwn } from '@renquil/core/own-json';
 import { endpoints, type HandoffInfo } from '@renquil/api';
+import { listDeliveries } from '../../db/deliveries.js';
 import { listHandoffFiles, listHandoffs } from '../../db/handoffs.js';
 import { defineRoute } from '../../http/route.js';
+import { deliveryJson } from '../deliveries/delivery-json.js';
 
 export const listSceneHandoffs = defineRoute(endpoints.listSceneHandoffs, {
   async handle({ scene }, { database }) {
@@ -22,6 +24,7 @@ export const listSceneHandoffs = defineRoute(endpoints.listSceneHandoffs, {
           bytes: Number(bytes),
           sha256,
         })),
+        deliveries: (await listDeliveries(database, row.id)).map(deliveryJson),
       })),
     );
     return { json: { handoffs } };
