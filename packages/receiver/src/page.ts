@@ -9,7 +9,7 @@ const [mostShown, mostPackages] = [40, 30];
 export function pageHtml(house: House): string {
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>Practice receiver</title><style>${style}</style><script src="/page.js" defer></script></head>
+<title>Practice receiver</title><link rel="icon" href="data:,"><style>${style}</style><script src="/page.js" defer></script></head>
 <body><header><h1>Practice receiver</h1><p>Stands in for the next department. Packages that are sent here are checked, opened and answered.</p></header>
 <main><section aria-label="What arrived" id="arrivals" aria-live="polite">${arrivalsHtml(house)}</section>
 ${behaviourHtml(house)}</main></body></html>`;
@@ -74,12 +74,12 @@ function behaviourHtml({ behaviour: b }: House): string {
   const box = (name: string, label: string, on: boolean): string =>
     `<label class="box"><input type="checkbox" name="${name}"${on ? ' checked' : ''}> ${label}</label>`;
   return `<form method="post" action="/behaviour" aria-label="How it behaves"><h2>How it behaves</h2>
-<p class="quiet">Left empty and unticked, it does as it should. What is kept here counts for every package from now on.</p>
+<p class="quiet">Left empty and unticked, it does as it should. Shares are of the bytes of a package; what is kept here counts for all that come from now on.</p>
 <fieldset><legend>The line</legend>
-${number('cut', 'Cut it once, after', share(b.cut), '% of a package')}
+${number('cut', 'Cut it once, after', share(b.cut), '%')}
 ${number('late', 'Answer after', b.late ? String(b.late) : '', 'seconds')}
 ${box('twice', 'Answer twice', b.twice)}
-${number('lose', 'Lose its disk once, after', share(b.lose), '% of a package')}</fieldset>
+${number('lose', 'Lose its disk once, after', share(b.lose), '%')}</fieldset>
 <fieldset><legend>Names and objects</legend>
 ${box('characters', 'Change signs to -', b.characters)}
 ${number('longest', 'Cut names at', b.longest === null ? '' : String(b.longest), 'characters')}

@@ -108,10 +108,13 @@ function laterFor(
   delivery: DeliveryRow,
 ): (said: string, received: number) => Promise<Error> {
   return async (said, received) => {
-    const tries = received > Number(delivery.received) ? 1 : delivery.tries + 1;
+    // One that was given up and is asked again begins anew.
+    const before = delivery.state === 'unanswered' ? 0 : delivery.tries;
+    const tries = received > Number(delivery.received) ? 1 : before + 1;
     const isOver = tries >= mostTries;
     const isThere = said === '';
-    const state = isOver ? 'unanswered' : isThere ? 'sent' : delivery.state;
+    const going = delivery.state === 'unanswered' ? 'sending' : delivery.state;
+    const state = isOver ? 'unanswered' : isThere ? 'sent' : going;
     const says = said && `${delivery.receiver}: ${said}`;
     await saveTry(database, delivery.id, { state, said: says, tries, received });
     if (isOver)

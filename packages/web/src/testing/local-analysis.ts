@@ -22,7 +22,16 @@ import {
   type PackedSnapshot,
   type SceneSnapshot,
 } from '@renquil/core/scene';
-import { makeOutgoing, type Target } from '@renquil/core/targets';
+import {
+  asItIs,
+  makeOutgoing,
+  taughtBy,
+  withHeard,
+  type Heard,
+  type HeardChange,
+  type Target,
+  type Taught,
+} from '@renquil/core/targets';
 import { proposeNames, runFor, runGate, type Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
@@ -80,9 +89,14 @@ export class LocalAnalysis {
     if (this.#run) this.#tell();
   }
   #aimed: Target | null = null;
-  aim(target: Target | null): void {
-    this.#aimed = target;
+  #heard: Heard | null = null;
+  aim(target: Target | null, heard: Heard | null = null): void {
+    [this.#aimed, this.#heard] = [target, heard];
     if (this.#run) this.#tell();
+  }
+  teach(target: Target, changes: readonly HeardChange[]): Promise<Taught | null> {
+    const { scene, convention } = this.#run!;
+    return Promise.resolve(taughtBy(makeOutgoing(scene, convention, target), changes));
   }
   know(): void {
     // What other scenes say is told to the worker only.
@@ -124,8 +138,9 @@ export class LocalAnalysis {
     this.found.take(packFindings(this.#run!.rows()), true);
     this.standing.set(namingStatisticsOf(this.#run!));
     const run = this.#run!;
-    const outgoing = this.#aimed && makeOutgoing(run.scene, run.convention, this.#aimed);
-    this.gate.set(this.#aimed ? runGate(runFor(run, this.#aimed), outgoing!) : runGate(run));
+    const target = this.#aimed ?? (this.#heard ? asItIs : null);
+    const outgoing = target && withHeard(makeOutgoing(run.scene, run.convention, target), this.#heard);
+    this.gate.set(target ? runGate(runFor(run, target), outgoing!) : runGate(run));
     this.frames.set(framesOf(this.#run!.scene, this.#run!.convention).all);
     this.version.update((n) => n + 1);
   }

@@ -11,6 +11,43 @@ const version = (number: number, revision: number, note: string) => ({
   at,
 });
 
+const handoffs = [
+  {
+    ...{
+      id: 4,
+      revision: 5,
+      author: 'Ines',
+      reason: 'in a hurry',
+      at,
+      target: 'Parts',
+      targetKey: '',
+      readBack: null,
+      files: [],
+    },
+    gate: {
+      ...{ passes: true, blockers: 0, warnings: 0, lines: [] },
+      goes: { objects: 4, faces: 0, materials: 0 },
+      stays: { objects: 0, byWhy: {}, takenAlong: 0 },
+    },
+    deliveries: [
+      {
+        ...{
+          receiver: 'Next',
+          state: 'changed',
+          said: '',
+          tries: 0,
+          job: null,
+          author: 'Ines',
+          at,
+          receipts: 1,
+          settled: 0,
+        },
+        answer: { objects: 4, arrived: 3, changed: 2, reason: null },
+      },
+    ],
+  },
+];
+
 describe('the history', () => {
   const start = async (role: 'artist' | 'viewer' = 'artist') => {
     const bed = await workbenchBed('a : mesh\nb : mesh', { role });
@@ -18,6 +55,7 @@ describe('the history', () => {
     const answer = async (versions: object[], changes: object[]) => {
       bed.http.match('/api/scenes/1/versions').forEach((request) => request.flush({ versions }));
       bed.http.match('/api/scenes/1/history').forEach((request) => request.flush({ changes }));
+      bed.http.match('/api/scenes/1/handoffs').forEach((request) => request.flush({ handoffs }));
       await bed.settle();
       await page.settle();
     };
@@ -35,6 +73,11 @@ describe('the history', () => {
     expect(lines[1]).toContain('no note');
     expect(lines[1]).toContain('as it is now');
     expect(page.text('[data-testid=history-line]')[0]).toContain('Rename 8 objects');
+  });
+  it('lists what was handed off with what receivers answered', async () => {
+    const [line] = (await start()).page.text('[data-testid=handoff-line]');
+    for (const text of ['For Parts', 'past the gate', 'Next: 3 of 4 objects arrived, 2 not as sent'])
+      expect(line).toContain(text);
   });
   it('restores a version as a change that can be undone', async () => {
     const { page, http, open, settle } = await start();

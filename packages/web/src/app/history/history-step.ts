@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { rxResource } from '@angular/core/rxjs-interop';
 import { firstValueFrom, forkJoin } from 'rxjs';
 import { Api } from '../state/api';
-import type { HistoryLine, VersionInfo } from '@renquil/api';
+import type { HandoffInfo, HistoryLine, VersionInfo } from '@renquil/api';
 import { OpenScene } from '../state/open-scene';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
@@ -11,6 +11,7 @@ import { Doing } from '../ui/doing';
 import { lastOf } from '../ui/last-of';
 import { LoadState } from '../ui/load-state';
 import { Tip } from '../ui/tip';
+import { sayDelivery } from './say-delivery';
 
 /** So many lines come at once (docs/api.md). */
 const atOnce = 100;
@@ -32,6 +33,12 @@ export class HistoryStep {
     stream: ({ params: { scene } }) =>
       forkJoin({ versions: this.#api.versions(scene), lines: this.#api.history(scene) }),
   });
+  readonly sent = rxResource({
+    params: () => ({ scene: this.open.info()!.scene.id, tick: this.open.receiptsTick() }),
+    stream: ({ params: { scene } }) => this.#api.handoffs(scene),
+  });
+  readonly handoffs = lastOf<readonly HandoffInfo[]>(this.sent, () => this.open.info()?.scene.id);
+  readonly sayDelivery = sayDelivery;
   readonly #last = lastOf(this.page, () => this.open.info()?.scene.id);
   readonly versions = computed(() => this.#last()?.versions ?? null);
   /** What was read beyond the first page; another state of the scene begins anew. */

@@ -117,7 +117,8 @@ export class JobList {
   }
   title(job: JobInfo): string {
     if (job.kind === 'import') return job.about ?? 'A scene';
-    return `Hand-off of ${this.scenes().find(({ id }) => id === job.scene)?.name ?? 'a scene'}`;
+    const what = job.kind === 'send' ? 'Sending' : 'Hand-off';
+    return `${what} of ${this.scenes().find(({ id }) => id === job.scene)?.name ?? 'a scene'}`;
   }
   cancel(job: JobInfo): void {
     this.#then(this.#api.cancelJob(job.id));

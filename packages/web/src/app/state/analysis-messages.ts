@@ -13,7 +13,7 @@ import type { Convention } from '@renquil/core/names';
 import type { NameProposal, TakeChoices } from '@renquil/core/names/propose';
 import type { Clash, ClashPolicy, RecipeStep } from '@renquil/core/names/recipe';
 import type { ObjectId, PackedSnapshot } from '@renquil/core/scene';
-import type { Target } from '@renquil/core/targets';
+import type { Heard, HeardChange, Target, Taught } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
 
 import type { PackedNames } from './packed-names';
@@ -35,8 +35,15 @@ export type ToAnalysis =
   | { readonly type: 'know'; readonly elsewhere: ToldElsewhere }
   /** What is let pass: counts and the gate go by it from then on. */
   | { readonly type: 'waive'; readonly waivers: readonly Waiver[]; readonly time: WaiverTime }
-  /** What the gate is asked for; null: the scene as it is. */
-  | { readonly type: 'aim'; readonly target: Target | null }
+  /** What the gate is asked for, null: the scene as it is; and what its receiver last answered. */
+  | { readonly type: 'aim'; readonly target: Target | null; readonly heard: Heard | null }
+  /** What the changes of a receiver say of a target. */
+  | {
+      readonly type: 'teach';
+      readonly asked: number;
+      readonly target: Target;
+      readonly changes: readonly HeardChange[];
+    }
   | { readonly type: 'propose'; readonly seq: number; readonly objects: Int32Array }
   /** Nobody wants the names any more: what is under way is called off, what was made is forgotten. */
   | { readonly type: 'stop-proposing' }
@@ -129,5 +136,7 @@ export type FromAnalysis =
     }
   | ({ readonly type: 'fixes' } & FixResult)
   | { readonly type: 'because'; readonly asked: number; readonly proposal: NameProposal | null }
+  /** Null: the target does not work here. */
+  | { readonly type: 'taught'; readonly asked: number; readonly taught: Taught | null }
   | { readonly type: 'preview-error'; readonly seq: number; readonly text: string }
   | { readonly type: 'broken'; readonly text: string };

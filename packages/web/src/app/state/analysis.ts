@@ -11,7 +11,7 @@ import type { Frame } from '@renquil/core/frames';
 import type { Convention } from '@renquil/core/names';
 import type { NameProposal } from '@renquil/core/names/propose';
 import type { ObjectId, PackedSnapshot } from '@renquil/core/scene';
-import type { Target } from '@renquil/core/targets';
+import type { Heard, HeardChange, Target, Taught } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
 import { Subject } from 'rxjs';
 import type {
@@ -109,13 +109,23 @@ export class Analysis implements OnDestroy {
   waive(waivers: readonly Waiver[], time: WaiverTime): void {
     this.#send({ type: 'waive', waivers, time });
   }
-  #aimed: Target | null = null;
-  /** What the gate is asked for from then on; null: the scene as it is. */
-  aim(target: Target | null): void {
-    if (target === this.#aimed) return;
-    this.#aimed = target;
-    this.gate.set(null);
-    this.#send({ type: 'aim', target });
+  #aimed: { readonly target: Target | null; readonly heard: Heard | null } = { target: null, heard: null };
+  /** What the gate is asked for from then on, null: the scene as it is; and what its receiver last answered. */
+  aim(target: Target | null, heard: Heard | null = null): void {
+    if (target === this.#aimed.target && heard === this.#aimed.heard) return;
+    if (target !== this.#aimed.target) this.gate.set(null);
+    this.#aimed = { target, heard };
+    this.#send({ type: 'aim', target, heard });
+  }
+  readonly #teachings = new Map<number, (taught: Taught | null) => void>();
+  #taughtLast = 0;
+  /** What the changes of a receiver say of a target; null: it does not work here. */
+  teach(target: Target, changes: readonly HeardChange[]): Promise<Taught | null> {
+    const asked = ++this.#taughtLast;
+    return new Promise((done) => {
+      this.#teachings.set(asked, done);
+      this.#send({ type: 'teach', asked, target, changes });
+    });
   }
   /** Names for objects; the answer comes by `proposals`, with how far it is by `proposing`. */
   propose(seq: number, objects: readonly ObjectId[]): void {
@@ -193,6 +203,9 @@ export class Analysis implements OnDestroy {
       case 'because':
         this.#whys.get(message.asked)?.(message.proposal);
         return void this.#whys.delete(message.asked);
+      case 'taught':
+        this.#teachings.get(message.asked)?.(message.taught);
+        return void this.#teachings.delete(message.asked);
       case 'broken':
         this.broken.set(message.text);
     }

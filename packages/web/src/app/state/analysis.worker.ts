@@ -13,7 +13,15 @@ import {
   type Scene,
   type SceneSnapshot,
 } from '@renquil/core/scene';
-import { makeOutgoing, type Target } from '@renquil/core/targets';
+import {
+  asItIs,
+  makeOutgoing,
+  taughtBy,
+  withHeard,
+  type Heard,
+  type Target,
+  type Taught,
+} from '@renquil/core/targets';
 import { proposingNames, runFor, runGate, type Gate } from '@renquil/core/workbench';
 import type { FixRequest, FromAnalysis, TakeRequest, ToAnalysis } from './analysis-messages';
 import type { ToldElsewhere } from '@renquil/api';
@@ -51,7 +59,8 @@ function handle(data: ToAnalysis): void {
     else if (data.type === 'hold-to') judge(run!.scene, data.convention);
     else if (data.type === 'know') know(data.elsewhere);
     else if (data.type === 'waive') waive(data);
-    else if (data.type === 'aim') aim(data.target);
+    else if (data.type === 'aim') aim(data);
+    else if (data.type === 'teach') teach(data);
     else if (data.type === 'propose') void propose(data.seq, data.objects);
     else if (data.type === 'stop-proposing') [asked, proposed] = [null, null];
     else if (data.type === 'take') take(data);
@@ -129,19 +138,31 @@ function waive(said: Extract<ToAnalysis, { type: 'waive' }>): void {
 
 /** What the gate is asked for while somebody looks at it; it costs a walk over all that goes. */
 let aimed: Target | null = null;
-function aim(target: Target | null): void {
-  aimed = target;
+let heard: Heard | null = null;
+function aim(said: Extract<ToAnalysis, { type: 'aim' }>): void {
+  ({ target: aimed, heard } = said);
   summarise();
 }
-function gateNow(of: CheckRun): Gate {
-  if (!aimed) return runGate(of);
+function teach({ asked, target, changes }: Extract<ToAnalysis, { type: 'teach' }>): void {
+  let taught: Taught | null = null;
   try {
-    const asked = runFor(of, aimed);
+    if (run) taught = taughtBy(makeOutgoing(run.scene, run.convention, target), changes);
+  } catch {
+    // The gate says of a target that it does not work.
+  }
+  tell({ type: 'taught', asked, taught });
+}
+function gateNow(of: CheckRun): Gate {
+  if (!aimed && !heard) return runGate(of);
+  const target = aimed ?? asItIs;
+  try {
+    const asked = runFor(of, target);
     if (held) asked.waive(held.waivers, held.time);
-    return runGate(asked, makeOutgoing(of.scene, of.convention, aimed));
+    const outgoing = withHeard(makeOutgoing(of.scene, of.convention, target), heard);
+    return runGate(asked, outgoing);
   } catch (error) {
     // A target that does not work here stops the gate for it, and nothing else.
-    tell({ type: 'broken', text: `the target "${aimed.title}" does not work: ${(error as Error).message}` });
+    tell({ type: 'broken', text: `the target "${target.title}" does not work: ${(error as Error).message}` });
     return runGate(of);
   }
 }

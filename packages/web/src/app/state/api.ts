@@ -162,6 +162,20 @@ export class Api {
     this.#ask.json('POST /api/projects/:project/words/rename', { params: { project }, body });
   handoffs = (scene: number) =>
     this.#ask.json('GET /api/scenes/:scene/handoffs', { params: { scene } }).pipe(map((r) => r.handoffs));
+  receivers = (project: string) =>
+    this.#ask
+      .json('GET /api/projects/:project/receivers', { params: { project } })
+      .pipe(map((r) => r.receivers));
+  deliver = (handoff: number, receiver: string) =>
+    this.#ask.json('POST /api/handoffs/:handoff/deliveries', { params: { handoff }, body: { receiver } });
+  receipts = (handoff: number, receiver: string) =>
+    this.#ask.json('GET /api/handoffs/:handoff/receipts/:receiver', { params: { handoff, receiver } });
+  decide = (handoff: number, body: Sent<'POST /api/handoffs/:handoff/decisions'>['body']) =>
+    this.#ask.json('POST /api/handoffs/:handoff/decisions', { params: { handoff }, body });
+  heard = (scene: number, target: string) =>
+    this.#ask
+      .json('GET /api/scenes/:scene/heard', { params: { scene }, query: { target } })
+      .pipe(map((r) => r.heard));
   handOff = (scene: number, body: Sent<'POST /api/scenes/:scene/handoffs'>['body']) =>
     this.#ask.json('POST /api/scenes/:scene/handoffs', { params: { scene }, body });
 }

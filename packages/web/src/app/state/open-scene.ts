@@ -43,6 +43,7 @@ export class OpenScene implements OnDestroy {
     saved: () => this.versions.next(),
     heldTo: (label) => void this.#holdTo(label),
     waived: () => this.waiversTick.update((n) => n + 1),
+    answered: () => this.receiptsTick.update((n) => n + 1),
   });
   #saving: SaveSession | null = null;
   #loaded: LoadedScene | null = null;
@@ -82,6 +83,8 @@ export class OpenScene implements OnDestroy {
   });
   /** Grows when something is let pass, or not any more. */
   readonly waiversTick = signal(0);
+  /** Goes up when a receiver answered. */
+  readonly receiptsTick = signal(0);
   /** Grows when other objects may stay home than before. */
   readonly #homeTick = signal(0);
   readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.sceneNow, this.convention)), {

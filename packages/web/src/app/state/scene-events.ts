@@ -9,6 +9,8 @@ export interface SceneListener {
   heldTo(label: string): void;
   /** Something is let pass, or not any more, or asked to be. */
   waived(): void;
+  /** A receiver answered, or somebody settled what it changed. */
+  answered(): void;
 }
 
 /** What others do to the scene, as the server tells it. Comes back by itself, and asks from the last it was told. */
@@ -55,12 +57,13 @@ export class SceneEvents {
   }
   #hear(data: string): void {
     const { type, revision, label } = readOwn<{
-      type: 'change' | 'version' | 'convention' | 'waivers';
+      type: 'change' | 'version' | 'convention' | 'waivers' | 'receipt';
       revision: number;
       label: string;
     }>(data);
     if (type === 'convention') this.listener.heldTo(label);
     else if (type === 'waivers') this.listener.waived();
+    else if (type === 'receipt') this.listener.answered();
     else if (type === 'version') this.listener.saved();
     else this.listener.changed(revision);
   }

@@ -1,10 +1,9 @@
-import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import type { HandoffInfo, JobInfo, TargetInfo } from '@renquil/api';
 import type { Target } from '@renquil/core/targets';
-import { Analysis } from '../../state/analysis';
 import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
@@ -16,7 +15,6 @@ export class HandoffState {
   readonly #api = inject(Api);
   readonly #jobs = inject(Jobs);
   readonly #open = inject(OpenScene);
-  readonly #analysis = inject(Analysis);
   readonly #toasts = inject(ToastList);
   readonly made = rxResource({
     params: () => this.#open.info()?.scene.id,
@@ -41,13 +39,6 @@ export class HandoffState {
   readonly working = signal(false);
   readonly error = signal('');
 
-  constructor() {
-    effect(() => {
-      const target = this.target();
-      untracked(() => this.#analysis.aim(target));
-    });
-    inject(DestroyRef).onDestroy(() => this.#analysis.aim(null));
-  }
   choose(key: string): void {
     this.#chosen.set(key);
   }

@@ -20,6 +20,7 @@ describe('the hand-off', () => {
     const page = await show(HandoffStep, {}, 'display:flex;width:1100px;height:700px');
     bed.http.expectOne('/api/scenes/1/handoffs').flush({ handoffs: [] });
     (await arrives(bed.http, '/api/projects/p/targets')).flush({ targets: [engine] });
+    (await arrives(bed.http, '/api/projects/p/receivers')).flush({ receivers: [] });
     await bed.settle();
     await page.settle();
     return { ...bed, page };

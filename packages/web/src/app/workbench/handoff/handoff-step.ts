@@ -14,13 +14,15 @@ import { FindingsState } from '../check/findings-state';
 import { LedgerState } from '../ledger/ledger-state';
 import { HandoffState } from './handoff-state';
 import { Tip } from '../../ui/tip';
+import { ReceiverCard } from './receiver-card';
+import { ReceiverState } from './receiver-state';
 
 /** The gate, what goes and what stays home, and the package with its read-back. */
 @Component({
   selector: 'rq-handoff-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, BytesPipe, CountPipe, LoadState, SeverityMark, Tip],
-  providers: [HandoffState],
+  imports: [AgoPipe, BytesPipe, CountPipe, LoadState, ReceiverCard, SeverityMark, Tip],
+  providers: [HandoffState, ReceiverState],
   templateUrl: './handoff-step.html',
   host: { class: 'flex min-h-0 flex-1' },
 })
