@@ -15,6 +15,8 @@ export function receiverApp(house: House): Express {
     helmet({
       contentSecurityPolicy: { directives: { upgradeInsecureRequests: null } },
       strictTransportSecurity: false,
+      // Without it a browser sends a form of ours as one of nobody's.
+      referrerPolicy: { policy: 'same-origin' },
     }),
   );
   app.use(ownNamesOnly);

@@ -90,7 +90,8 @@ export class ReceiptSheet {
   tell(): Promise<void> {
     return this.#settle('told', async () => {
       const meant = this.meant();
-      const says = await this.data.state.tell(meant, this.data.receiver);
+      // All of the receipt is what the receiver is known by, settled or not: what it leaves out would count as left alone.
+      const says = await this.data.state.tell(this.changes(), this.data.receiver);
       this.#toasts.say(
         says.length
           ? `The target knows from now on: ${says.join('; ')}.`
