@@ -1,5 +1,6 @@
 import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
+import { blankBytes } from './blank-bytes.js';
 import { cutBytes } from './cut-bytes.js';
 import { dropFromList, listNames, listUsers, type ListName } from './drop-from-list.js';
 import type { Gltf } from './gltf-json.js';
@@ -65,6 +66,7 @@ export function dropNodes(
   for (const list of listNames) {
     if (list === 'nodes') continue;
     const gone = noLongerUsed(json, list, before.get(list)!);
+    if (list === 'accessors') chunks = blankBytes(json, gone, chunks);
     if (list === 'bufferViews') chunks = cutBytes(json, gone, chunks, counts);
     if (gone.size && !(counts && list === 'bufferViews')) take(json, list, gone);
   }

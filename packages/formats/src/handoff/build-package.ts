@@ -12,6 +12,7 @@ import { splitGlb } from '../gltf/split-glb.js';
 import { writeGltf } from '../gltf/write-gltf.js';
 import { makeReport, reportFile } from '../report/report.js';
 import { writeReport } from '../report/write-report.js';
+import { helperBytes } from './helper-bytes.js';
 import { namesMap } from './names-map.js';
 import { readBack } from './read-back.js';
 import { handoffHtml } from './report-html.js';
@@ -95,6 +96,11 @@ export async function buildPackage(
     tell?.(2);
     back = await readBack(bytes, outgoing);
     if (back.problems.length) throw new RenquilError('handoff-readback', { detail: back.problems[0]! });
+    const leftIn = helperBytes(input.source, outgoing, bytes);
+    if (leftIn !== null) {
+      const detail = `bytes of "${leftIn}", which stays home, are in the file`;
+      throw new RenquilError('handoff-readback', { detail });
+    }
     files.push(...(format === 'glb' ? [{ name: `${file}.glb`, bytes }] : splitGlb(file, bytes)));
   }
   tell?.(3);
