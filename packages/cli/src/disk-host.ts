@@ -18,7 +18,8 @@ export function diskHost(
         return new Uint8Array(readFileSync(path));
       } catch (cause) {
         if (cause instanceof RenquilError) throw cause;
-        if ((cause as NodeJS.ErrnoException).code === 'ENOENT') throw new RenquilError('file-missing', { file: path }, { cause });
+        if ((cause as NodeJS.ErrnoException).code === 'ENOENT')
+          throw new RenquilError('file-missing', { file: path }, { cause });
         throw notDone(path, 'read', cause);
       }
     },

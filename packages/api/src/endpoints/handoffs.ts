@@ -25,7 +25,7 @@ export const gate: Shape<Gate> = object({
   waived: optional(count()),
   lines: list(gateLine),
   target: optional(text()),
-  goes: object({ objects: count(), faces: count(), materials: count() }),
+  goes: object({ objects: count(), faces: count(), materials: count(), bytes: optional(count()) }),
   stays: object({ objects: count(), byWhy: record(count()), takenAlong: count() }),
 });
 /** What a second reader found in the file that was written. */
@@ -67,6 +67,30 @@ export const createHandoff = endpoint({
   }),
   status: 202,
   reply: startedJob,
+});
+
+const named = object({ object: count(), name: text() });
+/** What of a package is other than in the one before it. */
+export const packageChanges = object({
+  renamed: list(object({ object: count(), from: text(), to: text() })),
+  moved: list(named),
+  added: list(named),
+  gone: list(named),
+});
+export const handoffChanges = object({
+  /** The package before for the same target; null: there is none. */
+  before: nullable(object({ id: id(), revision: count(), at: time() })),
+  counts: optional(object({ renamed: count(), moved: count(), added: count(), gone: count() })),
+  /** The first 200 of each. */
+  first: optional(packageChanges),
+});
+
+export const getHandoffChanges = endpoint({
+  method: 'get',
+  path: '/api/handoffs/:handoff/changes',
+  needs: 'viewer',
+  says: 'What of a package is other than in the one before it for the same target: names, places, objects.',
+  reply: handoffChanges,
 });
 
 export const getHandoffFile = endpoint({

@@ -55,6 +55,7 @@ export const endpoints = {
   listProjectReceivers: deliveries.listProjectReceivers,
   getOpenApi: documents.getOpenApi,
   createHandoff: handoffs.createHandoff,
+  getHandoffChanges: handoffs.getHandoffChanges,
   getHandoffFile: handoffs.getHandoffFile,
   getHandoffPackage: handoffs.getHandoffPackage,
   listSceneHandoffs: handoffs.listSceneHandoffs,

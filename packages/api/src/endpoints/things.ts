@@ -12,7 +12,7 @@ import {
   learned,
 } from './conventions.js';
 import { decision, deliveryInfo, heard, keptReceipt } from './deliveries.js';
-import { gate, readBack, handoffInfo } from './handoffs.js';
+import { gate, readBack, handoffChanges, handoffInfo, packageChanges } from './handoffs.js';
 import { invitationInfo, invited } from './invitations.js';
 import { startedJob, jobInfo } from './jobs.js';
 import { memberInfo } from './members.js';
@@ -45,6 +45,7 @@ export const things = {
   FittedConvention: fittedConvention,
   FoundObject: foundObject,
   Gate: gate,
+  HandoffChanges: handoffChanges,
   HandoffInfo: handoffInfo,
   Heard: heard,
   HistoryLine: historyLine,
@@ -60,6 +61,7 @@ export const things = {
   NearWord: nearWord,
   NewChange: newChange,
   OpenedScene: openedScene,
+  PackageChanges: packageChanges,
   PinnedConvention: pinnedConvention,
   ProjectName: projectName,
   ReadBack: readBack,
@@ -93,6 +95,7 @@ export type DemoPerson = Of<typeof demoPerson>;
 export type FittedConvention = Of<typeof fittedConvention>;
 export type FoundObject = Of<typeof foundObject>;
 export type Gate = Of<typeof gate>;
+export type HandoffChanges = Of<typeof handoffChanges>;
 export type HandoffInfo = Of<typeof handoffInfo>;
 export type HistoryLine = Of<typeof historyLine>;
 export type InvitationInfo = Of<typeof invitationInfo>;

@@ -7,3 +7,4 @@ export * from './target-finding.js';
 export * from './target.js';
 export * from './heard.js';
 export * from './taught-by.js';
+export { notTakenBy } from './not-taken.js';

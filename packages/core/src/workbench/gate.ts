@@ -29,7 +29,13 @@ export interface Gate {
   readonly lines: readonly GateLine[];
   /** What it is asked for; left out: no target. */
   readonly target?: string;
-  readonly goes: { readonly objects: number; readonly faces: number; readonly materials: number };
+  readonly goes: {
+    readonly objects: number;
+    readonly faces: number;
+    readonly materials: number;
+    /** Of the shapes, each once, as they are when unpacked; left out by what was judged before they were counted. */
+    readonly bytes?: number;
+  };
   readonly stays: {
     readonly objects: number;
     readonly byWhy: Readonly<Record<string, number>>;
@@ -77,9 +83,15 @@ export function runGate(
       objects: going.length,
       faces: going.reduce((sum, o) => sum + (o.shape === null ? 0 : (scene.shapes[o.shape]?.faces ?? 0)), 0),
       materials: new Set(going.flatMap((object) => object.materials)).size,
+      bytes: bytesOf(scene, going),
     },
     stays: { objects: home.all.size, byWhy: countWhys(home), takenAlong: home.takenAlong.length },
   };
+}
+
+function bytesOf(scene: Scene, going: readonly SceneObject[]): number {
+  const shapes = new Set(going.flatMap(({ shape }) => (shape === null ? [] : [shape])));
+  return [...shapes].reduce((sum, shape) => sum + (scene.shapes[shape]?.bytes ?? 0), 0);
 }
 
 interface Counted {

@@ -9,3 +9,4 @@ export * from './row-list.js';
 export * from './shape-words.js';
 export * from './slot-rows.js';
 export * from './tree-rows.js';
+export * from './goes-tree.js';

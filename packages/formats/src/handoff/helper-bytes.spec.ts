@@ -1,6 +1,5 @@
 import type { ObjectId } from '@renquil/core/scene';
 import { seededRandom } from '@renquil/core/testing';
-import type { Gltf } from '../gltf/gltf-json.js';
 import { readGltf } from '../gltf/read-gltf.js';
 import { writeGltf } from '../gltf/write-gltf.js';
 import { makeGlb } from '../testing/make-glb.js';

@@ -1,2 +1,3 @@
 export * from './build-package.js';
 export * from './read-back.js';
+export * from './compare-packages.js';

@@ -31,6 +31,13 @@ export function listHandoffs(sql: Sql, scene: number): Promise<HandoffRow[]> {
 export function findHandoff(sql: Sql, handoff: number): Promise<HandoffRow | null> {
   return sql.one(`${columns} WHERE h.id = ?`, [handoff]);
 }
+/** The newest hand-off of the same scene for the same target before one. */
+export function handoffBefore(sql: Sql, handoff: number): Promise<HandoffRow | null> {
+  return sql.one(
+    `${columns} JOIN handoff n ON n.scene_id = h.scene_id AND n.target_key = h.target_key WHERE n.id = ? AND h.id < n.id ORDER BY h.id DESC LIMIT 1`,
+    [handoff],
+  );
+}
 /** The files of a package. */
 export function listHandoffFiles(sql: Sql, handoff: number): Promise<HandoffFileRow[]> {
   return sql.rows(

@@ -31,6 +31,7 @@ import { listHandoffReceipts } from './deliveries/list-receipts.js';
 import { listProjectReceivers } from './deliveries/list-receivers.js';
 import { getOpenApi } from './documents/get-open-api.js';
 import { createHandoff } from './handoffs/create-handoff.js';
+import { getHandoffChanges } from './handoffs/get-handoff-changes.js';
 import { getHandoffFile } from './handoffs/get-handoff-file.js';
 import { getHandoffPackage } from './handoffs/get-handoff-package.js';
 import { listSceneHandoffs } from './handoffs/list-handoffs.js';
@@ -127,6 +128,7 @@ export const routeRegistry: readonly Route[] = [
   listProjectReceivers,
   getOpenApi,
   createHandoff,
+  getHandoffChanges,
   getHandoffFile,
   getHandoffPackage,
   listSceneHandoffs,

@@ -25,6 +25,7 @@ export const taskLimits: Readonly<Record<'small' | 'large', TaskLimits>> = {
 const words: Readonly<Record<TaskName, string>> = {
   'build-handoff': 'Building this package',
   'check-version': 'Checking this version',
+  'compare-packages': 'Comparing these packages',
   'try-target': 'Trying this target',
   'count-words': 'Counting the words of this scene',
   'fit-conventions': 'Reading these names by each convention',

@@ -1,6 +1,7 @@
 import { buildHandoffTask } from './build-handoff.js';
 import { tryTargetTask } from './try-target.js';
 import { checkVersionTask } from './check-version.js';
+import { comparePackagesTask } from './compare-packages.js';
 import { countWordsTask } from './count-words.js';
 import { fitConventionsTask } from './fit-conventions.js';
 import { learnConventionTask } from './learn-convention.js';
@@ -16,6 +17,7 @@ export const taskRegistry = {
   'build-handoff': buildHandoffTask,
   'check-version': checkVersionTask,
   'try-target': tryTargetTask,
+  'compare-packages': comparePackagesTask,
   'count-words': countWordsTask,
   'fit-conventions': fitConventionsTask,
   'learn-convention': learnConventionTask,

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { NodeIO } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
+import type { HandoffChanges } from '@renquil/api';
 import { unzipSync } from 'fflate';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import type { Client } from '../../testing/client.js';
@@ -72,6 +73,24 @@ describe('handing off', () => {
     };
     expect(manifest.reason).toBe('a look for the light team');
     for (const file of manifest.files) expect(packed!.files).toContain(jasmine.objectContaining(file));
+  });
+  it('is compared with the package before it for the same target', async () => {
+    const hand = async (revision: number): Promise<number> => {
+      const reason = 'a look for the light team';
+      const { body } = await ines.post<{ job: number }>('/api/scenes/2/handoffs', { revision, reason });
+      return (await ines.job(body.job)).result!.handoff;
+    };
+    const first = await hand(0);
+    const changes = (id: number) => mo.get<HandoffChanges>(`/api/handoffs/${id}/changes`);
+    expect((await changes(first)).body).toEqual({ before: null });
+    const names = new TextDecoder().decode(await mo.bytes(`/api/handoffs/${first}/files/names.csv`));
+    const from = /^2,([^,]*),/m.exec(names)![1]!;
+    const edits = [{ kind: 'rename', object: 2, from, to: 'renamed_geo' }];
+    await mo.post('/api/scenes/2/changes', { id: crypto.randomUUID(), base: 0, label: 'x', edits });
+    const { body } = await changes(await hand(1));
+    expect(body.before).toEqual(jasmine.objectContaining({ id: first, revision: 0 }));
+    expect(body.counts).toEqual({ renamed: 1, moved: 0, added: 0, gone: 0 });
+    expect(body.first!.renamed[0]!.to).toBe('renamed_geo');
   });
   it('knows no file and no package that is not there', async () => {
     expect(await mo.refused('GET', '/api/handoffs/1/files/passwd')).toBe('not-found');

@@ -162,6 +162,8 @@ export class Api {
     this.#ask.json('POST /api/projects/:project/words/rename', { params: { project }, body });
   handoffs = (scene: number) =>
     this.#ask.json('GET /api/scenes/:scene/handoffs', { params: { scene } }).pipe(map((r) => r.handoffs));
+  handoffChanges = (handoff: number) =>
+    this.#ask.json('GET /api/handoffs/:handoff/changes', { params: { handoff } });
   receivers = (project: string) =>
     this.#ask
       .json('GET /api/projects/:project/receivers', { params: { project } })

@@ -6,7 +6,7 @@ import { ruleCheckId } from '@renquil/core/checks';
 import { CompiledConvention, partsConvention, slotOf } from '@renquil/core/names';
 import { factsOf, tellFacts, type QueryFacts } from '@renquil/core/query';
 import { Scene } from '@renquil/core/scene';
-import { mayChangeHome, staysHome } from '@renquil/core/targets';
+import { mayChangeHome, staysHome, type StaysHome } from '@renquil/core/targets';
 import { firstValueFrom, Subject } from 'rxjs';
 import { Analysis } from './analysis';
 import { Api } from './api';
@@ -87,6 +87,8 @@ export class OpenScene implements OnDestroy {
   readonly receiptsTick = signal(0);
   /** Grows when other objects may stay home than before. */
   readonly #homeTick = signal(0);
+  /** What stays home for whom it is looked at just now, in place of `home` where it is drawn; null: nobody in particular. */
+  readonly homeFor = signal<StaysHome | null>(null);
   readonly home = computed(() => (this.#homeTick(), this.held(), staysHome(this.sceneNow, this.convention)), {
     equal: (a, b) => sameSet(a.all, b.all),
   });

@@ -12,16 +12,18 @@ import { CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
 import { FindingsState } from '../check/findings-state';
 import { LedgerState } from '../ledger/ledger-state';
+import { GoesPane } from './goes-pane';
 import { HandoffState } from './handoff-state';
 import { Tip } from '../../ui/tip';
 import { ReceiverCard } from './receiver-card';
+import { SinceBefore } from './since-before';
 import { ReceiverState } from './receiver-state';
 
 /** The gate, what goes and what stays home, and the package with its read-back. */
 @Component({
   selector: 'rq-handoff-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, BytesPipe, CountPipe, LoadState, ReceiverCard, SeverityMark, Tip],
+  imports: [AgoPipe, BytesPipe, CountPipe, GoesPane, LoadState, ReceiverCard, SeverityMark, SinceBefore, Tip],
   providers: [HandoffState, ReceiverState],
   templateUrl: './handoff-step.html',
   host: { class: 'flex min-h-0 flex-1' },
@@ -50,6 +52,8 @@ export class HandoffStep {
     (this.analysis.gate()?.lines ?? []).filter(({ wrong, waived }) => !wrong && !waived),
   );
   readonly showsFine = signal(false);
+  /** What goes and what stays is looked at, in place of the gate. */
+  readonly looking = signal(false);
   readonly stays = computed(() => Object.entries(this.analysis.gate()?.stays.byWhy ?? {}));
   readonly needsReason = computed(() => !(this.analysis.gate()?.passes ?? true));
   readonly mayHandOff = computed(
@@ -67,6 +71,11 @@ export class HandoffStep {
         title: 'Hand off: pack and read back',
         off: () => !this.mayHandOff(),
         run: () => this.go(),
+      },
+      {
+        id: 'goes-and-stays',
+        title: 'Look at what goes and what stays home',
+        run: () => this.looking.set(true),
       },
       { id: 'work-copy', title: 'Download a work copy', run: () => void this.state.workCopy() },
     ]);

@@ -301,7 +301,7 @@ export class Viewport {
   }
   #wish(): DrawWish {
     return {
-      home: this.#open.home().all,
+      home: (this.#open.homeFor() ?? this.#open.home()).all,
       helpers: this.helpersAs(),
       only: this.ledger.isolated(),
     };
