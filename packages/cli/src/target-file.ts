@@ -2,6 +2,7 @@ import { RenquilError } from '@renquil/core/errors';
 import { asItIs, shippedTargets, type Target } from '@renquil/core/targets';
 import { parseTarget } from '@renquil/formats/schemas';
 import type { Host } from './host.js';
+import type { Remote } from './remote.js';
 import { readJson } from './scene-file.js';
 
 /** A target file, or one that comes with Renquil by its name; without one the scene as it is. */
@@ -18,4 +19,12 @@ export function openTarget(given: string | undefined, host: Host): Target {
       detail: `There is no target file ${given}, and none of that name: ${names}.`,
     });
   }
+}
+
+/** The target of the project of a token, by its key or title; else as without a server. */
+export async function openRemoteTarget(given: string, remote: Remote, host: Host): Promise<Target> {
+  const params = { project: (await remote.about()).project.slug };
+  const { targets } = await remote.json('GET /api/projects/:project/targets', { params });
+  const one = targets.find(({ key, target }) => key === given || target.title === given);
+  return one?.target ?? openTarget(given, host);
 }

@@ -23,7 +23,7 @@ import type { Host } from '../host.js';
 import { oneOf } from '../one-of.js';
 import { Remote, remoteOptions } from '../remote.js';
 import { openFile, readJson } from '../scene-file.js';
-import { openTarget } from '../target-file.js';
+import { openRemoteTarget, openTarget } from '../target-file.js';
 
 /** What findings are measured by beside the checks. */
 interface Measure {
@@ -69,6 +69,8 @@ async function ofScenes(scenes: readonly string[], values: Values, host: Host): 
     ? openConvention(values['convention'] as string | undefined, host, values['facing'] as string | undefined)
     : null;
   const { waivers, baseline } = measureOf(values, host);
+  const wanted = values['target'] as string | undefined;
+  const target = wanted === undefined ? null : await openRemoteTarget(wanted, remote, host);
   const files: ReportFile[] = [];
   for (const scene of scenes) {
     const id = await remote.sceneId(scene);
@@ -76,11 +78,15 @@ async function ofScenes(scenes: readonly string[], values: Values, host: Host): 
     const about = await remote.json('GET /api/scenes/:scene', { params });
     const { name } = about.scene;
     const read = readGltf(await remote.bytes('GET /api/scenes/:scene/copy', { params }), `${name}.glb`);
-    const run = judge(read.scene, own ?? new CompiledConvention(parseConvention(about.convention.body)));
+    const convention = own ?? new CompiledConvention(parseConvention(about.convention.body));
+    const run = judge(read.scene, target ? conventionFor(convention, target) : convention);
     const held = await remote.json('GET /api/scenes/:scene/waivers', { params });
     const granted = held.waivers.filter(({ state }) => state === 'granted');
     run.waive([...granted.map(asInFile), ...waivers], waiverTime(new Date(), held.version));
-    files.push(reportFile(name, run, baseline));
+    const report = reportFile(name, run, baseline);
+    files.push(
+      target ? withTarget(report, read.scene, outgoingOf(run, read.source, target), baseline) : report,
+    );
   }
   return files;
 }
@@ -100,7 +106,7 @@ export const check: Command = {
   name: 'check',
   says: 'Runs the checks over files, or with --server over scenes of it by their own conventions. Ends with 1 when something is found at or above --fail-on that is neither waived nor in the baseline.',
   usage:
-    'renquil check FILE... [--convention C.json] [--facing +Z|-Z|+X|-X] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note] [--target T.json|engine|parts|names] [--waivers W.json] [--baseline B.json] [--write-baseline B.json]\n       renquil check SCENE... --server URL [--token-file F] ...',
+    'renquil check FILE... [--convention C.json] [--facing +Z|-Z|+X|-X] [--format text|json|sarif|junit|csv|html] [--out F] [--fail-on blocker|warning|note] [--target T.json|engine|parts|names] [--waivers W.json] [--baseline B.json] [--write-baseline B.json]\n       renquil check SCENE... --server URL [--token-file F] [--target KEY] ...',
   options: {
     convention: { type: 'string' },
     facing: { type: 'string' },

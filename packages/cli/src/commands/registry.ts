@@ -1,6 +1,7 @@
 import type { Command } from '../command.js';
 import { apply } from './apply.js';
 import { check } from './check.js';
+import { conventions } from './conventions.js';
 import { handoff } from './handoff.js';
 import { learn } from './learn.js';
 import { outline } from './outline.js';
@@ -14,6 +15,7 @@ import { watch } from './watch.js';
 export const commandRegistry: readonly Command[] = [
   apply,
   check,
+  conventions,
   handoff,
   learn,
   outline,
