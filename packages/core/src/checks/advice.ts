@@ -94,7 +94,7 @@ const table: Readonly<Record<string, Advice>> = {
     'What reads side, place or type out of names reads nothing, or something wrong.',
   ),
   'negative-scale': of(
-    'Bake the scale into the shape (Arrange), which turns its faces back.',
+    'Pick it with all below it and bake the scale into their shapes (Arrange, Zero), which turns their faces back.',
     'Faces are seen from inside, and rigs bend the wrong way.',
   ),
   'no-layer': of('Put it into a layer in Arrange.', 'What is switched by layers leaves it out.'),

@@ -1,5 +1,7 @@
 import { determinant3 } from '../../math/mat4.js';
 import { toMatrix } from '../../math/transform.js';
+import { planOnFork } from '../../plans/plan-on-fork.js';
+import { planZero } from '../../plans/plan-zero.js';
 import { defineCheck } from '../check.js';
 
 /** A local transform that turns handedness: faces look inside out to whoever does not expect it. */
@@ -29,5 +31,17 @@ export const negativeScale = defineCheck({
       message: 'mirrored',
       data: { name, axis: 'XYZ'[axis]!, scale: Number(local.s[axis]!.toPrecision(3)) },
     };
+  },
+  // What hangs below takes the mirroring over, and is worked in as well: all is seen where it was.
+  fix({ id }, { scene }) {
+    const plan = planOnFork(scene, (fork, run) => {
+      for (const { id: at } of [...fork.walk(id)]) {
+        if (determinant3(toMatrix(fork.get(at).local)) >= 0) continue;
+        const step = planZero(fork, [at], ['scale']);
+        if (!step.ok) return step;
+        run(step.edits);
+      }
+    });
+    return plan.ok ? plan.edits : null;
   },
 });
