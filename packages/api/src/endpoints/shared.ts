@@ -1,5 +1,5 @@
 import type { NamingStatistics } from '@renquil/core/checks';
-import { object, record } from '../objects.js';
+import { list, object, record } from '../objects.js';
 import { nullable, optional, type Shape } from '../shape.js';
 import { count, flag, id, text, time } from '../values.js';
 
@@ -33,6 +33,8 @@ export const sceneSummary = object({
   standing: nullable(standing),
   /** False for the moment between a change and its judgement. */
   judged: flag(),
+  /** What the gate says for the targets that it was handed off to; left out: none was asked. */
+  ready: optional(list(object({ key: text(), title: text(), blockers: count(), warnings: count() }))),
   updatedAt: time(),
   updatedBy: text(),
 });

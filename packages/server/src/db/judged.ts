@@ -8,9 +8,10 @@ export async function saveJudged(
   sql: Sql,
   scene: number,
   revision: number,
-  { standing, shapes, facing }: Judged,
+  { standing, shapes, facing, ready }: Judged,
 ): Promise<void> {
   if (!(await saveStanding(sql, scene, revision, standing))) return;
   await saveShapeWords(sql, scene, shapes);
   await saveFacing(sql, scene, facing);
+  if (ready) await sql.run('UPDATE scene SET readiness = ? WHERE id = ?', [JSON.stringify(ready), scene]);
 }

@@ -14,6 +14,8 @@ export interface SceneRow {
   readonly objects: number;
   readonly standing: string | null;
   readonly standing_revision: number | null;
+  /** JSON; null: it was handed off to no target. */
+  readonly readiness: string | null;
   readonly updated_at: Date;
   readonly updated_by_name: string;
   /** When it was put in the bin; null: it was not. */
@@ -49,7 +51,7 @@ export interface LockedScene {
 }
 
 const sceneColumns = `SELECT s.id, s.project_id, s.name, s.source_name, s.source_file, s.thumbnail_file, s.revision, s.objects, s.standing,
-  s.standing_revision, s.convention_id, s.convention_revision, s.shipped_convention, s.convention_settled, c.name AS convention_name, s.updated_at, s.binned_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
+  s.standing_revision, s.readiness, s.convention_id, s.convention_revision, s.shipped_convention, s.convention_settled, c.name AS convention_name, s.updated_at, s.binned_at, a.name AS updated_by_name, v.number AS version, v.revision AS version_revision
   FROM scene s JOIN account a ON a.id = s.updated_by
   LEFT JOIN convention c ON c.id = s.convention_id
   LEFT JOIN version v ON v.scene_id = s.id AND v.number = (SELECT MAX(number) FROM version WHERE scene_id = s.id)`;

@@ -92,6 +92,36 @@ export async function saveTarget(
   await sql.run('UPDATE target SET revision = ? WHERE id = ?', [revision, id]);
   return { id, revision };
 }
+/** Targets that a scene is handed off to at most that it is judged for. */
+const mostUsual = 5;
+/** The targets that a scene was handed off to, the last first; the scene as it is is none. */
+export async function usualTargets(
+  sql: Sql,
+  project: number,
+  scene: number,
+): Promise<{ readonly key: string; readonly target: Target }[]> {
+  const rows = await sql.rows<{ target_key: string }>(
+    `SELECT target_key FROM handoff WHERE scene_id = ? AND target_key <> '' GROUP BY target_key ORDER BY MAX(id) DESC LIMIT ${mostUsual}`,
+    [scene],
+  );
+  const found = await Promise.all(
+    rows.map(async ({ target_key: key }) => {
+      // One that was taken off the list is nothing to be ready for.
+      const target = await targetByKey(sql, project, key).catch(() => null);
+      return target ? [{ key, target }] : [];
+    }),
+  );
+  return found.flat();
+}
+/** Scenes that were handed off to a target: what the gate says of them may be another once it changes. */
+export async function scenesHandedTo(sql: Sql, project: number, key: string): Promise<number[]> {
+  const rows = await sql.rows<{ id: number }>(
+    `SELECT DISTINCT s.id FROM handoff h JOIN scene s ON s.id = h.scene_id
+     WHERE s.project_id = ? AND s.binned_at IS NULL AND h.target_key = ? LIMIT 500`,
+    [project, key],
+  );
+  return rows.map(({ id }) => id);
+}
 /** Takes a target off the list. @returns its title; null: there is none */
 export async function dropTarget(sql: Sql, project: number, target: number): Promise<string | null> {
   const row = await sql.one<TargetRow>(`${newest} AND t.id = ?`, [project, target]);

@@ -68,6 +68,8 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       handedOff(input.targetKey ? `${label} to ${target.title}` : label, input.reason),
       { scene: scene.id },
     );
+    // From now on it is judged for this target too.
+    if (input.targetKey) services.refresher.soon(scene.id, 1000);
     return { handoff };
   };
 };

@@ -1,5 +1,6 @@
 import { pinnedOf } from '../db/conventions.js';
 import { findScene, insertSnapshot, scenesBehind, snapshotBefore } from '../db/scenes.js';
+import { usualTargets } from '../db/targets.js';
 import { heldWaivers } from '../db/waivers.js';
 import { saveJudged } from '../db/judged.js';
 import { snapshotEvery } from '../scenes/scene-keeper.js';
@@ -68,7 +69,8 @@ export async function refresh(services: Services, scene: number): Promise<void> 
   const long = row.revision - (await snapshotBefore(database, scene, row.revision)) >= snapshotEvery;
   const { body: convention } = await pinnedOf(database, row);
   const held = await heldWaivers(database, row);
-  const made = await pool.run('refresh', { stored, convention, held, snapshot: long });
+  const targets = await usualTargets(database, row.project_id, scene);
+  const made = await pool.run('refresh', { stored, convention, held, targets, snapshot: long });
   await database.transaction((sql) => saveJudged(sql, scene, row.revision, made.judged));
   if (made.snapshot) await insertSnapshot(database, scene, row.revision, made.snapshot);
 }

@@ -2,6 +2,7 @@ import { CheckRun } from '@renquil/core/checks';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
 import type { HeldWaivers } from '../db/waivers.js';
 import { judgedBy, type Judged } from './judged.js';
+import { readinessOf, type KeyedTarget } from './readiness.js';
 import { openStored, packScene, type StoredScene } from './stored-scene.js';
 
 /** What is known of the scene now, and, when asked, a new snapshot so that the log to replay stays short. */
@@ -9,6 +10,8 @@ export function refreshTask(input: {
   stored: StoredScene;
   convention: Convention;
   held: HeldWaivers;
+  /** Those that it was handed off to. */
+  targets: readonly KeyedTarget[];
   snapshot: boolean;
 }): {
   judged: Judged;
@@ -18,5 +21,6 @@ export function refreshTask(input: {
   const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all();
   run.waive(input.held.waivers, input.held.time);
-  return { judged: judgedBy(run), snapshot: input.snapshot ? packScene(scene) : null };
+  const judged = { ...judgedBy(run), ready: readinessOf(run, input.held, input.targets) };
+  return { judged, snapshot: input.snapshot ? packScene(scene) : null };
 }

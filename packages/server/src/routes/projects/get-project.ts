@@ -5,6 +5,7 @@ import { shippedConventions } from '@renquil/core/names';
 import { listAudit, listTrend } from '../../db/projects.js';
 import { listScenes, type SceneRow } from '../../db/scenes.js';
 import { defineRoute } from '../../http/route.js';
+import type { Ready } from '../../tasks/readiness.js';
 
 export function sceneSummary(row: SceneRow) {
   return {
@@ -19,6 +20,7 @@ export function sceneSummary(row: SceneRow) {
     standing: row.standing === null ? null : readOwn<NamingStatistics>(row.standing),
     /** False for the moment between a change and its judgement. */
     judged: row.standing_revision === row.revision,
+    ...(row.readiness === null ? {} : { ready: readOwn<Ready[]>(row.readiness) }),
     updatedAt: row.updated_at,
     updatedBy: row.updated_by_name,
   };

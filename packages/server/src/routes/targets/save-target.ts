@@ -1,11 +1,11 @@
 import { endpoints } from '@renquil/api';
 import { parseTarget } from '@renquil/formats/schemas';
 import { recordAudit } from '../../db/projects.js';
-import { saveTarget } from '../../db/targets.js';
+import { saveTarget, scenesHandedTo } from '../../db/targets.js';
 import { defineRoute } from '../../http/route.js';
 
 export const saveProjectTarget = defineRoute(endpoints.saveProjectTarget, {
-  async handle({ project, account, body }, { database }) {
+  async handle({ project, account, body }, { database, refresher }) {
     const target = parseTarget({ ...(body.target as object), renquil: 'target/1' });
     const { base, note } = body;
     const made = await database.transaction(async (sql) => {
@@ -17,6 +17,8 @@ export const saveProjectTarget = defineRoute(endpoints.saveProjectTarget, {
       );
       return kept;
     });
+    for (const scene of await scenesHandedTo(database, project.id, String(made.id)))
+      refresher.soon(scene, 100);
     return { json: made };
   },
 });

@@ -1,20 +1,21 @@
 import { createHash } from 'node:crypto';
-import type { HandoffInfo, TargetInfo } from '@renquil/api';
+import type { HandoffInfo, LibraryInfo, SceneSummary, TargetInfo } from '@renquil/api';
 import { shippedTargets } from '@renquil/core/targets';
 import { readGltf, readRows } from '@renquil/formats';
 import { unzipSync } from 'fflate';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
+import { until } from '../../testing/until.js';
 
 describe('targets of a project', () => {
   let server: TestServer;
   let mo: Client;
   let ines: Client;
   const path = '/api/projects/brannick-pass/targets';
-  /** Without the one of another spec here. */
+  /** Without those of other specs here. */
   const list = async () =>
     (await mo.get<{ targets: TargetInfo[] }>(path)).body.targets.filter(
-      ({ target }) => target.title !== 'Crew app',
+      ({ target }) => !target.title.endsWith(' app'),
     );
   beforeAll(async () => {
     server = await startTestServer();
@@ -121,5 +122,21 @@ describe('targets of a project', () => {
     expect(text('report.html')).toContain('Crew app');
     expect(text('report.html')).toContain('a first look');
     expect(text('report.html')).toContain('src="data:image/png;base64,');
+  });
+  it('is what a scene is judged for in the library once it was handed off to it, and anew when it changes', async () => {
+    const ready = async (): Promise<SceneSummary['ready']> =>
+      (await mo.get<LibraryInfo>('/api/projects/brannick-pass')).body.scenes.find(({ id }) => id === 2)!
+        .ready;
+    expect(await ready()).toBeUndefined();
+    const target = { title: 'Stage app', format: 'glb' };
+    const { id } = (await ines.put<{ id: number }>(path, { target, base: 0, note: '' })).body;
+    const asking = { revision: 0, reason: 'a first look', target: String(id) };
+    await ines.job((await ines.post<{ job: number }>('/api/scenes/2/handoffs', asking)).body.job);
+    await until(async () => (await ready())?.length === 1);
+    const [before] = (await ready())!;
+    expect(before).toEqual(jasmine.objectContaining({ key: String(id), title: 'Stage app' }));
+    // It takes hardly anything from now on.
+    await ines.put(path, { target: { ...target, budgets: { objects: 1 } }, base: 1, note: '' });
+    await until(async () => (await ready())![0]!.blockers > before!.blockers);
   });
 });

@@ -4,7 +4,7 @@ import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideTrash2 } from '@ng-icons/lucide';
 import type { SceneSummary } from '@renquil/api';
 import { AgoPipe } from '../ui/ago';
-import { CountPipe } from '../ui/count';
+import { count, CountPipe } from '../ui/count';
 import { SeverityMark } from '../ui/severity-mark';
 import { Tip } from '../ui/tip';
 
@@ -85,6 +85,14 @@ import { Tip } from '../ui/tip';
                   ><rq-severity of="clear" />ready</span
                 >
               }
+              @for (one of scene.ready ?? []; track one.key) {
+                <span
+                  class="block max-w-40 truncate text-small text-ink-2"
+                  data-testid="ready-for"
+                  [rqTip]="sayReady(one)"
+                  >{{ sayReady(one) }}</span
+                >
+              }
             </td>
             <td class="text-small whitespace-nowrap text-ink-2">
               {{ scene.updatedBy.split(' ')[0] }}, {{ scene.updatedAt | ago }}
@@ -117,6 +125,10 @@ export class SceneTable {
   readonly unsent = input.required<ReadonlyMap<number, number>>();
   readonly binned = output<SceneSummary>();
 
+  /** What the gate says for a target. */
+  sayReady({ title, blockers }: NonNullable<SceneSummary['ready']>[number]): string {
+    return blockers ? `${count(blockers)} for ${title}` : `ready for ${title}`;
+  }
   /** Of the names that are held to the convention, how many fit, in percent. */
   share({ standing }: SceneSummary): number {
     return standing?.named ? Math.floor((100 * standing.fitting) / standing.named) : 100;
