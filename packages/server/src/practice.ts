@@ -7,7 +7,7 @@ import type { Flags } from './flags.js';
 import type { KnownReceiver } from './sending/receiver-line.js';
 
 /** What it is called, on pages and in the database. */
-export const practiceTitle = 'Practice receiver';
+const practiceTitle = 'Practice receiver';
 const program = fileURLToPath(new URL('../../receiver/dist/main.js', import.meta.url));
 
 /** The practice receiver, as a process of its own; the server goes on without it when it ends. */

@@ -58,7 +58,7 @@ describe('the gate', () => {
       'cabin_ctrl : control\n  L_door001_steel_geo : mesh\ncut_vent bad : mesh\nref_line : helper',
     );
     expect(made.passes).toBeTrue();
-    expect(made.goes).toEqual({ objects: 2, faces: 12, materials: 0 });
+    expect(made.goes).toEqual({ objects: 2, faces: 12, materials: 0, bytes: 0 });
     expect(made.stays).toEqual({ objects: 2, byWhy: { 'cut_*': 1, 'ref_*': 1 }, takenAlong: 0 });
   });
   it('lists only what it asks: a template is not asked of an asset that names none', () => {

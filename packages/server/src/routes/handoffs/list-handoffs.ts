@@ -3,7 +3,7 @@ import { endpoints, type HandoffInfo } from '@renquil/api';
 import { listDeliveries } from '../../db/deliveries.js';
 import { listHandoffFiles, listHandoffs } from '../../db/handoffs.js';
 import { defineRoute } from '../../http/route.js';
-import { deliveryJson } from '../deliveries/delivery-json.js';
+import { deliveryJson } from '../../services/delivery-json.js';
 
 export const listSceneHandoffs = defineRoute(endpoints.listSceneHandoffs, {
   async handle({ scene }, { database }) {

@@ -1,6 +1,6 @@
 import type { Before, DeliveryInfo, Receipt } from '@renquil/api';
 import { readOwn } from '@renquil/core/own-json';
-import type { DeliveryRow } from '../../db/deliveries.js';
+import type { DeliveryRow } from '../db/deliveries.js';
 
 /** A delivery as pages see it. One that nobody is at, and that has no receipt, is unanswered. */
 export function deliveryJson(row: DeliveryRow): Before<DeliveryInfo> {
