@@ -99,7 +99,10 @@ export class TargetTrial {
   });
   readonly #info = lastOf(this.library, () => this.project());
   readonly triesAll = signal(false);
-  readonly #all = computed(() => this.#info()?.scenes ?? []);
+  /** Those that are worked on come first: the few that are tried at once are of them. */
+  readonly #all = computed(() =>
+    [...(this.#info()?.scenes ?? [])].sort((a, b) => b.updatedAt.localeCompare(a.updatedAt)),
+  );
   readonly scenes = computed(() => (this.triesAll() ? this.#all() : this.#all().slice(0, few)));
   readonly more = computed(() => this.#all().length - this.scenes().length);
   readonly results = signal<ReadonlyMap<number, Tried>>(new Map());
