@@ -130,7 +130,12 @@ try {
   await page.getByTestId('hand-off').click();
   await page.getByTestId('package-file').first().waitFor();
   await page.getByTestId('toast').getByRole('button').click();
+  await page.getByTestId('send').click();
+  await page.getByTestId('delivery').getByText('objects arrived').waitFor();
   await shot('hand-off');
+  await page.getByTestId('look-at-goes').click();
+  await page.locator('[data-testid=viewport][data-ready=true]').waitFor();
+  await shot('goes');
   await page.goto('/projects/brannick-pass/waivers');
   await page.getByTestId('waiver').first().waitFor();
   await shot('waivers');
