@@ -1,6 +1,6 @@
 import type { Receipt } from '@renquil/api';
 import { xml } from '@renquil/formats';
-import type { House } from './receiver.js';
+import type { House } from './house.js';
 
 /** Differences of a receipt that the page shows, and packages. */
 const [mostShown, mostPackages] = [40, 30];

@@ -5,7 +5,7 @@ import { Refusal } from './arrivals.js';
 import { readBehaviour } from './behaviour.js';
 import { arrivalsHtml, pageHtml, pageScript } from './page.js';
 import { takePiece } from './take-piece.js';
-import type { House } from './receiver.js';
+import type { House } from './house.js';
 
 /** The line that packages come by, and the page. */
 export function receiverApp(house: House): Express {

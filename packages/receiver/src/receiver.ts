@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http';
 import { answer } from './answer.js';
 import { Arrivals } from './arrivals.js';
 import { goodBehaviour, type Behaviour } from './behaviour.js';
+import type { House } from './house.js';
 import { receiverApp } from './receiver-app.js';
 
 /** A receiver that runs. */
@@ -12,16 +13,6 @@ export interface Receiver {
   behave(behaviour: Partial<Behaviour>): void;
   close(): Promise<void>;
 }
-/** What the pages and the line work with. */
-export interface House {
-  readonly arrivals: Arrivals;
-  behaviour: Behaviour;
-  /** Packages that were cut or lost already, each once. */
-  readonly done: Set<string>;
-  /** A package is whole: it is opened and answered, once. */
-  whole(id: string): void;
-}
-
 /** Starts a receiver on the loopback. Port 0: any that is free. */
 export async function startReceiver(folder: string, port: number): Promise<Receiver> {
   const house = new OpenHouse(new Arrivals(folder));

@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import type { Request, Response } from 'express';
 import { longestPiece } from '@renquil/api';
 import { Refusal } from './arrivals.js';
-import type { House } from './receiver.js';
+import type { House } from './house.js';
 
 /**
  * Takes one piece of a file: `Upload-Offset` says where it begins, which must be where the file ends here; the answer says
