@@ -45,3 +45,16 @@ export function accessorsOfMesh(json: Gltf, mesh: number): Set<number> {
   }
   return found;
 }
+
+/** Stretches of one buffer, merged where they touch or overlap, in order: however many there are, the rest is one walk. */
+export function merged(all: readonly Stretch[], buffer = 0): Stretch[] {
+  const found: { buffer: number; from: number; to: number }[] = [];
+  for (const { from, to } of all
+    .filter((one) => one.buffer === buffer && one.to > one.from)
+    .sort((a, b) => a.from - b.from)) {
+    const last = found.at(-1);
+    if (last && from <= last.to) last.to = Math.max(last.to, to);
+    else found.push({ buffer, from, to });
+  }
+  return found;
+}

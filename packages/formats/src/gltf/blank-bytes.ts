@@ -1,4 +1,4 @@
-import { accessorStretches } from './accessor-bytes.js';
+import { accessorStretches, merged, type Stretch } from './accessor-bytes.js';
 import { binChunk, type GlbChunk } from './glb.js';
 import { isFallback, type Gltf } from './gltf-json.js';
 
@@ -14,19 +14,14 @@ export function blankBytes(
   const at = chunks.findIndex((chunk) => chunk.type === binChunk);
   const isHeld = at >= 0 && json.buffers?.[0]?.uri === undefined && !isFallback(json.buffers![0]!);
   if (!gone.size || !isHeld) return chunks;
-  const inChunk = (accessors: Iterable<number>): { from: number; to: number }[] =>
-    [...accessors]
-      .flatMap((one) => accessorStretches(json, one))
-      .filter(({ buffer }) => buffer === 0)
-      .sort((a, b) => a.from - b.from);
-  const stays = inChunk([...(json.accessors ?? []).keys()].filter((one) => !gone.has(one)));
+  const of = (accessors: Iterable<number>): Stretch[] =>
+    merged([...accessors].flatMap((one) => accessorStretches(json, one)));
+  const stays = of([...(json.accessors ?? []).keys()].filter((one) => !gone.has(one)));
   const data = chunks[at]!.data.slice();
   let next = 0;
-  let end = 0;
-  for (const { from, to } of inChunk(gone)) {
-    // What begins before is passed; how far all of that reaches is kept in mind.
-    for (; next < stays.length && stays[next]!.from <= from; next++) end = Math.max(end, stays[next]!.to);
-    let free = Math.max(from, end);
+  for (const { from, to } of of(gone)) {
+    while (next < stays.length && stays[next]!.to <= from) next++;
+    let free = from;
     for (let i = next; i < stays.length && stays[i]!.from < to; i++) {
       if (stays[i]!.from > free) data.fill(0, free, stays[i]!.from);
       free = Math.max(free, stays[i]!.to);
