@@ -6,3 +6,4 @@ export { apiDocument } from './api-document.js';
 export { openApi } from './open-api.js';
 export { object } from './objects.js';
 export * from './receiver/receiver-shapes.js';
+export * from './receiver/say-arrived.js';

@@ -1,4 +1,4 @@
-import type { Receipt } from '@renquil/api';
+import { sayArrived, type Receipt } from '@renquil/api';
 import { xml } from '@renquil/formats';
 import type { House } from './house.js';
 
@@ -44,9 +44,7 @@ ${last && last.state !== 'refused' ? `<p><a href="/packages/${id}/arrived.csv" d
 }
 function sayReceipt({ state, objects, arrived, differences, more, reason }: Receipt): string {
   if (state === 'refused') return `Refused: ${reason ?? ''}`;
-  const count = differences.length + more;
-  const changed = count ? `${count} not as sent` : 'all as sent';
-  return `${arrived} of ${objects} objects arrived, ${changed}`;
+  return sayArrived({ objects, arrived, changed: differences.length + more });
 }
 function tableOf({ differences, more }: Receipt): string {
   if (!differences.length) return '';

@@ -107,11 +107,21 @@ function receiverOf(text: string): KnownReceiver {
   const at = text.indexOf('=');
   const [title, address] = [text.slice(0, at).trim(), text.slice(at + 1).trim()];
   const url = URL.canParse(address) ? new URL(address) : null;
-  if (at < 1 || !title || title.length > 120 || !url || !/^https?:$/.test(url.protocol))
+  if (at < 1 || !title || title.length > 120 || !url || !/^https?:$/.test(url.protocol) || isOdd(url))
     throw new SetUpError(
       `--receiver takes a title and an address, as in "Light team=https://light.studio/in", not "${text}".`,
     );
   return { title, url: url.href };
+}
+
+/** A name or password that is no text in percent signs (RFC 3986, section 2.1). */
+function isOdd({ username, password }: URL): boolean {
+  try {
+    decodeURIComponent(username + password);
+    return false;
+  } catch {
+    return true;
+  }
 }
 
 function publicUrlOf(text: string | undefined): string | null {

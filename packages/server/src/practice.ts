@@ -8,6 +8,8 @@ import type { KnownReceiver } from './sending/receiver-line.js';
 
 /** What it is called, on pages and in the database. */
 const practiceTitle = 'Practice receiver';
+/** Milliseconds that it may take to start. */
+const patience = 15_000;
 const program = fileURLToPath(new URL('../../receiver/dist/main.js', import.meta.url));
 
 /** The practice receiver, as a process of its own; the server goes on without it when it ends. */
@@ -28,8 +30,14 @@ export async function startPractice(flags: Flags, say: (line: string) => void): 
   const url = await new Promise<string | null>((done) => {
     lines.once('line', done);
     child.once('exit', () => done(null));
+    // The server does not wait for it for ever.
+    setTimeout(() => done(null), patience).unref();
     child.once('error', () => done(null));
   });
-  if (url === null) return null;
+  if (url === null) {
+    child.kill();
+    say('The practice receiver did not start; packages can be downloaded.');
+    return null;
+  }
   return { receiver: { title: practiceTitle, url, isPractice: true }, stop: () => void child.kill() };
 }

@@ -26,7 +26,7 @@ export const deliveryInfo = object({
   settled: count(),
 });
 export const keptReceipt = object({ receipt, at: time() });
-export const decision = object({ object: id(), what: oneOf('kept', 'taken', 'told'), by: text() });
+export const decision = object({ object: count(), what: oneOf('kept', 'taken', 'told'), by: text() });
 /** Of core; held to its type. */
 export const heard: Shape<Heard> = object({
   receiver: text(),
@@ -51,7 +51,7 @@ export const decideDifferences = endpoint({
   says: 'Says of objects that did not arrive as they were sent what was made of it: our name is kept, theirs was taken over, or the target was told.',
   body: object({
     receiver: text({ min: 1, max: 120 }),
-    objects: list(id(), { min: 1, max: 20_000 }),
+    objects: list(count(), { min: 1, max: 20_000 }),
     what: oneOf('kept', 'taken', 'told'),
   }),
   reply: object({ settled: flag() }),
@@ -70,8 +70,8 @@ export const listHandoffReceipts = endpoint({
   method: 'get',
   path: '/api/handoffs/:handoff/receipts/:receiver',
   needs: 'viewer',
-  says: 'What a receiver answered to a package, oldest first, and what people made of it.',
-  reply: object({ receipts: list(keptReceipt), decisions: list(decision) }),
+  says: 'What a receiver last answered to a package, null: nothing yet, and what people made of it.',
+  reply: object({ last: nullable(keptReceipt), decisions: list(decision) }),
 });
 
 export const listProjectReceivers = endpoint({

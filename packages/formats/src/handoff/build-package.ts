@@ -12,7 +12,7 @@ import { writeGltf } from '../gltf/write-gltf.js';
 import { makeReport, reportFile } from '../report/report.js';
 import { writeReport } from '../report/write-report.js';
 import { helperBytes } from './helper-bytes.js';
-import { namesMap } from './names-map.js';
+import { namesFile, namesMap } from './names-map.js';
 import { readBack } from './read-back.js';
 import { handoffHtml } from './report-html.js';
 
@@ -129,7 +129,7 @@ function lists(input: PackageInput, { outgoing, run }: JudgedPackage, file: stri
   const { scene } = input.run;
   const inFile = (input.source.json.nodes ?? []).map((node) => node.name);
   const files = [
-    { name: 'names.csv', bytes: utf8(namesMap(new PathBook(scene), outgoing)) },
+    { name: namesFile, bytes: utf8(namesMap(new PathBook(scene), outgoing)) },
     { name: 'renames.csv', bytes: utf8(renamesCsv(renamesSince(scene, inFile))) },
     {
       name: 'checks.sarif',

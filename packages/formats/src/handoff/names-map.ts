@@ -2,6 +2,9 @@ import { PathBook } from '@renquil/core/scene';
 import type { Outgoing } from '@renquil/core/targets';
 import { writeCsv } from '../csv/csv.js';
 
+/** What the list of names is called in a package. */
+export const namesFile = 'names.csv';
+
 /**
  * Names of what goes, in the scene and as they are sent, with paths of both: what a receiver answers is read back by it.
  * RFC 4180: `id,name,sent,path,sentPath`.

@@ -1,10 +1,11 @@
-import type { Receipt } from '@renquil/api';
+import type { Decision, DeliveryInfo, Receipt } from '@renquil/api';
 import type { Heard } from '@renquil/core/targets';
 import { readOwn } from '@renquil/core/own-json';
 import type { Sql } from './database.js';
 
-/** Where a package stands on its way to a receiver. */
-export type DeliveryState = 'sending' | 'sent' | 'arrived' | 'changed' | 'refused' | 'unanswered';
+type DeliveryState = DeliveryInfo['state'];
+/** What somebody makes of a difference. */
+type Decided = Decision['what'];
 /** A package on its way. */
 export interface DeliveryRow {
   readonly id: number;
@@ -22,17 +23,20 @@ export interface DeliveryRow {
   readonly job: number | null;
   readonly author_name: string;
   readonly created_at: Date;
-  /** The newest receipt; null: none. */
-  readonly receipt: string | null;
+  /** Of the newest receipt; null: none. */
+  readonly objects: number | null;
+  readonly arrived: number | null;
+  readonly changed: number | null;
+  readonly reason: string | null;
   readonly receipts: number;
   readonly decided: number;
 }
 const columns = `SELECT d.id, d.handoff_id, d.receiver, d.package_id, d.state, d.said, d.tries, d.received, a.name AS author_name, d.created_at,
     (SELECT j.id FROM job j WHERE j.id = d.job_id AND j.state IN ('waiting', 'running')) AS job,
-    (SELECT r.body FROM receipt r WHERE r.delivery_id = d.id ORDER BY r.id DESC LIMIT 1) AS receipt,
-    (SELECT COUNT(*) FROM receipt r WHERE r.delivery_id = d.id) AS receipts,
+    n.objects, n.arrived, n.changed, n.reason, (SELECT COUNT(*) FROM receipt r WHERE r.delivery_id = d.id) AS receipts,
     (SELECT COUNT(*) FROM receipt_decision c WHERE c.delivery_id = d.id) AS decided
-  FROM delivery d JOIN account a ON a.id = d.author`;
+  FROM delivery d JOIN account a ON a.id = d.author
+  LEFT JOIN receipt n ON n.id = (SELECT MAX(r.id) FROM receipt r WHERE r.delivery_id = d.id)`;
 
 /** The deliveries of a package, by receiver. */
 export function listDeliveries(sql: Sql, handoff: number): Promise<DeliveryRow[]> {
@@ -94,13 +98,17 @@ export async function keepReceipts(
   delivery: number,
   receipts: readonly Receipt[],
 ): Promise<Receipt[]> {
-  const fresh: Receipt[] = [];
-  for (const receipt of receipts) {
-    const made = await sql.run(
-      'INSERT IGNORE INTO receipt (delivery_id, number, body, received_at) VALUES (?, ?, ?, UTC_TIMESTAMP(3))',
-      [delivery, receipt.number, JSON.stringify(receipt)],
+  const known = await sql.rows<{ number: string }>('SELECT number FROM receipt WHERE delivery_id = ?', [
+    delivery,
+  ]);
+  const numbers = new Set(known.map(({ number }) => number));
+  const fresh = receipts.filter(({ number }) => !numbers.has(number) && numbers.add(number));
+  for (const receipt of fresh) {
+    const { number, state, reason, objects, arrived } = receipt;
+    await sql.run(
+      'INSERT IGNORE INTO receipt (delivery_id, number, state, reason, objects, arrived, changed, body, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+      [delivery, number, state, reason, objects, arrived, changedIn(receipt), JSON.stringify(receipt)],
     );
-    if (made.affectedRows === 1) fresh.push(receipt);
   }
   const last = fresh.at(-1);
   if (last)
@@ -111,22 +119,26 @@ export async function keepReceipts(
     ]);
   return fresh;
 }
-/** The receipts of a delivery, oldest first, with when they came. */
-export async function listReceipts(
+/** Objects that did not arrive as they were sent, listed or not. */
+export function changedIn({ differences, more }: Receipt): number {
+  return differences.length + more;
+}
+/** What the receiver said last, with when it came; null: nothing yet. The differences of a large scene make it long. */
+export async function lastReceipt(
   sql: Sql,
   delivery: number,
-): Promise<{ readonly receipt: Receipt; readonly at: Date }[]> {
-  const rows = await sql.rows<{ body: string; received_at: Date }>(
-    'SELECT body, received_at FROM receipt WHERE delivery_id = ? ORDER BY id',
+): Promise<{ readonly receipt: Receipt; readonly at: Date } | null> {
+  const row = await sql.one<{ body: string; received_at: Date }>(
+    'SELECT body, received_at FROM receipt WHERE delivery_id = ? ORDER BY id DESC LIMIT 1',
     [delivery],
   );
-  return rows.map(({ body, received_at }) => ({ receipt: readOwn<Receipt>(body), at: received_at }));
+  return row && { receipt: readOwn<Receipt>(row.body), at: row.received_at };
 }
 /** What people made of differences, by object. */
 export async function listDecisions(
   sql: Sql,
   delivery: number,
-): Promise<{ object: number; what: 'kept' | 'taken' | 'told'; by: string }[]> {
+): Promise<{ object: number; what: Decided; by: string }[]> {
   return sql.rows(
     'SELECT c.object_id AS object, c.what, a.name AS `by` FROM receipt_decision c JOIN account a ON a.id = c.account_id WHERE c.delivery_id = ? ORDER BY c.object_id',
     [delivery],
@@ -136,11 +148,7 @@ export async function listDecisions(
 export async function decide(
   sql: Sql,
   delivery: number,
-  {
-    objects,
-    what,
-    account,
-  }: { objects: readonly number[]; what: 'kept' | 'taken' | 'told'; account: number },
+  { objects, what, account }: { objects: readonly number[]; what: Decided; account: number },
 ): Promise<void> {
   const now = new Date();
   await sql.insertMany(
@@ -151,8 +159,8 @@ export async function decide(
 
 /** What a receiver last answered for a target, but for what people said of it; null: nothing yet. */
 export async function lastHeard(sql: Sql, scene: number, targetKey: string): Promise<Heard | null> {
-  const row = await sql.one<{ id: number; receiver: string; revision: number; body: string }>(
-    `SELECT d.id, d.receiver, h.revision, r.body FROM receipt r JOIN delivery d ON d.id = r.delivery_id JOIN handoff h ON h.id = d.handoff_id
+  const row = await sql.one<{ id: number; receiver: string; body: string }>(
+    `SELECT d.id, d.receiver, r.body FROM receipt r JOIN delivery d ON d.id = r.delivery_id JOIN handoff h ON h.id = d.handoff_id
      WHERE h.scene_id = ? AND h.target_key = ? ORDER BY r.id DESC LIMIT 1`,
     [scene, targetKey],
   );

@@ -11,6 +11,8 @@ export interface HandoffRow {
   readonly target_key: string;
   readonly gate: string;
   readonly read_back: string;
+  /** What is other than in the one before it: JSON; null: there was none. */
+  readonly changes: string | null;
   readonly created_at: Date;
 }
 /** A file of a package, with its digest. */
@@ -20,7 +22,7 @@ export interface HandoffFileRow {
   readonly bytes: number;
   readonly sha256: string;
 }
-const columns = `SELECT h.id, h.scene_id, h.revision, a.name AS author_name, h.reason, h.target, h.target_key, h.gate, h.read_back, h.created_at
+const columns = `SELECT h.id, h.scene_id, h.revision, a.name AS author_name, h.reason, h.target, h.target_key, h.gate, h.read_back, h.changes, h.created_at
   FROM handoff h JOIN account a ON a.id = h.author`;
 
 /** The hand-offs of a scene, the newest first. */
@@ -31,12 +33,12 @@ export function listHandoffs(sql: Sql, scene: number): Promise<HandoffRow[]> {
 export function findHandoff(sql: Sql, handoff: number): Promise<HandoffRow | null> {
   return sql.one(`${columns} WHERE h.id = ?`, [handoff]);
 }
-/** The newest hand-off of the same scene for the same target before one. */
-export function handoffBefore(sql: Sql, handoff: number): Promise<HandoffRow | null> {
-  return sql.one(
-    `${columns} JOIN handoff n ON n.scene_id = h.scene_id AND n.target_key = h.target_key WHERE n.id = ? AND h.id < n.id ORDER BY h.id DESC LIMIT 1`,
-    [handoff],
-  );
+/** The newest hand-off of a scene for a target. */
+export function lastHandoff(sql: Sql, scene: number, targetKey: string): Promise<HandoffRow | null> {
+  return sql.one(`${columns} WHERE h.scene_id = ? AND h.target_key = ? ORDER BY h.id DESC LIMIT 1`, [
+    scene,
+    targetKey,
+  ]);
 }
 /** The files of a package. */
 export function listHandoffFiles(sql: Sql, handoff: number): Promise<HandoffFileRow[]> {
@@ -57,11 +59,12 @@ export async function insertHandoff(
     targetKey: string;
     gate: unknown;
     readBack: unknown;
+    changes: unknown;
     files: readonly { name: string; file: number }[];
   },
 ): Promise<number> {
   const result = await sql.run(
-    'INSERT INTO handoff (scene_id, revision, author, reason, target, target_key, gate, read_back, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
+    'INSERT INTO handoff (scene_id, revision, author, reason, target, target_key, gate, read_back, changes, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))',
     [
       made.scene,
       made.revision,
@@ -71,6 +74,7 @@ export async function insertHandoff(
       made.targetKey,
       JSON.stringify(made.gate),
       JSON.stringify(made.readBack),
+      made.changes === null ? null : JSON.stringify(made.changes),
     ],
   );
   for (const { name, file } of made.files)

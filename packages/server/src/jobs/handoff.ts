@@ -4,9 +4,12 @@ import { RenquilError } from '@renquil/core/errors';
 import { pinnedOf } from '../db/conventions.js';
 import { heldWaivers } from '../db/waivers.js';
 import { readFile } from '../db/files.js';
-import { insertHandoff } from '../db/handoffs.js';
+import { insertHandoff, lastHandoff, listHandoffFiles } from '../db/handoffs.js';
 import { recordAudit } from '../db/projects.js';
 import { findScene } from '../db/scenes.js';
+import type { HandoffChanges } from '@renquil/api';
+import { namesFile, type PackageFile } from '@renquil/formats/handoff';
+import type { Services } from '../services/services.js';
 import type { JobHandler } from './job-work.js';
 
 /** What a hand-off was asked with. */
@@ -22,6 +25,25 @@ export interface HandoffInput {
 /** What the audit says of it: the reason too, where there were blockers. */
 function handedOff(label: string, reason: string | null): string {
   return reason === null ? `handed off ${label}` : `handed off ${label} past the gate: ${reason}`;
+}
+
+/** What is other than in the package before for the same target, found out once; null: there is none to compare with. */
+async function changesSince(
+  { database, pool }: Services,
+  scene: number,
+  targetKey: string,
+  files: readonly PackageFile[],
+): Promise<HandoffChanges | null> {
+  const last = await lastHandoff(database, scene, targetKey);
+  const was = last && (await listHandoffFiles(database, last.id)).find(({ name }) => name === namesFile);
+  const is = files.find(({ name }) => name === namesFile);
+  // Packages of long ago have no list of names.
+  if (!last || !was || !is) return null;
+  const before = await readFile(database, was.file_id);
+  return {
+    before: { id: last.id, revision: last.revision, at: last.created_at.toISOString() },
+    ...(await pool.run('compare-packages', { before, after: is.bytes })),
+  };
 }
 
 /** Builds a package and reads it back before it counts. */
@@ -48,6 +70,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
     },
     { signal, progress: report, large: job.lane === 'large' },
   );
+  const changes = await changesSince(services, scene.id, input.targetKey ?? '', made.files);
   const files: { name: string; file: number }[] = [];
   for (const { name, bytes } of made.files) files.push({ name, file: await keep(bytes) });
   return async (sql) => {
@@ -60,6 +83,7 @@ export const handoffJob: JobHandler = async ({ services, job, signal, report, ke
       targetKey: input.targetKey ?? '',
       gate: made.gate,
       readBack: made.readBack,
+      changes,
       files,
     });
     await recordAudit(

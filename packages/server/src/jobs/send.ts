@@ -1,8 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Arrival, Offer, Receipt } from '@renquil/api';
+import { sayArrived, type Arrival, type Offer, type Receipt } from '@renquil/api';
 import { RenquilError } from '@renquil/core/errors';
 import { readOwn } from '@renquil/core/own-json';
-import { findDelivery, keepReceipts, saveTry, type DeliveryRow } from '../db/deliveries.js';
+import { changedIn, findDelivery, keepReceipts, saveTry, type DeliveryRow } from '../db/deliveries.js';
 import { readChunks } from '../db/files.js';
 import { findHandoff, listHandoffFiles, type HandoffFileRow, type HandoffRow } from '../db/handoffs.js';
 import { recordAudit } from '../db/projects.js';
@@ -18,7 +18,7 @@ export interface SendInput {
   readonly delivery: number;
 }
 /** Tries after which it is given up, as long as nothing more of it arrives; the waits between them double up to a minute. */
-export const mostTries = 12;
+const mostTries = 12;
 const waitOf = (tries: number): number => Math.min(60, 2 ** (tries - 1));
 
 interface Sending {
@@ -38,7 +38,7 @@ export const sendJob: JobHandler = async (work) => {
   const receiver = services.receivers.find(({ title }) => title === delivery.receiver);
   const later = laterFor(work, delivery);
   if (!receiver) throw await later('this server was started without it', 0);
-  const line = new ReceiverLine(receiver, signal);
+  const line = new ReceiverLine(receiver, { signal, pool: services.pool });
   let here = Number(delivery.received);
   let arrival: Arrival | null;
   try {
@@ -51,8 +51,10 @@ export const sendJob: JobHandler = async (work) => {
     }
   } catch (error) {
     signal.throwIfAborted();
+    if (!(error instanceof LineRefused || error instanceof LineBroken)) throw error;
+    // What it answered before stands, whatever becomes of asking once more.
+    if (delivery.receipts) throw unanswered(delivery, 1, error.message);
     if (error instanceof LineRefused) return refused(job.author, { delivery, ...sending }, error.message);
-    if (!(error instanceof LineBroken)) throw error;
     throw await later(error.message, here);
   }
   const receipts = arrival?.receipts ?? [];
@@ -64,7 +66,8 @@ async function loadSending({ services: { database }, job }: JobWork): Promise<Se
   const delivery = await findDelivery(database, readOwn<SendInput>(job.input).delivery);
   const handoff = delivery && (await findHandoff(database, delivery.handoff_id));
   const scene = handoff && (await findScene(database, handoff.scene_id));
-  if (!scene) throw new RenquilError('not-found', { what: 'package' });
+  // What was put into the bin meanwhile goes nowhere.
+  if (!scene || scene.binned_at) throw new RenquilError('not-found', { what: 'package' });
   return { delivery, handoff, scene, files: await listHandoffFiles(database, handoff.id) };
 }
 async function send(
@@ -117,15 +120,14 @@ function laterFor(
     const state = isOver ? 'unanswered' : isThere ? 'sent' : going;
     const says = said && `${delivery.receiver}: ${said}`;
     await saveTry(database, delivery.id, { state, said: says, tries, received });
-    if (isOver)
-      return new RenquilError('receiver-unanswered', {
-        receiver: delivery.receiver,
-        count: tries,
-        detail: said || 'no receipt came',
-      });
+    if (isOver) return unanswered(delivery, tries, said || 'no receipt came');
     const what = isThere ? 'Waiting for the receipt' : `Trying again, ${said}`;
     return new TryLater((waitOf(tries) * pace) / 1000, what);
   };
+}
+
+function unanswered({ receiver }: DeliveryRow, count: number, detail: string): RenquilError {
+  return new RenquilError('receiver-unanswered', { receiver, count, detail });
 }
 
 type Finish = Awaited<ReturnType<JobHandler>>;
@@ -157,8 +159,7 @@ function refused(author: number, sending: Sending, reason: string): Finish {
     },
   ]);
 }
-function sayReceipt({ state, objects, arrived, differences, more, reason }: Receipt): string {
-  if (state === 'refused') return `refused, ${reason ?? 'no reason given'}`;
-  const changed = differences.length + more;
-  return `${arrived} of ${objects} objects arrived, ${changed ? `${changed} not as sent` : 'all as sent'}`;
+function sayReceipt(receipt: Receipt): string {
+  if (receipt.state === 'refused') return `refused, ${receipt.reason ?? 'no reason given'}`;
+  return sayArrived({ ...receipt, changed: changedIn(receipt) });
 }

@@ -1,4 +1,6 @@
-import { arrival, checked, type Arrival, type Offer } from '@renquil/api';
+import type { Arrival, Offer } from '@renquil/api';
+import type { TaskPool } from '../tasks/pool.js';
+import { readArrival } from '../tasks/read-arrival.js';
 import { readJson } from '@renquil/core/own-json';
 
 /** A receiver that this server was started with. */
@@ -16,6 +18,8 @@ export class LineRefused extends Error {}
 
 /** Milliseconds for one answer, and bytes of one: a receipt of 20,000 differences has some five million. */
 const [patience, longestAnswer] = [30_000, 32_000_000];
+/** Characters from which on an answer is read on a thread. */
+const longFrom = 100_000;
 interface Answer {
   readonly status: number;
   readonly offset: number;
@@ -26,11 +30,14 @@ interface Answer {
 export class ReceiverLine {
   readonly #base: string;
   readonly #authorization: string | null;
+  readonly #pool: TaskPool;
+  readonly signal: AbortSignal;
   /** @param signal ends whatever is on its way */
   constructor(
     readonly receiver: KnownReceiver,
-    readonly signal: AbortSignal,
+    { signal, pool }: { readonly signal: AbortSignal; readonly pool: TaskPool },
   ) {
+    [this.signal, this.#pool] = [signal, pool];
     const url = new URL(receiver.url);
     const [user, password] = [url.username, url.password].map(decodeURIComponent);
     this.#authorization = user ? `Basic ${Buffer.from(`${user}:${password}`).toString('base64')}` : null;
@@ -63,16 +70,15 @@ export class ReceiverLine {
     return answer.offset;
   }
 
-  #arrival(answer: Answer, id: string): Arrival {
+  async #arrival(answer: Answer, id: string): Promise<Arrival> {
     this.#refuse(answer);
-    let made: Arrival;
-    try {
-      made = checked(arrival, readJson(answer.text));
-    } catch (cause) {
-      throw new LineBroken(`its answer cannot be read: ${(cause as Error).message}`, { cause });
-    }
-    if (made.id !== id) throw new LineBroken('it answers of another package');
-    return made;
+    // A long one is read and held to its shape on a thread: others are answered meanwhile.
+    const { text } = answer;
+    const made =
+      text.length < longFrom ? readArrival({ text }) : await this.#pool.run('read-arrival', { text });
+    if ('wrong' in made) throw new LineBroken(`its answer cannot be read: ${made.wrong}`);
+    if (made.arrival.id !== id) throw new LineBroken('it answers of another package');
+    return made.arrival;
   }
   #refuse({ status, text }: Answer): void {
     if (status < 400) return;

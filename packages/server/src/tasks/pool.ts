@@ -31,6 +31,7 @@ const words: Readonly<Record<TaskName, string>> = {
   'fit-conventions': 'Reading these names by each convention',
   'learn-convention': 'Learning from these names',
   'plan-restore': 'Comparing with this version',
+  'read-arrival': 'Reading this receipt',
   'read-scene': 'Reading this file',
   refresh: 'Judging this scene',
   'rename-word': 'Renaming in this scene',

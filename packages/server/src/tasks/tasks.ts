@@ -6,6 +6,7 @@ import { countWordsTask } from './count-words.js';
 import { fitConventionsTask } from './fit-conventions.js';
 import { learnConventionTask } from './learn-convention.js';
 import { planRestoreTask } from './plan-restore.js';
+import { readArrival } from './read-arrival.js';
 import { readSceneTask } from './read-scene.js';
 import { refreshTask } from './refresh.js';
 import { renameWordTask } from './rename-word.js';
@@ -22,6 +23,7 @@ export const taskRegistry = {
   'fit-conventions': fitConventionsTask,
   'learn-convention': learnConventionTask,
   'plan-restore': planRestoreTask,
+  'read-arrival': readArrival,
   'read-scene': readSceneTask,
   refresh: refreshTask,
   'rename-word': renameWordTask,

@@ -19,6 +19,11 @@ CREATE TABLE IF NOT EXISTS receipt (
   id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
   delivery_id INT UNSIGNED NOT NULL,
   number CHAR(36) NOT NULL,
+  state ENUM('arrived', 'changed', 'refused') NOT NULL,
+  reason VARCHAR(1000) NULL,
+  objects INT UNSIGNED NOT NULL,
+  arrived INT UNSIGNED NOT NULL,
+  changed INT UNSIGNED NOT NULL,
   body LONGTEXT NOT NULL,
   received_at DATETIME(3) NOT NULL,
   UNIQUE KEY (delivery_id, number),
@@ -35,5 +40,7 @@ CREATE TABLE IF NOT EXISTS receipt_decision (
   FOREIGN KEY (delivery_id) REFERENCES delivery (id) ON DELETE CASCADE,
   FOREIGN KEY (account_id) REFERENCES account (id)
 );
+-- What of a package is other than in the one before it, as it was made: JSON; null: there was none.
+ALTER TABLE handoff ADD COLUMN IF NOT EXISTS changes LONGTEXT NULL;
 -- A job that waits for somebody else holds no lane: it is claimed again from then on.
 ALTER TABLE job ADD COLUMN IF NOT EXISTS not_before DATETIME(3) NULL;

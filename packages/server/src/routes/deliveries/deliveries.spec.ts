@@ -57,9 +57,9 @@ describe('sending a package', () => {
   };
   const ask = async (handoff: number, to = title): Promise<number> =>
     (await mo.post<{ job: number }>(`/api/handoffs/${handoff}/deliveries`, { receiver: to })).body.job;
-  const receipts = async (handoff: number): Promise<KeptReceipt[]> => {
+  const lastOf = async (handoff: number): Promise<KeptReceipt | null> => {
     const path = `/api/handoffs/${handoff}/receipts/${encodeURIComponent(title)}`;
-    return (await mo.get<{ receipts: KeptReceipt[] }>(path)).body.receipts;
+    return (await mo.get<{ last: KeptReceipt | null }>(path)).body.last;
   };
   /** Sends a new package to a receiver that behaves so. */
   const sent = async (
@@ -101,20 +101,20 @@ describe('sending a package', () => {
     expect(delivery.state).toBe('arrived');
     await until(async () => {
       await mo.job(await ask(handoff));
-      return (await receipts(handoff)).length === 2;
+      return (await deliveryOf(handoff)).receipts === 2;
     });
     await mo.job(await ask(handoff));
-    expect((await receipts(handoff)).length).toBe(2);
+    expect((await deliveryOf(handoff)).receipts).toBe(2);
   });
   it('shows what was changed object by object, and the next gate hears of it until somebody has settled it', async () => {
     const { handoff, delivery } = await sent({ longest: 12, characters: true });
     expect([delivery.state, delivery.answer!.arrived]).toEqual(['changed', delivery.answer!.objects]);
-    const [{ receipt } = { receipt: null }] = await receipts(handoff);
-    expect(delivery.answer!.changed).toBe(receipt!.differences.length);
+    const { receipt } = (await lastOf(handoff))!;
+    expect(delivery.answer!.changed).toBe(receipt.differences.length);
     const heard = async (): Promise<Heard> =>
       (await mo.get<{ heard: Heard }>(`/api/scenes/${scene}/heard`)).body.heard;
     const { changed } = await heard();
-    expect(changed.length).toBe(receipt!.differences.length);
+    expect(changed.length).toBe(receipt.differences.length);
     const path = `/api/handoffs/${handoff}/decisions`;
     const [one, two] = changed.map(({ object }) => object);
     await mo.post(path, { receiver: title, objects: [one], what: 'kept' });
@@ -124,6 +124,8 @@ describe('sending a package', () => {
     expect(await mo.refused('POST', path, { receiver: 'Nobody', objects: [one], what: 'kept' })).toBe(
       'not-found',
     );
+    const elsewhere = { receiver: title, objects: [999_999], what: 'kept' };
+    expect(await mo.refused('POST', path, elsewhere)).toBe('request-invalid');
     // Whoever only looks settles nothing.
     const tam = await server.as('tam');
     expect(await tam.refused('POST', path, { receiver: title, objects: [one], what: 'kept' })).toBe(
@@ -152,6 +154,24 @@ describe('sending a package', () => {
     expect(await mo.refused('POST', `/api/handoffs/${handoff}/deliveries`, { receiver: 'Nobody' })).toBe(
       'not-found',
     );
+  });
+  it('leaves an answer as it is when the receiver is gone by the time that it is asked once more', async () => {
+    const { handoff } = await sent({});
+    await receiver.close();
+    const job = await mo.job(await ask(handoff));
+    receiver = await startReceiver(folder, Number(new URL(receiver.url).port));
+    expect(job.error!.code).toBe('receiver-unanswered');
+    const { state, answer } = await deliveryOf(handoff);
+    expect([state, answer!.changed]).toEqual(['arrived', 0]);
+  });
+  it('sends nothing of a scene that was put into the bin meanwhile', async () => {
+    receiver.behave({ late: 60 });
+    const handoff = await packed();
+    const job = await ask(handoff);
+    await until(async () => (await deliveryOf(handoff)).state === 'sent');
+    await mo.delete(`/api/scenes/${scene}`);
+    expect((await mo.job(job)).error!.code).toBe('not-found');
+    await mo.post(`/api/projects/brannick-pass/bin/${scene}/restore`);
   });
   it('lists who there is, with the page of the one to practise on', async () => {
     const { body } = await mo.get('/api/projects/brannick-pass/receivers');

@@ -1,24 +1,16 @@
-import { endpoints } from '@renquil/api';
-import { readFile } from '../../db/files.js';
-import { handoffBefore, listHandoffFiles } from '../../db/handoffs.js';
+import { endpoints, type HandoffChanges } from '@renquil/api';
+import { RenquilError } from '@renquil/core/errors';
+import { readOwn } from '@renquil/core/own-json';
+import { findHandoff } from '../../db/handoffs.js';
 import { toId } from '../../http/access.js';
 import { defineRoute } from '../../http/route.js';
 
 export const getHandoffChanges = defineRoute(endpoints.getHandoffChanges, {
-  async handle({ params }, { database, pool }) {
-    const id = toId(params.handoff);
-    const before = await handoffBefore(database, id);
-    if (!before) return { json: { before: null } };
-    const namesOf = async (handoff: number): Promise<Uint8Array | null> => {
-      const file = (await listHandoffFiles(database, handoff)).find(({ name }) => name === 'names.csv');
-      return file ? readFile(database, file.file_id) : null;
-    };
-    const [was, is] = await Promise.all([namesOf(before.id), namesOf(id)]);
-    // Packages of long ago have no list of names.
-    if (!was || !is) return { json: { before: null } };
-    const { counts, first } = await pool.run('compare-packages', { before: was, after: is });
+  async handle({ params }, { database }) {
+    const handoff = await findHandoff(database, toId(params.handoff));
+    if (!handoff) throw new RenquilError('not-found', { what: 'hand-off' });
     return {
-      json: { before: { id: before.id, revision: before.revision, at: before.created_at }, counts, first },
+      json: handoff.changes === null ? { before: null } : readOwn<HandoffChanges>(handoff.changes),
     };
   },
 });

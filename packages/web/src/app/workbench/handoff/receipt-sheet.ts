@@ -43,13 +43,13 @@ export class ReceiptSheet {
   readonly open = this.data.state.open;
   readonly doing = new Doing();
   readonly words = words;
-  readonly Math = Math;
   readonly read = rxResource({
     stream: () => this.#api.receipts(this.data.made.id, this.data.receiver),
   });
-  readonly receipts = computed(() => (this.read.hasValue() ? this.read.value().receipts : []));
-  readonly last = computed(() => this.receipts().at(-1)?.receipt ?? null);
-  readonly changes = computed<readonly HeardChange[]>(() => this.last()?.differences ?? []);
+  readonly last = computed(() => (this.read.hasValue() ? this.read.value().last : null));
+  readonly changes = computed<readonly HeardChange[]>(() => this.last()?.receipt.differences ?? []);
+  /** So many lines stand without scrolling. */
+  readonly lines = computed(() => Math.min(8, Math.max(1, this.changes().length)));
   readonly decided = computed(
     () => new Map((this.read.hasValue() ? this.read.value().decisions : []).map((one) => [one.object, one])),
   );
@@ -78,7 +78,7 @@ export class ReceiptSheet {
     return this.#settle('kept', () => Promise.resolve(this.meant()));
   }
   take(): Promise<void> {
-    return this.#settle('taken', async () => {
+    return this.#settle('taken', () => {
       const meant = this.meant().filter(({ arrived }) => arrived !== null);
       const took = this.data.state.take(meant, this.data.receiver);
       this.#toasts.say(

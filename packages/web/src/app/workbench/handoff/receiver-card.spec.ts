@@ -147,7 +147,7 @@ describe('the receiver of a package', () => {
         more: 0,
       };
       (await arrives(http, '/api/handoffs/7/receipts/Next%20department')).flush({
-        receipts: [{ receipt, at }],
+        last: { receipt, at },
         decisions,
       });
       await settle();

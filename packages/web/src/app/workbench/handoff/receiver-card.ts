@@ -1,5 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { sayArrived } from '@renquil/api/say-arrived';
 import { Commands } from '../../state/commands';
 import { OpenScene } from '../../state/open-scene';
 import { AgoPipe } from '../../ui/ago';
@@ -21,6 +22,7 @@ export class ReceiverCard {
   readonly state = inject(ReceiverState);
   readonly open = inject(OpenScene);
   readonly #dialog = inject(Dialog);
+  readonly sayArrived = sayArrived;
   readonly isBusy = computed(() => (this.state.delivery()?.job ?? null) !== null);
   readonly maySend = computed(
     () =>

@@ -93,8 +93,9 @@ export class ReceiverState {
     return this.#jobs
       .follow(job, (now) => this.job.set(now))
       .pipe(
-        catchError(() => {
-          // Why stands at the delivery itself.
+        catchError((error: unknown) => {
+          // Why stands at the delivery itself, but where an answer stands that came before.
+          if (this.delivery()?.answer) this.#toasts.complain(error);
           this.#handoff.made.reload();
           return EMPTY;
         }),
@@ -125,7 +126,7 @@ export class ReceiverState {
       error: (error: unknown) => this.#toasts.complain(error),
     });
   }
-  /** Their names as an edit: what does not arrive there, or is gone here, stays as it is. Returns how many. */
+  /** Their names as an edit: what does not arrive there, or is gone here, stays as it is. Returns how many. @throws Error when the edit is refused */
   take(changes: readonly HeardChange[], receiver: string): number {
     const names = new Map(
       changes.flatMap(({ object, arrived }) =>
@@ -133,7 +134,9 @@ export class ReceiverState {
       ),
     );
     const edits = planRename(this.open.scene, names);
-    if (edits.length) this.open.apply(`Take ${count(edits.length, 'name')} of ${receiver}`, edits);
+    const label = `Take ${count(edits.length, 'name')} of ${receiver}`;
+    if (edits.length && !this.open.apply(label, edits))
+      throw new Error('These names cannot be taken over now.');
     return edits.length;
   }
   /** The target learns what they say of the receiver, and is kept. Returns what it learned, in words; empty: nothing. */
