@@ -11,6 +11,8 @@ export interface Answered {
   readonly receipt: Receipt;
   readonly names: readonly Settled[];
 }
+/** Characters of a name that a receipt can tell. */
+const longestName = 10_000;
 /** Why a package cannot be taken. */
 class Unusable extends Error {}
 
@@ -58,7 +60,14 @@ async function open(offer: Offer, path: (n: number) => string): Promise<Announce
   const [header, ...rows] = readRows(readFileSync(path(at), 'utf8'));
   const [id, sent] = [header?.indexOf('id') ?? -1, header?.indexOf('sent') ?? -1];
   if (id < 0 || sent < 0) throw new Unusable('names.csv has no columns id and sent.');
-  const listed = rows.map((row) => ({ object: Number(row[id]), sent: row[sent] ?? '' }));
+  const listed = rows.map((row, i) => {
+    const one = { object: Number(row[id]), sent: row[sent] ?? '' };
+    if (!Number.isSafeInteger(one.object) || one.object < 0 || one.sent.length > longestName)
+      throw new Unusable(
+        `Line ${i + 2} of names.csv has no number, or a name of over ${longestName} characters.`,
+      );
+    return one;
+  });
   const scene = offer.files.findIndex(({ name }) => /\.(glb|gltf)$/i.test(name));
   if (scene < 0) return listed.map((one) => ({ ...one, node: null }));
   const { name } = offer.files[scene]!;

@@ -12,22 +12,15 @@ import {
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import type { Readable } from 'node:stream';
-import {
-  arrival,
-  checked,
-  mostReceipts,
-  offer,
-  receipt,
-  type Arrival,
-  type Offer,
-  type Receipt,
-} from '@renquil/api';
-import { readJson } from '@renquil/core/own-json';
+import { mostReceipts, type Arrival, type Offer, type Receipt } from '@renquil/api';
+import { readOwn } from '@renquil/core/own-json';
 import { writeCsv } from '@renquil/formats';
 import type { Answered } from './answer.js';
 
 /** Packages kept, and bytes of one, at most. */
 const [mostKept, mostBytes] = [100, 4e9];
+/** Differences of a receipt that a page shows. */
+const mostShown = 40;
 const isId = /^[0-9a-f-]{36}$/;
 
 /** What a sender is told, with the status that it is told with. */
@@ -47,6 +40,7 @@ export class Refusal extends Error {
  * kept in memory, so that it goes on after it was ended at any point.
  */
 export class Arrivals {
+  readonly #writing = new Set<string>();
   constructor(readonly folder: string) {
     mkdirSync(folder, { recursive: true });
   }
@@ -74,6 +68,8 @@ export class Arrivals {
     }
     for (const old of this.ids().slice(mostKept - 1)) this.lose(old);
     mkdirSync(join(this.folder, made.id), { recursive: true });
+    // A file of no bytes is whole from the start.
+    for (const n of made.files.keys()) writeFileSync(this.path(made.id, n), '', { flag: 'a' });
     this.#write(made.id, 'offer.json', JSON.stringify(made));
     return true;
   }
@@ -81,7 +77,7 @@ export class Arrivals {
   offer(id: string): Offer {
     if (!isId.test(id) || !existsSync(this.#at(id, 'offer.json')))
       throw new Refusal(404, 'There is no such package here.');
-    return checked(offer, readJson(readFileSync(this.#at(id, 'offer.json'), 'utf8')));
+    return readOwn<Offer>(readFileSync(this.#at(id, 'offer.json'), 'utf8'));
   }
   received(id: string, n: number): number {
     return statSync(this.path(id, n), { throwIfNoEntry: false })?.size ?? 0;
@@ -93,17 +89,20 @@ export class Arrivals {
   status(id: string): Arrival {
     const { files } = this.offer(id);
     const receipts = this.receipts(id);
-    return checked(arrival, {
+    return {
       id,
       state: receipts.length ? 'answered' : this.isWhole(id) ? 'opening' : 'receiving',
       files: files.map(({ name, bytes }, n) => ({ name, bytes, received: this.received(id, n) })),
       receipts,
-    });
+    };
   }
-  /** Adds a piece at the end of what is here of a file. What of it came before the line broke stays. @throws Refusal */
+  /** Adds a piece at the end of what is here of a file, one at a time. What of it came before the line broke stays. @throws Refusal */
   async add(id: string, n: number, { from, piece }: { from: number; piece: Readable }): Promise<number> {
     const file = this.offer(id).files[n];
     if (!file) throw new Refusal(404, 'There is no such file in this package.');
+    const path = this.path(id, n);
+    // One whose line is thought to be dead may still be writing.
+    if (this.#writing.has(path)) throw new Refusal(503, 'Another piece of it is on its way.');
     const here = this.received(id, n);
     if (from !== here) throw new Refusal(409, `${here} bytes of it are here, not ${from}.`, here);
     let left = file.bytes - here;
@@ -114,19 +113,35 @@ export class Arrivals {
         yield part;
       }
     };
-    await pipeline(bounded, createWriteStream(this.path(id, n), { flags: 'a' }));
+    this.#writing.add(path);
+    try {
+      await pipeline(bounded, createWriteStream(path, { flags: 'a' }));
+    } finally {
+      this.#writing.delete(path);
+    }
     return this.received(id, n);
   }
   receipts(id: string): readonly Receipt[] {
-    const path = this.#at(id, 'receipts.json');
-    if (!existsSync(path)) return [];
-    const kept = readJson(readFileSync(path, 'utf8'));
-    return Array.isArray(kept) ? kept.map((one) => checked(receipt, one)) : [];
+    return this.#read(id, 'receipts.json');
+  }
+  /** Receipts with their first differences only: what a page shows, however large the scene. */
+  shown(id: string): readonly Receipt[] {
+    return this.#read(id, 'shown.json');
+  }
+  #read(id: string, name: string): readonly Receipt[] {
+    const path = this.#at(id, name);
+    return existsSync(path) ? readOwn<Receipt[]>(readFileSync(path, 'utf8')) : [];
   }
   answered(id: string, { receipt: made, names }: Answered): void {
     const receipts = [...this.receipts(id), made].slice(0, mostReceipts);
     const rows = names.map(({ object, sent, arrived }) => [object, sent, arrived ?? '']);
     this.#write(id, 'arrived.csv', writeCsv(['id', 'sent', 'arrived'], rows));
+    const shown = receipts.map(({ differences, more, ...receipt }) => ({
+      ...receipt,
+      differences: differences.slice(0, mostShown),
+      more: more + Math.max(0, differences.length - mostShown),
+    }));
+    this.#write(id, 'shown.json', JSON.stringify(shown));
     this.#write(id, 'receipts.json', JSON.stringify(receipts));
   }
   /** RFC 4180: every name that arrived, `id,sent,arrived`. @throws Refusal */

@@ -2,8 +2,8 @@ import { sayArrived, type Receipt } from '@renquil/api';
 import { xml } from '@renquil/formats';
 import type { House } from './house.js';
 
-/** Differences of a receipt that the page shows, and packages. */
-const [mostShown, mostPackages] = [40, 30];
+/** Packages that the page shows. */
+const mostPackages = 30;
 
 /** The page: what arrived, and how the receiver shall behave. Works without a script, which only keeps the list fresh. */
 export function pageHtml(house: House): string {
@@ -26,19 +26,19 @@ export function arrivalsHtml({ arrivals }: House): string {
 
 function packageHtml(id: string, { arrivals }: Pick<House, 'arrivals'>): string {
   const offer = arrivals.offer(id);
-  const { state, receipts, files } = arrivals.status(id);
-  const bytes = files.reduce((sum, file) => sum + file.bytes, 0);
-  const here = files.reduce((sum, file) => sum + file.received, 0);
+  const receipts = arrivals.shown(id);
+  const bytes = offer.files.reduce((sum, file) => sum + file.bytes, 0);
+  const here = offer.files.reduce((sum, _, n) => sum + arrivals.received(id, n), 0);
   const last = receipts.at(-1);
   const says = last
     ? sayReceipt(last)
-    : state === 'opening'
+    : here === bytes
       ? 'All is here, not answered yet'
       : `${Math.floor((here / Math.max(1, bytes)) * 100)} % of ${sayBytes(bytes)} is here`;
   const twice = receipts.length > 1 ? ` <span class="quiet">answered ${receipts.length} times</span>` : '';
   const past = offer.reason === null ? '' : `<p class="warn">Past the gate: ${xml(offer.reason)}</p>`;
   return `<article><h3>${xml(offer.scene)} <span class="tag">${xml(offer.version)}</span></h3>
-<p class="quiet">for ${xml(offer.target)}, from ${xml(offer.from)}, ${files.length} files, ${sayBytes(bytes)}</p>${past}
+<p class="quiet">for ${xml(offer.target)}, from ${xml(offer.from)}, ${offer.files.length} files, ${sayBytes(bytes)}</p>${past}
 <p class="${last?.state ?? 'waiting'}">${xml(says)}${twice}</p>${last ? tableOf(last) : ''}
 ${last && last.state !== 'refused' ? `<p><a href="/packages/${id}/arrived.csv" download="arrived.csv">All names that arrived (CSV)</a></p>` : ''}</article>`;
 }
@@ -48,14 +48,11 @@ function sayReceipt({ state, objects, arrived, differences, more, reason }: Rece
 }
 function tableOf({ differences, more }: Receipt): string {
   if (!differences.length) return '';
-  const rows = differences
-    .slice(0, mostShown)
-    .map(
-      ({ sent, arrived, because }) =>
-        `<tr><td class="name">${xml(sent)}</td><td class="name">${arrived === null ? '<em>not here</em>' : xml(arrived)}</td><td>${xml(because)}</td></tr>`,
-    );
-  const left = differences.length - rows.length + more;
-  return `<table><thead><tr><th>Sent</th><th>Here</th><th>Because</th></tr></thead><tbody>${rows.join('')}</tbody></table>${left > 0 ? `<p class="quiet">and ${left} more</p>` : ''}`;
+  const rows = differences.map(
+    ({ sent, arrived, because }) =>
+      `<tr><td class="name">${xml(sent)}</td><td class="name">${arrived === null ? '<em>not here</em>' : xml(arrived)}</td><td>${xml(because)}</td></tr>`,
+  );
+  return `<table><thead><tr><th>Sent</th><th>Here</th><th>Because</th></tr></thead><tbody>${rows.join('')}</tbody></table>${more ? `<p class="quiet">and ${more} more</p>` : ''}`;
 }
 function sayBytes(bytes: number): string {
   return bytes < 1000

@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { Readable } from 'node:stream';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -59,7 +60,7 @@ describe('the practice receiver', () => {
     const offer = offerOf(files);
     await put(offer);
     for (const [n, bytes] of Object.values(files).entries())
-      expect((await patch(offer.id, n, 0, bytes)).status).toBe(204);
+      if (bytes.length) expect((await patch(offer.id, n, 0, bytes)).status).toBe(204);
     return until(offer.id, many);
   };
   const scene = { 'cabin.gltf': gltf(), 'names.csv': names };
@@ -111,6 +112,28 @@ describe('the practice receiver', () => {
     expect(
       (await send(`/packages/${offer.id}`, { headers: { origin: 'http://elsewhere.example' } })).status,
     ).toBe(403);
+  });
+  it('takes a file of no bytes, one piece of a file at a time, and lists only what has numbers', async () => {
+    const [receipt] = await whole({ ...scene, 'empty.txt': Buffer.alloc(0) }).catch(() => []);
+    expect(receipt?.state).toBe('arrived');
+    const [odd] = await whole({ ...scene, 'names.csv': utf8('id,name,sent\r\nx,x,root\r\n') });
+    expect(odd!.reason).toContain('Line 2 of names.csv');
+    const offer = offerOf(scene);
+    await put(offer);
+    const file = scene['cabin.gltf'];
+    let release = (): void => undefined;
+    const slow = new ReadableStream<Uint8Array>({
+      start(controller) {
+        controller.enqueue(file.subarray(0, 10));
+        release = () => (controller.enqueue(file.subarray(10, 20)), controller.close());
+      },
+    });
+    const first = receiver.arrivals.add(offer.id, 0, { from: 0, piece: Readable.fromWeb(slow as never) });
+    await new Promise((done) => setTimeout(done, 50));
+    expect((await patch(offer.id, 0, 10, file.subarray(10))).status).toBe(503);
+    release();
+    expect(await first).toBe(20);
+    expect((await patch(offer.id, 0, 20, file.subarray(20))).status).toBe(204);
   });
   it('changes names, cuts them, makes them unique, drops lights and refuses, as it is told', async () => {
     const changes = async (behaviour: Parameters<Receiver['behave']>[0]): Promise<(string | null)[]> => {
