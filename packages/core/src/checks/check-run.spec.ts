@@ -50,7 +50,7 @@ describe('incremental checking', () => {
         const scene = sceneFromOutline(
           'root : control\n  body : mesh\n  door\n    door : mesh\n  group1\nx y : mesh',
         );
-        holdIncremental(scene, random, () => new CheckRun(scene, convention), { seed });
+        holdIncremental(scene, random, (scene) => new CheckRun(scene, convention), { seed });
       }
     });
   it('asks candidates only, and finds what asking every object finds', () => {

@@ -1,17 +1,19 @@
 import { touchedBy } from '../edits/registry.js';
 import type { Edit } from '../edits/edit.js';
-import { areAlike, type Frames } from '../frames/frame.js';
+import { turnedOf, type Frames } from '../frames/frame.js';
 import { framesOf } from '../frames/frames-of.js';
+import { treeOrder } from '../frames/tree-order.js';
 import type { CompiledConvention } from '../names/slots/compiled-convention.js';
+import { mirrorPartners, type Partners } from '../names/sides/mirror-partners.js';
 import { slotOf } from '../names/slots/slot-of.js';
 import { factsOf, tellFacts } from '../query/query-facts.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Rename } from '../scene/rename-log.js';
 import type { Scene } from '../scene/scene.js';
 import { ruledAnewByQueries } from '../scene/switched.js';
-import { toFinding, type Check, type Finding, type Scope } from './check.js';
+import { toFinding, type Check, type Finding, type Scope, type Trigger } from './check.js';
 import type { Severity } from './severity.js';
 import { FindingBitset } from './finding-bitset.js';
+import { summaryOf, type EditSummary } from './edit-summary.js';
 import type { Running } from './running.js';
 import { checksOf } from './checks-of.js';
 import { settingIn } from './setting-in.js';
@@ -28,6 +30,9 @@ export class CheckRun {
   /** What is found of whom. A check is asked for its sentence once more when somebody reads it: a scene may hold a hundred thousand. */
   #found = new FindingBitset(0, 0);
   #frames: Frames | null = null;
+  /** Whose asset faces elsewhere, or has its planes elsewhere, since the last edits but these. */
+  #turned = noIds;
+  #partners: Partners | null = null;
   #waivers: WaiverBook | null = null;
 
   constructor(
@@ -56,7 +61,8 @@ export class CheckRun {
   all(tick?: (done: number) => void): void {
     this.#found = new FindingBitset(this.#running.length, this.scene.nextId);
     this.#askApplies();
-    this.#framesChanged();
+    this.#findTurned();
+    this.#keepPartners();
     const asking = this.#running.filter((one) => one.applied);
     const each = asking.filter((one) => !one.check.candidates);
     let done = 0;
@@ -109,10 +115,11 @@ export class CheckRun {
     const again = (id: ObjectId, running: readonly Running[]): void => {
       if (!whole.has(id) && this.#evaluate(id, running)) seen.add(id);
     };
-    const renamed = renamesOf(edits);
-    const all = [...onScene].flatMap(([one, byNames]) =>
-      byNames && renamed && this.#afterRenames(one, renamed, again) ? [] : [one],
+    const done = summaryOf(this.scene, edits);
+    const all = [...onScene].flatMap(([one, asBefore]) =>
+      asBefore && done && this.#afterSome(one, done, again) ? [] : [one],
     );
+    this.#keepPartners();
     for (const [one, ids] of told) {
       if (!ids) all.push(one);
       else for (const id of ids) again(id, [one]);
@@ -122,16 +129,35 @@ export class CheckRun {
     for (const one of all) if (one.check.candidates) this.#candidatesAgain(one, again);
     return seen;
   }
-  /** A check may know whom renames concern. @returns whether it did */
-  #afterRenames(
+  /** A check may know whom renames and places concern. @returns whether it did */
+  #afterSome(
     one: Running,
-    renamed: readonly Rename[],
+    done: EditSummary,
     again: (id: ObjectId, running: readonly Running[]) => void,
   ): boolean {
-    const ids = one.check.afterRenames?.(renamed, one.context, (id) => this.#found.has(id, one.at));
-    if (!ids) return false;
-    for (const id of new Set(ids)) again(id, [one]);
+    const { check, context, at } = one;
+    const ids = new Set<ObjectId>();
+    const add = (some: Iterable<ObjectId> | null | undefined): boolean => {
+      for (const id of some ?? []) ids.add(id);
+      return !!some;
+    };
+    const isBy = (kind: Trigger): boolean => check.triggeredBy?.includes(kind) ?? true;
+    if (isBy('rename') && done.renamed.length)
+      if (!add(check.afterRenames?.(done.renamed, context, (id) => this.#found.has(id, at)))) return false;
+    const isTurned = isBy('frames') && this.#turned.size > 0;
+    if (isTurned || [...done.placedBy].some(isBy)) {
+      if (!add(check.afterPlaces?.(done, context, this.#partners))) return false;
+      add(done.placed);
+      add(done.above);
+      if (isTurned) add(this.#turned);
+    }
+    for (const id of ids) again(id, [one]);
     return true;
+  }
+  /** What mirrors what, for those checks that will want to know what did. */
+  #keepPartners(): void {
+    const isAsked = this.#running.some(({ applied, check }) => applied && check.asksPartners);
+    this.#partners = isAsked ? mirrorPartners(this.scene, this.convention) : null;
   }
   /** Asks a check that knows its candidates of those, and of all that it has something to say of until now. */
   #candidatesAgain(one: Running, again: (id: ObjectId, running: readonly Running[]) => void): void {
@@ -158,27 +184,29 @@ export class CheckRun {
       roots || edits.some((edit) => edit.kind === 'move' || edit.kind === 'insert' || edit.kind === 'remove');
     if (onRoots.length && mainMayChange) for (const id of this.scene.roots) again(id, onRoots);
   }
-  /** Whether some asset faces elsewhere, or has its planes elsewhere, since it was last asked. */
-  #framesChanged(): boolean {
-    if (!this.#running.some(({ check }) => check.triggeredBy?.includes('frames'))) return false;
+  #findTurned(): void {
+    this.#turned = noIds;
+    if (!this.#running.some(({ check }) => check.triggeredBy?.includes('frames'))) return;
     const before = this.#frames;
-    const frames = (this.#frames = framesOf(this.scene, this.convention));
-    return !before || (before !== frames && !areAlike(before, frames));
+    const frames = framesOf(this.scene, this.convention);
+    if (before) this.#turned = turnedOf(before, frames, treeOrder(this.scene).ids);
+    // As long as they are alike, those that everything was judged by are kept: noise does not add up.
+    if (!before || this.#turned.size || before.all.length !== frames.all.length) this.#frames = frames;
   }
   #askApplies(): void {
     for (const one of this.#running) if (one.check.applies) one.applied = one.check.applies(one.context);
   }
   /**
-   * Checks over the whole scene that these edits concern: they apply, or did until now; each with whether it is names alone
-   * by which they do.
+   * Checks over the whole scene that these edits concern: they apply, or did until now; each with whether it can know whom
+   * they concern.
    */
   #sceneChecks(edits: readonly Edit[]): Map<Running, boolean> {
     const before = new Map(this.#running.map((one) => [one, one.applied] as const));
     this.#askApplies();
     const kinds = new Set<string>(edits.map(({ kind }) => kind));
     for (const edit of edits) if (edit.kind === 'set') kinds.add(`set ${edit.field}`);
-    const turned = this.#framesChanged();
-    if (turned) kinds.add('frames');
+    this.#findTurned();
+    if (this.#turned.size) kinds.add('frames');
     const concerned = new Map<Running, boolean>();
     for (const one of this.#running) {
       const { triggeredBy, family } = one.check;
@@ -187,7 +215,7 @@ export class CheckRun {
       if (before.get(one) !== one.applied) concerned.set(one, false);
       else if (one.applied && one.scope === 'scene')
         if (onAnything || !triggeredBy || triggeredBy.some((kind) => kinds.has(kind)))
-          concerned.set(one, !onAnything && !turned);
+          concerned.set(one, !onAnything);
     }
     return concerned;
   }
@@ -228,6 +256,7 @@ export class CheckRun {
     );
     run.#found = this.#found.copy();
     run.#frames = this.#frames;
+    run.#partners = this.#partners;
     run.#waivers = this.#waivers;
     run.#running.forEach((one, at) => (one.applied = this.#running[at]!.applied));
     return run;
@@ -305,14 +334,5 @@ export class CheckRun {
 }
 
 const none: readonly Finding[] = [];
+const noIds: ReadonlySet<ObjectId> = new Set();
 const noChecks: readonly Running[] = [];
-
-/** Who is called otherwise by edits that do nothing else; null: they do. */
-function renamesOf(edits: readonly Edit[]): readonly Rename[] | null {
-  const renamed: Rename[] = [];
-  for (const edit of edits) {
-    if (edit.kind !== 'rename') return null;
-    renamed.push({ object: edit.object, from: edit.from });
-  }
-  return renamed;
-}

@@ -2,9 +2,11 @@ import type { Edit, EditKind, FieldValues } from '../edits/edit.js';
 import { fillText } from '../errors.js';
 import type { CompiledConvention, PatternKey } from '../names/slots/compiled-convention.js';
 import { readName, type NameReading } from '../names/slots/read-name.js';
+import type { Partners } from '../names/sides/mirror-partners.js';
+import type { EditSummary } from './edit-summary.js';
 import type { Parameters } from './parameter.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { Severity } from './severity.js';
 import type { Scene } from '../scene/scene.js';
 
@@ -93,6 +95,14 @@ export interface Check<M extends string = string> {
     context: CheckContext,
     had: (id: ObjectId) => boolean,
   ): Iterable<ObjectId> | null;
+  /**
+   * Of a check over the whole scene that asks where things stand: whose answers moving, turning, putting in and
+   * taking away can have changed, beside those edited, all below them, all above, and whose asset faces elsewhere by that;
+   * null: that is simpler asked of all. `before` are the partners that mirrored each other until now.
+   */
+  afterPlaces?(done: EditSummary, context: CheckContext, before: Partners | null): Iterable<ObjectId> | null;
+  /** Whether afterPlaces wants to know the partners before. */
+  readonly asksPartners?: true;
   /**
    * Of a check of scope told: whose answers edits, already applied, may have changed beside those they touch; null: of
    * anybody. Asked once for every list of edits, before anything is evaluated.

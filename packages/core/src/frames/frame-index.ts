@@ -1,9 +1,9 @@
 import { drawnWorld } from '../scene/bounds.js';
-import { branchBoxes, ownBoxes } from '../scene/world-boxes.js';
+import { branchBoxes, ownBoxes, type Boxes } from '../scene/world-boxes.js';
 import { hashStart, mix } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
-import { isFacing, type Facing, type Frame, type Frames, type Plane } from './frame.js';
+import { isFacing, noise, type Facing, type Frame, type Frames, type Plane } from './frame.js';
 import { mirrorPlane, type MirrorPlane } from './mirror-plane.js';
 import { facingVotes, readFacing, worth, type SaidPlaces } from './read-facing.js';
 import { kinAlong, standsOf, type Stands } from './stands.js';
@@ -24,6 +24,8 @@ const mostLevels = 3;
 const offMiddle = 0.25;
 /** An asset has so many shapes at least: two make a pair, and could be anything. */
 const leastShapes = 3;
+/** So many pairs of an asset and something that changed are looked at; beyond that all is worked out anew. */
+const mostCompared = 2_000_000;
 /** What everything hangs under. */
 const top = 0;
 
@@ -34,7 +36,10 @@ const top = 0;
 export class FrameIndex {
   readonly #stands: Stands;
   readonly #order: TreeOrder;
-  /** By place in the tree: what the name says, and where its object has its middle. */
+  /** As they were when this was made. */
+  readonly #boxes: Boxes;
+  /** By place in the tree: which shape it has, or -1; what the name says, and where its object has its middle. */
+  readonly #shapeAt: Int32Array;
   readonly #says: Uint8Array;
   readonly #x: Float64Array;
   readonly #z: Float64Array;
@@ -48,19 +53,86 @@ export class FrameIndex {
   constructor(
     readonly scene: Scene,
     readonly input: FramesInput,
+    before?: { readonly index: FrameIndex; readonly changed: ReadonlySet<ObjectId> },
   ) {
     this.#stands = standsOf(scene);
+    this.#boxes = ownBoxes(scene);
     this.#order = treeOrder(scene);
     const { ids } = this.#order;
     this.#says = new Uint8Array(ids.length);
+    this.#shapeAt = new Int32Array(ids.length);
     this.#x = new Float64Array(ids.length);
     this.#z = new Float64Array(ids.length);
     this.#rowsBefore = new Int32Array(ids.length + 1);
     for (let at = 0, row = 0; at < ids.length; at++) {
       if (row < this.#stands.count && this.#stands.ids[row] === ids[at]) row++;
       this.#rowsBefore[at + 1] = row;
+      this.#shapeAt[at] = scene.get(ids[at]!).shape ?? -1;
       this.#ask(at);
     }
+    if (before) this.#takeOver(before.index, before.changed);
+  }
+  /** Assets in which everything is as it was, whatever moved about in them, face as they did. */
+  #takeOver(before: FrameIndex, changed: ReadonlySet<ObjectId>): void {
+    if (changed.size * before.#frames.size > mostCompared) return;
+    const now = [...changed].flatMap((id) => {
+      const change = this.#changeOf(before, id);
+      return change ? [{ id, isSame: change === 'none' }] : [];
+    });
+    for (const [root, frame] of before.#frames) {
+      if (changed.has(root) || (root !== top && !this.scene.find(root))) continue;
+      if (
+        !now.every(
+          ({ id, isSame }) =>
+            (before.#holds(root, id) ? isSame : true) && before.#holds(root, id) === this.#holds(root, id),
+        )
+      )
+        continue;
+      this.#frames.set(root, frame);
+      for (const key of [root * 2, root * 2 + 1]) {
+        const planes = before.#planes.get(key);
+        if (planes) this.#planes.set(key, planes);
+      }
+    }
+  }
+  #holds(root: ObjectId, id: ObjectId): boolean {
+    const [from, to] = this.#places(root);
+    const at = this.#placeOf(id);
+    return at >= from && at < to;
+  }
+  /** Its place in the tree; -1: it is not there. */
+  #placeOf(id: ObjectId): number {
+    const at = this.#order.at[id];
+    return at !== undefined && this.#order.ids[at] === id ? at : -1;
+  }
+  /** What of an object is otherwise than it was that an asset's frame could hang on; null: nothing of it ever could. */
+  #changeOf(before: FrameIndex, id: ObjectId): 'none' | 'some' | null {
+    const [was, is] = [before.#placeOf(id), this.#placeOf(id)];
+    if (was < 0 && is < 0) return null;
+    const speaks = (index: FrameIndex, at: number): boolean => at >= 0 && index.#says[at]! > 0;
+    const hasRow = (index: FrameIndex, at: number): boolean =>
+      at >= 0 && index.#rowsBefore[at + 1]! > index.#rowsBefore[at]!;
+    const counts = [before, this].some((index, i) => {
+      const at = i ? is : was;
+      return speaks(index, at) || hasRow(index, at);
+    });
+    // Where an asset has no shapes at all, its points make its extent.
+    if (!counts) return this.scene.find(id)?.kind === 'group' ? null : 'some';
+    if (was < 0 || is < 0) return 'some';
+    if (before.#says[was] !== this.#says[is] || before.#shapeAt[was] !== this.#shapeAt[is]) return 'some';
+    if (hasRow(before, was) !== hasRow(this, is)) return 'some';
+    const pairs: [number, number][] = [];
+    if (speaks(this, is)) pairs.push([before.#x[was]!, this.#x[is]!], [before.#z[was]!, this.#z[is]!]);
+    if (hasRow(this, is))
+      for (let k = 0; k < 3; k++) {
+        const [one, other] = [before.#rowsBefore[was]! * 3 + k, this.#rowsBefore[is]! * 3 + k];
+        pairs.push([before.#stands.at[one]!, this.#stands.at[other]!]);
+      }
+    if (this.#shapeAt[is]! >= 0)
+      for (let k = 0; k < 6; k++) pairs.push([before.#boxes[id * 6 + k]!, this.#boxes[id * 6 + k]!]);
+    return pairs.every(([a, b]) => Math.abs(a - b) <= noise || (Number.isNaN(a) && Number.isNaN(b)))
+      ? 'none'
+      : 'some';
   }
   #ask(at: number): void {
     const id = this.#order.ids[at]!;
@@ -112,7 +184,7 @@ export class FrameIndex {
     const roots = this.#partsOf(top);
     if (roots.length === 1) visit(roots[0]!, 1);
     else visit(top, 0);
-    return { all: found, of: (id) => found[byId[id]!]! };
+    return { all: found, of: (id) => found[byId[id] ?? 0]! };
   }
   /** Children that could be assets of their own. */
   #partsOf(root: ObjectId): readonly ObjectId[] {

@@ -1,3 +1,5 @@
+import { elsewhereSince } from '../scene/follow-places.js';
+import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import type { Facing, Frames } from './frame.js';
 import { FrameIndex } from './frame-index.js';
@@ -21,6 +23,7 @@ export class FrameKeeper {
   #index: FrameIndex | null = null;
   #any = -1;
   #places = -1;
+  #changes = 0;
   #attributes = -1;
   #renames = 0;
   constructor(
@@ -39,14 +42,25 @@ export class FrameKeeper {
     const said = renamed ? this.#said! : (this.#said = input.said());
     if (renamed?.length) said.forget(renamed);
     if (!this.#index || !renamed || this.#places !== scene.geometryVersion)
-      this.#index = new FrameIndex(scene, { ...input, says: (id) => said.of(id) });
+      this.#index = new FrameIndex(
+        scene,
+        { ...input, says: (id) => said.of(id) },
+        renamed ? this.#before(renamed) : undefined,
+      );
     else {
       if (renamed.length) this.#index.renamed(renamed);
       if (this.#attributes !== scene.attributesVersion) this.#index.toldAgain();
     }
     this.#places = scene.geometryVersion;
+    this.#changes = scene.places;
     this.#attributes = scene.attributesVersion;
     this.#renames = scene.renames;
     return this.#index.frames();
+  }
+  /** What is known already, and who stands elsewhere since, or says something else. */
+  #before(renamed: readonly ObjectId[]): { index: FrameIndex; changed: ReadonlySet<ObjectId> } | undefined {
+    if (!this.#index || this.#attributes !== this.scene.attributesVersion) return undefined;
+    const elsewhere = elsewhereSince(this.scene, this.#changes);
+    return elsewhere ? { index: this.#index, changed: new Set([...elsewhere.ids, ...renamed]) } : undefined;
   }
 }

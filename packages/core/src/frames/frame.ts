@@ -70,26 +70,38 @@ const assumedFrame: Frame = {
   agree: 0,
   of: 0,
 };
-/** Whether the same assets face the same ways, about the same planes. */
-export function areAlike(a: Frames, b: Frames): boolean {
+/** Whether an asset faces the same way, about the same planes. */
+function isAlike(frame: Frame, other: Frame): boolean {
   return (
-    a.all.length === b.all.length &&
-    a.all.every((frame, i) => {
-      const other = b.all[i]!;
-      return (
-        frame.root === other.root &&
-        frame.facing === other.facing &&
-        frame.against === other.against &&
-        knowsFacing(frame) === knowsFacing(other) &&
-        isSame(frame, frame.side, other, other.side) &&
-        isSame(frame, frame.depth, other, other.depth)
-      );
-    })
+    frame.root === other.root &&
+    frame.facing === other.facing &&
+    frame.against === other.against &&
+    knowsFacing(frame) === knowsFacing(other) &&
+    isSame(frame, frame.side, other, other.side) &&
+    isSame(frame, frame.depth, other, other.depth)
   );
 }
+/** Those of some objects that stand in an asset which is another, or faces another way, about another plane. */
+export function turnedOf(before: Frames, now: Frames, ids: Iterable<ObjectId>): Set<ObjectId> {
+  const turned = new Set<ObjectId>();
+  if (before === now) return turned;
+  let [was, is]: (Frame | null)[] = [null, null];
+  let alike = false;
+  for (const id of ids) {
+    const [one, other] = [before.of(id), now.of(id)];
+    // What stands together in the tree stands in one asset, mostly.
+    if (one !== was || other !== is) [was, is, alike] = [one, other, isAlike(one, other)];
+    if (!alike) turned.add(id);
+  }
+  return turned;
+}
+/** Metres: what is moved and keeps its place comes to stand so near to it. */
+export const noise = 1e-9;
 /** A plane at the same place, of which as much is known. */
 function isSame(frame: Frame, plane: Plane, other: Frame, its: Plane): boolean {
-  return plane.middle === its.middle && knowsMiddle(frame, plane) === knowsMiddle(other, its);
+  return (
+    Math.abs(plane.middle - its.middle) <= noise && knowsMiddle(frame, plane) === knowsMiddle(other, its)
+  );
 }
 /**
  * Whether anything speaks for where its left and right part, or its front and back. The middle of what happens to be there does not by itself:

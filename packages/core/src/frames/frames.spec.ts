@@ -4,7 +4,7 @@ import { sceneFromOutline } from '../testing/outline.js';
 import { randomEdit, seededRandom } from '../testing/random-edits.js';
 import { applyChange } from '../edits/change.js';
 import { FrameIndex } from './frame-index.js';
-import { defaultSlack } from './frame.js';
+import { defaultSlack, type Frame, type Plane } from './frame.js';
 import { framesOf } from './frames-of.js';
 import { spokenWays } from './spoken-ways.js';
 
@@ -34,6 +34,12 @@ const cart = (turn: 0 | 1 | 2 | 3, [x, z]: readonly [number, number], name = 'ca
     .map((line) => deep + line)
     .join('\n');
 };
+
+/** A frame with its planes to the nanometre. */
+function settled(frame: Frame): unknown {
+  const to = (plane: Plane): Plane => ({ ...plane, middle: Math.round(plane.middle * 1e9) / 1e9 + 0 });
+  return { ...frame, side: to(frame.side), depth: to(frame.depth) };
+}
 
 describe('the frames of a scene', () => {
   it('face where the names say, and have their plane where pairs have their middle, wherever the asset stands', () => {
@@ -137,7 +143,10 @@ describe('the frames of a scene', () => {
           says: (id) => spokenWays(scene.get(id).name),
           slack: defaultSlack,
         }).frames();
-        expect(framesOf(scene, null).all).withContext(`seed ${seed}, edit ${i}`).toEqual(fresh.all);
+        // Assets in which nothing changed are not worked out again: their planes may be a breath off.
+        expect(framesOf(scene, null).all.map(settled))
+          .withContext(`seed ${seed}, edit ${i}`)
+          .toEqual(fresh.all.map(settled));
       }
     }
   });

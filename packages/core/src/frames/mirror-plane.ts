@@ -1,3 +1,4 @@
+import { hashStart, mix } from '../scene/row-table.js';
 import type { KinOrder, Standing } from './kin-order.js';
 
 /** Metres that two votes for a plane may be apart. */
@@ -37,8 +38,10 @@ export function mirrorPlane(
   let all = 0;
   for (let k = 0, start = 0; k < ends.length; start = ends[k++]!) all += votesOf(ends[k]! - start);
   const each = Math.ceil(all / enoughVotes);
-  for (let k = 0, start = 0, n = 0; k < ends.length; start = ends[k++]!)
-    if (ends[k]! - start > 1 && n++ % each === 0) vote(place, start, ends[k]!, votes);
+  // Which of very many vote hangs on where they stand, and not on the order of the tree.
+  const isAsked = (row: number): boolean => each === 1 || (hashOfPlace(at, row, axis) >>> 0) % each === 0;
+  for (let k = 0, start = 0; k < ends.length; start = ends[k++]!)
+    if (ends[k]! - start > 1 && isAsked(rows[start]!)) vote(place, start, ends[k]!, votes);
   if (!votes.length) return null;
   const middle = mostVoted(votes);
   let [pairs, onIt] = [0, 0];
@@ -48,6 +51,13 @@ export function mirrorPlane(
     onIt += counted.onIt;
   }
   return { middle, pairs, onIt };
+}
+
+/** The same for all that differ along the axis only. */
+function hashOfPlace(at: Float64Array, row: number, axis: 0 | 2): number {
+  const hash = mix(hashStart, Math.round(at[row * 3 + 1]! / slack));
+  const mixed = mix(hash, Math.round(at[row * 3 + (axis === 0 ? 2 : 0)]! / slack));
+  return Math.imul(mixed ^ (mixed >>> 15), 0x2c1b3c6d);
 }
 
 interface Vote {

@@ -32,10 +32,11 @@ export function multiply(a: Mat4, b: Mat4): Mat4 {
 }
 
 /** The same into a list that is there already: for work over a million matrices of which none is kept. */
-export function multiplyInto(out: Float64Array, a: Mat4, b: Mat4): void {
+export function multiplyInto(out: Float64Array, a: Mat4, b: Mat4): Float64Array {
   for (let c = 0; c < 16; c += 4)
     for (let r = 0; r < 4; r++)
       out[c + r] = a[r]! * b[c]! + a[4 + r]! * b[c + 1]! + a[8 + r]! * b[c + 2]! + a[12 + r]! * b[c + 3]!;
+  return out;
 }
 
 /** Determinant of the upper left 3x3 block: negative when the transform turns handedness. */

@@ -2,7 +2,7 @@ import { IdChains } from '../scene/id-chains.js';
 import { keptUp } from '../scene/kept-up.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { Scene } from '../scene/scene.js';
 import { beyondAscii, smallLetter } from './ascii.js';
 
@@ -30,8 +30,12 @@ class CaseIndex {
     const hashes = new Set<number>();
     for (const { object, from } of renamed) {
       this.like.delete(from);
-      const to = hashOf(this.scene.get(object).name);
-      for (const hash of [this.#chains.drop(object), to]) if (hash !== null) hashes.add(hash);
+      const before = this.#chains.drop(object);
+      if (before !== null) hashes.add(before);
+      const now = this.scene.find(object);
+      if (!now) continue;
+      const to = hashOf(now.name);
+      hashes.add(to);
       this.#chains.put(object, to);
     }
     for (const hash of hashes) this.#judge(hash);

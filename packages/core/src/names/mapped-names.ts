@@ -1,5 +1,5 @@
 import { keptUp } from '../scene/kept-up.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { asIdentifier } from './as-identifier.js';
@@ -57,7 +57,7 @@ class MappedNames {
   follow(renamed: readonly Rename[]): void {
     for (const { object, from } of renamed) {
       this.#drop(object, from);
-      this.#put(object, this.scene.get(object).name);
+      this.#put(object, this.scene.find(object)?.name ?? '');
     }
   }
   #put(id: ObjectId, name: string): void {

@@ -3,7 +3,7 @@ import { IdChains } from '../scene/id-chains.js';
 import { keptUp } from '../scene/kept-up.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { Scene } from '../scene/scene.js';
 
 /** A name in three parts around its last run of digits; no digits: null. */
@@ -72,7 +72,7 @@ class NumberFamilies {
       this.odd.delete(object);
       const before = this.#chains.drop(object);
       if (before !== null) hashes.add(before);
-      const number = countedNumber(this.scene.get(object).name);
+      const number = countedNumber(this.scene.find(object)?.name ?? '');
       if (!number) continue;
       this.#chains.put(object, number.hash);
       hashes.add(number.hash);

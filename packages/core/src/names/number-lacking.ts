@@ -1,7 +1,7 @@
 import type { ObjectId } from '../scene/scene-object.js';
 import { keptUp } from '../scene/kept-up.js';
 import { memoizeByVersion } from '../scene/memoize-by-version.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { Scene } from '../scene/scene.js';
 import type { CompiledConvention } from './slots/compiled-convention.js';
 import { joinTexts } from './slots/join-slots.js';
@@ -58,7 +58,8 @@ class LackingNumbers {
     return (read && this.#families.get(read.family)?.members.keys()) ?? [];
   }
   #put(id: ObjectId): string | null {
-    const read = this.#read(id, this.scene.get(id).name);
+    const object = this.scene.find(id);
+    const read = object && this.#read(id, object.name);
     if (!read) return null;
     const { family, slot, first, value } = read;
     let known = this.#families.get(family);

@@ -1,6 +1,6 @@
 import { keptUp } from '../scene/kept-up.js';
 import type { ObjectId, SceneObject } from '../scene/scene-object.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { Scene } from '../scene/scene.js';
 import { shapeKey } from '../scene/shape-key.js';
 import type { Lexicon } from './lexicon/lexicon.js';
@@ -65,7 +65,10 @@ const slipsOf = keptUp(findSlips, (held, scene, renamed) => {
   // Whether a short word is a slip may hang on what its likes in shape are called: that is looked at as a whole.
   const concernsLikes = (one: Rename): boolean => {
     if (!held.told.size) return false;
-    const told = held.told.get(shapeKey(scene, scene.get(one.object)) ?? -1);
+    const object = scene.find(one.object);
+    // What is gone tells no more which shape it had.
+    if (!object) return true;
+    const told = held.told.get(shapeKey(scene, object) ?? -1);
     return [...wordChanges(scene, [one]).keys()].some(
       (word) => told?.has(word) === true || held.near.get(word)?.sure === false,
     );
@@ -82,7 +85,7 @@ function followWords(held: Slips, scene: Scene, renamed: readonly Rename[]): boo
   const again = new Set(renamed.map(({ object }) => object));
   const inRenamed = new Map<string, number>();
   for (const object of again)
-    eachWord(scene.get(object).name, (from, start, end) => {
+    eachWord(scene.find(object)?.name ?? '', (from, start, end) => {
       const word = from.slice(start, end).toLowerCase();
       inRenamed.set(word, (inRenamed.get(word) ?? 0) + 1);
     });
@@ -109,12 +112,13 @@ function followWords(held: Slips, scene: Scene, renamed: readonly Rename[]): boo
   for (const object of again) {
     found.delete(object);
     let isUnsure = false;
-    eachWord(scene.get(object).name, (from, start, end) => {
+    const now = scene.find(object);
+    eachWord(now?.name ?? '', (from, start, end) => {
       const word = from.slice(start, end).toLowerCase();
       const meant = near.get(word);
       if (!meant || found.has(object)) return;
       if (meant.sure) found.set(object, { word, meant });
-      else isUnsure ||= scene.get(object).shape !== null;
+      else isUnsure ||= now!.shape !== null;
     });
     if (isUnsure) return false;
   }

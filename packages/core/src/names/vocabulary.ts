@@ -1,5 +1,5 @@
 import { keptUp } from '../scene/kept-up.js';
-import type { Rename } from '../scene/rename-log.js';
+import type { Rename } from '../scene/rename.js';
 import type { Scene } from '../scene/scene.js';
 import { editDistance } from './slots/near-word.js';
 import { eachWord, WordCount } from './word-count.js';
@@ -51,7 +51,7 @@ export function wordChanges(scene: Scene, renamed: readonly Rename[]): Map<strin
     });
   for (const { object, from } of renamed) {
     count(from, -1);
-    count(scene.get(object).name, 1);
+    count(scene.find(object)?.name ?? '', 1);
   }
   for (const [word, by] of changes) if (!by) changes.delete(word);
   return changes;

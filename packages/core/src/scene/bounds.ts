@@ -1,7 +1,8 @@
-import { multiply, type Mat4 } from '../math/mat4.js';
+import { multiply, multiplyInto, type Mat4 } from '../math/mat4.js';
+import { toMatrix } from '../math/transform.js';
 import { transformBox, uniteBoxes, type Box } from '../math/box.js';
 import type { Scene } from './scene.js';
-import type { ObjectId } from './scene-object.js';
+import type { ObjectId, SceneObject } from './scene-object.js';
 
 /** World box of the corner points of all shapes in a subtree, or null when there is no shape in it. */
 export function worldBounds(scene: Scene, id: ObjectId): Box | null {
@@ -21,6 +22,19 @@ export function ownBounds(scene: Scene, id: ObjectId): Box | null {
 export function drawnWorld(scene: Scene, id: ObjectId): Mat4 {
   const { bake } = scene.get(id);
   return bake ? multiply(scene.world(id), bake) : scene.world(id);
+}
+
+/**
+ * The same, of a leaf worked out into a scratch of 16 numbers: a scene keeps the matrices of what others hang on, and those
+ * of a million leaves are needed just once.
+ */
+export function drawnWorldIn(
+  scratch: Float64Array,
+  scene: Scene,
+  { id, parent, children, bake, local }: SceneObject,
+): ArrayLike<number> {
+  if (children.length || bake || parent === null) return drawnWorld(scene, id);
+  return multiplyInto(scratch, scene.world(parent), toMatrix(local));
 }
 
 /** Faces of an object and all below it. */

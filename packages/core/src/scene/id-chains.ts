@@ -3,10 +3,10 @@ import type { ObjectId } from './scene-object.js';
 /** Objects by a hash that the caller works out, put in and taken out one by one: three flat arrays, no object for any. */
 export class IdChains {
   readonly #heads: Int32Array;
-  readonly #next: Int32Array;
-  readonly #hashes: Int32Array;
+  #next: Int32Array;
+  #hashes: Int32Array;
   readonly #mask: number;
-  /** @param end all ids are below it; ids begin at 1 */
+  /** @param end most ids are below it; ids begin at 1 */
   constructor(end: number) {
     let size = 16;
     while (size < end) size *= 2;
@@ -16,6 +16,7 @@ export class IdChains {
     this.#hashes = new Int32Array(end);
   }
   put(id: ObjectId, hash: number): void {
+    if (id >= this.#next.length) this.#grow(id + 1);
     const at = this.#place(hash);
     this.#next[id] = this.#heads[at]!;
     this.#heads[at] = id;
@@ -23,7 +24,7 @@ export class IdChains {
   }
   /** @returns the hash it was put in by; null: it was not. */
   drop(id: ObjectId): number | null {
-    if (this.#next[id]! < 0) return null;
+    if (!(this.#next[id]! >= 0)) return null;
     const hash = this.#hashes[id]!;
     const at = this.#place(hash);
     if (this.#heads[at] === id) this.#heads[at] = this.#next[id]!;
@@ -41,6 +42,13 @@ export class IdChains {
     for (let id = this.#heads[this.#place(hash)]!; id > 0; id = this.#next[id]!)
       if (this.#hashes[id] === (hash | 0)) found.push(id);
     return found;
+  }
+  #grow(end: number): void {
+    const size = Math.max(end, Math.ceil(this.#next.length * 1.25));
+    const [next, hashes] = [new Int32Array(size).fill(-1), new Int32Array(size)];
+    next.set(this.#next);
+    hashes.set(this.#hashes);
+    [this.#next, this.#hashes] = [next, hashes];
   }
   #place(hash: number): number {
     return Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d) & this.#mask;

@@ -1,5 +1,5 @@
 import { memoizeByVersion } from './memoize-by-version.js';
-import type { Rename } from './rename-log.js';
+import type { Rename } from './rename.js';
 import type { Scene } from './scene.js';
 
 interface Held<T> {
@@ -8,8 +8,8 @@ interface Held<T> {
 }
 
 /**
- * What is worked out of the names of a whole scene, and follows renames instead of being made anew: as `memoizeByVersion`,
- * made once for a state of the tree. `follow` is told who was called otherwise since, each once, with its name before; it
+ * What is worked out of the names of a whole scene and the shapes that have them, wherever they hang, and follows those
+ * that are called otherwise, come or go, instead of being made anew: as `memoizeByVersion`. `follow` is told who was called otherwise since, each once, with its name before; it
  * returns false where making anew is simpler. Law tests hold what followed equal to what is made anew.
  */
 export function keptUp<T>(
@@ -17,7 +17,7 @@ export function keptUp<T>(
   follow: (value: T, scene: Scene, renamed: readonly Rename[]) => boolean,
 ): (scene: Scene) => T {
   const held = memoizeByVersion(
-    (scene) => scene.structure,
+    (scene) => scene.reshapedVersion,
     (scene): Held<T> => ({ value: make(scene), renames: scene.renames }),
     true,
   );

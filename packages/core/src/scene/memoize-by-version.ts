@@ -8,11 +8,12 @@ let count = 0;
  * look costs next to nothing: some are asked of every object.
  *
  * A fork of the scene takes over what its base has worked out, as long as its own version is the same.
+ * @param make is given what was worked out before, of this scene or of what it was forked from
  * @param follows that the value is changed in place later on, and so may not be shared with a fork
  */
 export function memoizeByVersion<T>(
   version: (scene: Scene) => number,
-  make: (scene: Scene) => T,
+  make: (scene: Scene, before?: T) => T,
   follows = false,
 ): (scene: Scene) => T {
   const index = count++;
@@ -20,7 +21,7 @@ export function memoizeByVersion<T>(
     const at = version(scene);
     const held = scene.memory[index];
     if (held?.at === at) return held.value as T;
-    const value = make(scene);
+    const value = make(scene, held?.value as T | undefined);
     scene.memory[index] = { at, value, follows };
     return value;
   };

@@ -12,24 +12,14 @@ import type {
   Shape,
 } from './scene-object.js';
 import { keepByName } from './keep-by-name.js';
+import type { Memory } from './memory.js';
+import { mostObjectId } from './most-object-id.js';
 import { NameIndex, type Called } from './name-index.js';
-import { RenameLog, type Rename } from './rename-log.js';
+import { ChangeLog } from './change-log.js';
+import type { Placed } from './placed.js';
+import { SceneVersions } from './scene-versions.js';
+import type { Rename } from './rename.js';
 import { WorldMatrices } from './world-matrices.js';
-
-/**
- * The largest id that counts towards the next one. The borders keep ids dense (see `strangeId`), so a scene comes here
- * after 67 million objects; an older log may name one beyond, which then simply stands outside of the counting.
- */
-export const mostObjectId = 2 ** 26;
-
-/** What was worked out of a state of the scene. */
-export interface Memory {
-  /** The version it was worked out of. */
-  readonly at: number;
-  readonly value: unknown;
-  /** It is changed in place as the scene changes, and so is never shared with a fork. */
-  readonly follows: boolean;
-}
 
 type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { children: ObjectId[] };
 
@@ -49,15 +39,9 @@ export class Scene {
   #sets = new Map<string, SceneSet>();
   #layers = new Map<string, SceneLayer>();
   #views = new Map<string, SceneView>();
-  #structure = 0;
-  #attributesVersion = 0;
-  #switchesVersion = 0;
-  #geometryVersion = 0;
-  #setsVersion = 0;
-  #wearVersion = 0;
-  #namesVersion = 0;
-  #patches = 0;
-  #renamed = new RenameLog();
+  #versions = new SceneVersions();
+  #renamed = new ChangeLog<Rename>();
+  #placed = new ChangeLog<Placed>();
   #names = new NameIndex();
   #worlds = new WorldMatrices();
   readonly #get = (id: ObjectId): SceneObject => this.get(id);
@@ -70,7 +54,6 @@ export class Scene {
   reading = 1;
   readonly shapes: readonly Shape[];
   readonly materials: readonly Material[];
-  #thingsVersion = 0;
 
   constructor(
     shapes: readonly Shape[] = [],
@@ -92,16 +75,9 @@ export class Scene {
     fork.#sets = this.#sets;
     fork.#layers = this.#layers;
     fork.#views = this.#views;
-    fork.#structure = this.#structure;
-    fork.#attributesVersion = this.#attributesVersion;
-    fork.#switchesVersion = this.#switchesVersion;
-    fork.#geometryVersion = this.#geometryVersion;
-    fork.#setsVersion = this.#setsVersion;
-    fork.#wearVersion = this.#wearVersion;
-    fork.#namesVersion = this.#namesVersion;
-    fork.#thingsVersion = this.#thingsVersion;
-    fork.#patches = this.#patches;
-    fork.#renamed = new RenameLog(this.renames);
+    fork.#versions = Object.assign(new SceneVersions(), this.#versions);
+    fork.#renamed = new ChangeLog(this.renames);
+    fork.#placed = new ChangeLog(this.places);
     fork.#names = new NameIndex(this.#names);
     fork.#worlds = new WorldMatrices(this.#worlds);
     fork.#count = this.#count;
@@ -118,47 +94,62 @@ export class Scene {
 
   /** Grows with every change of the tree, so that what depends on nothing else can be remembered. */
   get structure(): number {
-    return this.#structure;
+    return this.#versions.structure;
   }
   /** Grows when a switch of an object may have been turned. */
   get switchesVersion(): number {
-    return this.#switchesVersion + this.#structure;
+    return this.#versions.switches + this.#versions.structure;
   }
   /** Grows when an attribute may have changed. */
   get attributesVersion(): number {
-    return this.#attributesVersion + this.#structure;
+    return this.#versions.attributes;
   }
   /** Grows when there are other objects, or one has another shape or other materials; not with where they hang. */
   get wearVersion(): number {
-    return this.#wearVersion;
+    return this.#versions.wear;
   }
   /** Grows when anything may stand elsewhere or look otherwise. */
   get geometryVersion(): number {
-    return this.#geometryVersion + this.#structure;
+    return this.#versions.geometry + this.#versions.structure;
   }
-  /** Grows when any object may be called otherwise. */
+  /** Grows when any object may be called otherwise, comes or goes; not with where they hang. */
   get namesVersion(): number {
-    return this.#namesVersion + this.#structure;
+    return this.#versions.names;
   }
-  /** How many renames there have been. */
+  /** Grows when an object has another shape; not when one comes or goes. */
+  get reshapedVersion(): number {
+    return this.#versions.reshaped;
+  }
+  /** How many renames there have been; what came or went counts too. */
   get renames(): number {
     return this.#renamed.count;
   }
-  /** Who was called otherwise since there were so many renames; null: too many to tell. */
+  /**
+   * Who was called otherwise since there were so many renames; null: too many to tell. What came was called nothing before;
+   * what went is there no more.
+   */
   renamedSince(renames: number): readonly Rename[] | null {
     return this.#renamed.since(renames);
   }
+  /** How often something stood elsewhere, came or went. */
+  get places(): number {
+    return this.#placed.count;
+  }
+  /** Who stands elsewhere since then with all below, came or went, maybe more than once; null: too many to tell. */
+  placedSince(places: number): readonly Placed[] | null {
+    return this.#placed.since(places);
+  }
   /** Grows with every change of anything. */
   get sceneVersion(): number {
-    return this.#patches + this.#structure + this.#setsVersion + this.#thingsVersion;
+    return this.#versions.patches + this.#versions.structure + this.#versions.sets + this.#versions.things;
   }
   /** Grows when a material or shape may be called otherwise. */
   get thingsVersion(): number {
-    return this.#thingsVersion;
+    return this.#versions.things;
   }
   /** For edits: another name for a material or shape. */
   renameThing(thing: 'material' | 'shape', index: number, name: string): void {
-    this.#thingsVersion++;
+    this.#versions.things++;
     if (thing === 'material') (this.materials as Material[])[index] = { ...this.materials[index]!, name };
     else (this.shapes as Shape[])[index] = { ...this.shapes[index]!, name };
   }
@@ -168,11 +159,11 @@ export class Scene {
   }
   /** Grows with every change of a set or layer. */
   get setsVersion(): number {
-    return this.#setsVersion;
+    return this.#versions.sets;
   }
   /** For edits and readers: put a set in, replace it, or take it away. */
   keepSet(name: string, set: SceneSet | null): void {
-    this.#setsVersion++;
+    this.#versions.sets++;
     if (this.#base && this.#sets === this.#base.#sets) this.#sets = new Map(this.#sets);
     keepByName(this.#sets, name, set);
   }
@@ -185,7 +176,7 @@ export class Scene {
   }
   /** For edits and readers. */
   keepLayer(name: string, layer: SceneLayer | null): void {
-    this.#setsVersion++;
+    this.#versions.sets++;
     if (this.#base && this.#layers === this.#base.#layers) this.#layers = new Map(this.#layers);
     keepByName(this.#layers, name, layer);
   }
@@ -264,18 +255,22 @@ export class Scene {
 
   /** For edits: change fields of one object. */
   patch(id: ObjectId, fields: Partial<Omit<ObjectData, 'id'>>): void {
-    this.#patches++;
+    this.#versions.patches++;
     const object = this.#own(id);
     if (fields.name !== undefined && fields.name !== object.name) {
       this.#names.forget(object.name, id);
       this.#keepName(fields.name, id);
-      this.#renamed.add(id, object.name);
+      this.#renamed.add({ object: id, from: object.name });
     }
     Object.assign(object, fields);
-    if ('attributes' in fields) this.#attributesVersion++;
-    if ('switches' in fields) this.#switchesVersion++;
-    if ('shape' in fields || 'materials' in fields) this.#wearVersion++;
-    if ('local' in fields || 'shape' in fields || 'bake' in fields) this.#geometryVersion++;
+    if ('attributes' in fields) this.#versions.attributes++;
+    if ('switches' in fields) this.#versions.switches++;
+    if ('shape' in fields || 'materials' in fields) this.#versions.wear++;
+    if ('shape' in fields) this.#versions.reshaped++;
+    if ('local' in fields || 'shape' in fields || 'bake' in fields) {
+      this.#versions.geometry++;
+      this.#placed.add({ object: id, from: object.parent });
+    }
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
     if (fields.bake === null) delete object.bake;
     if (fields.display === null) delete object.display;
@@ -284,8 +279,9 @@ export class Scene {
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
   reparent(id: ObjectId, parent: ObjectId | null, index: number): void {
-    this.#structure++;
+    this.#versions.structure++;
     const object = this.#own(id);
+    this.#placed.add({ object: id, from: object.parent });
     const from = this.#siblings(object.parent);
     from.splice(from.indexOf(id), 1);
     this.#siblings(parent).splice(index, 0, id);
@@ -298,6 +294,7 @@ export class Scene {
     const stack: { branch: Branch; parent: ObjectId | null }[] = [{ branch, parent }];
     while (stack.length) {
       const top = stack.pop()!;
+      this.#tell(top.branch.data.id, top.parent, '');
       this.#store(
         top.branch.data,
         top.parent,
@@ -309,18 +306,23 @@ export class Scene {
   /** For readers: append one object under a parent that is already in. */
   append(data: ObjectData, parent: ObjectId | null): void {
     this.#siblings(parent).push(data.id);
+    this.#renamed.forget();
+    this.#placed.forget();
     this.#store(data, parent, leaf);
   }
   /** For edits: take a branch out and return it. */
   remove(id: ObjectId): void {
-    this.#structure++;
-    this.#wearVersion++;
+    this.#versions.structure++;
+    this.#versions.wear++;
+    this.#versions.names++;
+    this.#versions.attributes++;
     const siblings = this.#siblings(this.get(id).parent);
     siblings.splice(siblings.indexOf(id), 1);
     const gone = [...this.walk(id)];
     this.#worlds.forget(gone);
     for (const object of gone) {
       this.#names.forget(object.name, object.id);
+      this.#tell(object.id, object.parent, object.name);
       if (this.#base) this.#changed.set(object.id, null);
       else this.#objects[object.id] = undefined;
       this.#count--;
@@ -344,9 +346,9 @@ export class Scene {
   }
 
   #store(data: ObjectData, parent: ObjectId | null, children: ObjectId[]): void {
-    this.#structure++;
-    this.#wearVersion++;
-    if (data.id < this.#nextId) this.#renamed.add(data.id, '');
+    this.#versions.structure++;
+    this.#versions.wear++;
+    this.#versions.attributes++;
     const object: Stored = {
       id: data.id,
       parent,
@@ -385,8 +387,13 @@ export class Scene {
       object.children = [...object.children];
     return object.children;
   }
+  /** What came or went. */
+  #tell(object: ObjectId, from: ObjectId | null, name: string): void {
+    this.#placed.add({ object, from });
+    this.#renamed.add({ object, from: name });
+  }
   #keepName(name: string, id: ObjectId): void {
-    this.#namesVersion++;
+    this.#versions.names++;
     this.#names.keep(name, id);
   }
 }

@@ -1,6 +1,7 @@
 import type { Edit } from '../edits/edit.js';
 import { walkBranch } from './branch.js';
-import { mostObjectId, type Scene } from './scene.js';
+import { mostObjectId } from './most-object-id.js';
+import type { Scene } from './scene.js';
 
 /** Pages count ids on from their own copy, which may be ahead by what was taken back or is still on its way. */
 const slack = 100_000;

@@ -1,5 +1,6 @@
 import type { CheckRun } from '../checks/check-run.js';
 import { applyChange } from '../edits/change.js';
+import { openSnapshot, takeSnapshot } from '../scene/snapshot.js';
 import type { Scene } from '../scene/scene.js';
 import { randomEdit } from './random-edits.js';
 
@@ -10,10 +11,10 @@ import { randomEdit } from './random-edits.js';
 export function holdIncremental(
   scene: Scene,
   random: () => number,
-  begin: () => CheckRun,
+  begin: (scene: Scene) => CheckRun,
   { edits: many = 40, seed }: { readonly edits?: number; readonly seed: number },
 ): void {
-  const run = begin();
+  const run = begin(scene);
   run.all();
   const told = new Map(run.rows());
   for (let i = 0; i < many; i++) {
@@ -23,7 +24,8 @@ export function holdIncremental(
       if (run.of(id).length) told.set(id, run.of(id));
       else told.delete(id);
     }
-    const full = begin();
+    // Of a scene of its own: what is kept up beside the run is held to what is made anew, too.
+    const full = begin(openSnapshot(takeSnapshot(scene)));
     full.all();
     const context = `seed ${seed}, edit ${i}: ${JSON.stringify(edits)}`;
     expect([...run.findings()])

@@ -2,6 +2,7 @@ import { applyChange } from '../../edits/change.js';
 import { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import { partsConvention } from '../../names/slots/parts.js';
 import { PathBook } from '../../scene/paths.js';
+import type { Scene } from '../../scene/scene.js';
 import {
   holdIncremental,
   outlineOf,
@@ -220,7 +221,7 @@ describe('rules of the house, incremental', () => {
           'root : control\n  body : mesh\n  door\n    door : mesh\n  b\n    d01 : mesh\n    d02 : mesh',
         );
         const convention = under(...rules);
-        const begin = () => new CheckRun(scene, convention, houseChecks(convention));
+        const begin = (of: Scene) => new CheckRun(of, convention, houseChecks(convention));
         holdIncremental(scene, random, begin, { seed });
       }
     });

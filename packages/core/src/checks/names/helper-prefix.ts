@@ -2,7 +2,7 @@ import { shapeKey } from '../../scene/shape-key.js';
 import { keptUp } from '../../scene/kept-up.js';
 import type { CompiledConvention } from '../../names/slots/compiled-convention.js';
 import type { ObjectId } from '../../scene/scene-object.js';
-import type { Rename } from '../../scene/rename-log.js';
+import type { Rename } from '../../scene/rename.js';
 import type { Scene } from '../../scene/scene.js';
 import { defineCheck } from '../check.js';
 import { renameTo } from '../support/rename-to.js';
@@ -22,28 +22,24 @@ interface Likeness {
 
 /** Only another prefix is another likeness. */
 const byConvention = keptUp(
-  () => ({ places: -1, known: new Map<CompiledConvention, Likeness>() }),
-  ({ known }, scene, renamed) => {
+  () => new Map<CompiledConvention, Likeness>(),
+  (known, scene, renamed) => {
     for (const convention of known.keys())
-      if (
-        renamed.some(
-          ({ object, from }) =>
-            convention.helperPrefix(from) !== convention.helperPrefix(scene.get(object).name),
-        )
-      )
-        known.delete(convention);
+      if (renamed.some((one) => concernsHelpers(scene, convention, one))) known.delete(convention);
     return true;
   },
 );
+/** Whether one has another prefix now, or is a helper or one of a shape that came or went. */
+function concernsHelpers(scene: Scene, convention: CompiledConvention, { object, from }: Rename): boolean {
+  const now = scene.find(object);
+  if (!now || (from === '' && (now.shape !== null || now.kind === 'helper'))) return true;
+  return convention.helperPrefix(from) !== convention.helperPrefix(now.name);
+}
 /** How many objects of one shape are helpers by their prefix. */
 function likeness(scene: Scene, convention: CompiledConvention): Likeness {
   const held = byConvention(scene);
-  if (held.places !== scene.geometryVersion) {
-    held.known.clear();
-    held.places = scene.geometryVersion;
-  }
-  let known = held.known.get(convention);
-  if (!known) held.known.set(convention, (known = findLikeness(scene, convention)));
+  let known = held.get(convention);
+  if (!known) held.set(convention, (known = findLikeness(scene, convention)));
   return known;
 }
 

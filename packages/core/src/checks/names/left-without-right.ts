@@ -42,6 +42,10 @@ function mirrored({ slots }: CompiledConvention, name: string): Set<string> {
   }
   return found;
 }
+/** Who is called as the mirror image of a name. */
+function* mirroring({ scene, convention }: CheckContext, name: string): Generator<ObjectId> {
+  for (const turned of mirrored(convention, name)) yield* scene.withName(turned);
+}
 const partners = ({ scene, convention }: CheckContext): Partners => mirrorPartners(scene, convention);
 
 /** A left without its right: what mirrors it has another name, or its other name stands where it does not mirror it. */
@@ -73,17 +77,25 @@ export const leftWithoutRight = defineCheck({
     },
   },
   *afterRenames(renamed, context, had) {
-    const { scene, convention, parameters } = context;
     const across = partners(context);
     for (const { object, from } of renamed) {
       const partner = across.get(object);
       if (partner !== undefined) yield partner;
       // Whoever is called as this one's mirror image, before or now, may miss it or have it.
-      for (const name of [from, scene.get(object).name])
-        for (const turned of mirrored(convention, name))
-          for (const id of scene.withName(turned))
-            if (parameters['mirrored'] === true || across.get(id) !== undefined || had(id)) yield id;
+      for (const name of [from, context.scene.get(object).name])
+        for (const id of mirroring(context, name))
+          if (context.parameters['mirrored'] === true || across.get(id) !== undefined || had(id)) yield id;
     }
+  },
+  asksPartners: true,
+  afterPlaces({ cameOrWent }, context, before) {
+    // Then it asks where another one stands, which may be anybody's.
+    if (context.parameters['mirrored'] === true || !before) return null;
+    const across = partners(context);
+    const concerned = cameOrWent.flatMap((name) => [...mirroring(context, name)]);
+    for (let id = 1; id < context.scene.nextId; id++)
+      if (across.get(id) !== before.get(id)) concerned.push(id);
+    return concerned;
   },
   evaluate(object, context) {
     const { scene, parameters, convention } = context;

@@ -15,6 +15,8 @@ export const sidePosition = defineCheck({
   severity: 'warning',
   scope: 'scene',
   triggeredBy: ['transform', 'move', 'set shape', 'set bake', 'insert', 'remove', 'frames'],
+  // Where it stands in its asset is its own affair.
+  afterPlaces: () => [],
   source:
     'glTF 2.0 section 3.4: front +Z, so left is +X, unless the asset was told or its names say otherwise',
   messages: {

@@ -13,19 +13,25 @@ const most = 20_000;
 /** English, when at least half of the longer words in the names of a scene are; else null. Asked anew when a word comes or goes. */
 export function spokenLexicon(scene: Scene): Lexicon | null {
   const held = spoken(scene);
-  const { words, counts } = vocabularyOf(scene);
-  if (held.words === words && held.english === english()) return held.lexicon;
+  const vocabulary = vocabularyOf(scene);
+  const { words, counts } = vocabulary;
+  if (held.of === vocabulary && held.words === words && held.english === english()) return held.lexicon;
+  held.of = vocabulary;
   held.words = words;
   held.english = english();
   return (held.lexicon = speaks(counts.keys(), counts.size));
 }
+interface Spoken {
+  /** The vocabulary that it was asked of, and how often a word had come or gone in that. */
+  of: unknown;
+  words: number;
+  english: Lexicon | null;
+  lexicon: Lexicon | null;
+}
 const spoken = memoizeByVersion(
-  (scene) => scene.structure,
-  (): { words: number; english: Lexicon | null; lexicon: Lexicon | null } => ({
-    words: -1,
-    english: null,
-    lexicon: null,
-  }),
+  () => 0,
+  (): Spoken => ({ of: null, words: -1, english: null, lexicon: null }),
+  true,
 );
 function speaks(words: Iterable<string>, size: number): Lexicon | null {
   const lexicon = english();
