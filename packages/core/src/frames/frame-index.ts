@@ -4,9 +4,10 @@ import { hashStart, mix } from '../scene/row-table.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { isFacing, noise, type Facing, type Frame, type Frames, type Plane } from './frame.js';
+import type { Standing } from './kin-order.js';
 import { mirrorPlane, type MirrorPlane } from './mirror-plane.js';
 import { facingVotes, readFacing, worth, type SaidPlaces } from './read-facing.js';
-import { kinAlong, standsOf, type Stands } from './stands.js';
+import { standsOf, type Stands } from './stands.js';
 import { treeOrder, type TreeOrder } from './tree-order.js';
 
 /** What frames are worked out from, beside the scene. */
@@ -282,7 +283,7 @@ export class FrameIndex {
     if (found === undefined)
       this.#mirrors.set(
         key,
-        (found = mirrorPlane(this.#stands, kinAlong[axis](this.scene), [from, to], axis)),
+        (found = mirrorPlane(stretch(this.#stands, from, to), axis)),
       );
     return found;
   }
@@ -353,3 +354,6 @@ function toldFacing(scene: Scene, root: ObjectId): Facing | null {
 
 const middleOf = (boxes: Float64Array, id: ObjectId, axis: 0 | 2): number =>
   (boxes[id * 6 + axis]! + boxes[id * 6 + 3 + axis]!) / 2;
+function stretch({ at, looks }: Stands, from: number, to: number): Standing {
+  return { at: at.subarray(from * 3, to * 3), looks: looks.subarray(from, to), count: to - from };
+}

@@ -13,8 +13,6 @@ export interface Standing {
 }
 /** Rows in an order in which those that could mirror each other along an axis stand together, by how far along it they are. */
 export interface KinOrder {
-  /** By row: its place in that order. */
-  readonly ranks: Int32Array;
   /** By place: the row. */
   readonly rowOf: Int32Array;
   /** By row: rows of one number look alike and differ along the axis only. */
@@ -46,7 +44,5 @@ export function kinOrder({ at, looks, count }: Standing, axis: 0 | 2): KinOrder 
   for (let i = 0, start = 0; i < sizes.length; start += sizes[i++]!)
     if (sizes[i]! > 1)
       rowOf.subarray(start, start + sizes[i]!).sort((a, b) => at[a * 3 + axis]! - at[b * 3 + axis]! || a - b);
-  const ranks = new Int32Array(count);
-  for (let rank = 0; rank < count; rank++) ranks[rowOf[rank]!] = rank;
-  return { ranks, rowOf, kin };
+  return { rowOf, kin };
 }

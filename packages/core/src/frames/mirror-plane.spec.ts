@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { kinOrder, type Standing } from './kin-order.js';
+import type { Standing } from './kin-order.js';
 import { mirrorPlane, type MirrorPlane } from './mirror-plane.js';
 
 /** Rows of middles with what they look like. */
@@ -9,7 +9,10 @@ const standing = (rows: readonly (readonly [number, number, number, number])[]):
   count: rows.length,
 });
 const planeOf = (stands: Standing, from: number, to: number, axis: 0 | 2): MirrorPlane | null =>
-  mirrorPlane(stands, kinOrder(stands, axis), [from, to], axis);
+  mirrorPlane(
+    { at: stands.at.slice(from * 3, to * 3), looks: stands.looks.slice(from, to), count: to - from },
+    axis,
+  );
 
 describe('the plane that mirrors what stands there', () => {
   it('is where pairs have their middle, wherever that is', () => {

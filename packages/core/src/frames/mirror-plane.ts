@@ -1,5 +1,5 @@
 import { hashStart, mix } from '../scene/row-table.js';
-import type { KinOrder, Standing } from './kin-order.js';
+import { kinOrder, type Standing } from './kin-order.js';
 
 /** Metres that two votes for a plane may be apart. */
 const slack = 4e-3;
@@ -18,18 +18,13 @@ export interface MirrorPlane {
 }
 
 /**
- * The plane across an axis that mirrors most of what stands in a stretch of rows: every two that look alike and differ along
- * the axis only vote for the plane between them. Null: nothing votes.
+ * The plane across an axis that mirrors most of what stands there: every two that look alike and differ along the axis only
+ * vote for the plane between them. Null: nothing votes.
  */
-export function mirrorPlane(
-  { at }: Pick<Standing, 'at'>,
-  { ranks, rowOf, kin }: KinOrder,
-  [from, to]: readonly [from: number, to: number],
-  axis: 0 | 2,
-): MirrorPlane | null {
+export function mirrorPlane(standing: Standing, axis: 0 | 2): MirrorPlane | null {
+  const { at } = standing;
   // Those that could be mirrored stand together then, in order along the axis.
-  const order = ranks.slice(from, to).sort();
-  const rows = order.map((rank) => rowOf[rank]!);
+  const { rowOf: rows, kin } = kinOrder(standing, axis);
   const place = (i: number): number => at[rows[i]! * 3 + axis]!;
   const ends: number[] = [];
   for (let i = 1; i <= rows.length; i++)

@@ -1,6 +1,5 @@
 import { drawnWorld } from '../scene/bounds.js';
 import { ownBoxes } from '../scene/world-boxes.js';
-import { kinOrder } from './kin-order.js';
 import { memoizeByVersion } from '../scene/memoize-by-version.js';
 import { hashStart, mix, RowTable } from '../scene/row-table.js';
 import type { Scene } from '../scene/scene.js';
@@ -23,18 +22,6 @@ export interface Stands {
 
 /** What stands in a scene, where, and what it looks like; remembered until something moves. */
 export const standsOf = memoizeByVersion((scene) => scene.geometryVersion, findStands);
-
-/** Those that could mirror each other, along each axis. */
-export const kinAlong = {
-  0: memoizeByVersion(
-    (scene) => scene.geometryVersion,
-    (scene) => kinOrder(standsOf(scene), 0),
-  ),
-  2: memoizeByVersion(
-    (scene) => scene.geometryVersion,
-    (scene) => kinOrder(standsOf(scene), 2),
-  ),
-};
 
 function findStands(scene: Scene): Stands {
   const boxes = ownBoxes(scene);

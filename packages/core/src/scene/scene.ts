@@ -124,10 +124,7 @@ export class Scene {
   get renames(): number {
     return this.#renamed.count;
   }
-  /**
-   * Who was called otherwise since there were so many renames; null: too many to tell. What came was called nothing before;
-   * what went is there no more.
-   */
+  /** Who was called otherwise since then, came (it was called nothing) or went (it is not there); null: too many to tell. */
   renamedSince(renames: number): readonly Rename[] | null {
     return this.#renamed.since(renames);
   }

@@ -41,6 +41,14 @@ export const faceBudget = defineCheck({
       text: 'Faces that the asset may have.',
     },
   },
+  *candidates({ scene, parameters }) {
+    const main = mainRoot(scene);
+    if (main !== null) yield main;
+    const limit = parameters['object'] as number;
+    if (scene.shapes.some(({ faces }) => faces > limit))
+      for (const { id, shape } of scene.walk())
+        if (shape !== null && scene.shapes[shape]!.faces > limit) yield id;
+  },
   evaluate({ id, name, shape, parent }, { scene, parameters }) {
     if (parent === null && mainRoot(scene) === id) {
       const faces = facesBelow(scene, id);
