@@ -1,7 +1,8 @@
 import { CheckRun, namingStatisticsOf } from '@renquil/core/checks';
 import { applyChange, type Edit } from '@renquil/core/edits';
+import { toMatrix } from '@renquil/core/math';
 import { CompiledConvention, partsConvention } from '@renquil/core/names';
-import { planMove } from '@renquil/core/plans';
+import { planGroup, planMove } from '@renquil/core/plans';
 import type { Scene } from '@renquil/core/scene';
 import type { Add } from './cases.js';
 
@@ -47,6 +48,17 @@ export function addAgain(add: Add, scene: Scene): void {
       const to = scene.get(next()).parent;
       const plan = planMove(scene, object, to, { keep: 'world' });
       return plan.ok ? plan.edits : [];
+    },
+    'a group of two': (object) => {
+      const beside = scene.childrenOf(scene.get(object).parent).find((one) => one !== object);
+      const plan = planGroup(scene, beside ? [object, beside] : [object], { name: 'x_grp', pivot: 'origin' });
+      return plan.ok ? plan.edits : [];
+    },
+    'another place': (object) => {
+      const { local } = scene.get(object);
+      const m = toMatrix(local);
+      const to = { m: [...m.slice(0, 12), m[12]! + 0.25, m[13]!, m[14]! + 0.5, 1] };
+      return [{ kind: 'transform', object, from: local, to }];
     },
     'a switch': (object) => {
       const { switches } = scene.get(object);

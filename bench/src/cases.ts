@@ -12,6 +12,7 @@ import { parseQuery, runQuery } from '@renquil/core/query';
 import type { Scene } from '@renquil/core/scene';
 import { findTwins } from '@renquil/core/twins';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
+import { runHandoff } from './handoff.js';
 import { measure, memoryOf } from './measure.js';
 import { addAgain } from './again.js';
 import { addNames } from './names.js';
@@ -48,7 +49,7 @@ const steps: readonly RecipeStep[] = [
   { step: 'add-text', text: 'set_', at: 'before' },
 ];
 
-export function runSize(glb: Uint8Array, objects: number): SizeResult {
+export async function runSize(glb: Uint8Array, objects: number): Promise<SizeResult> {
   const rows: Row[] = [];
   const add: Add = (what, against, ours, baseline, prepare) => {
     const [a, b] = [measure(ours, prepare), measure(baseline)];
@@ -83,6 +84,7 @@ export function runSize(glb: Uint8Array, objects: number): SizeResult {
   addNames(add, read, () => readGltf(glb, 'bench.glb').scene, names, plainCheck);
   addArrange(add, read, ids);
   addWrite(add, glb);
+  rows.push(...(await runHandoff(glb, objects, rows[0]!.baseline)));
   return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };
 }
 

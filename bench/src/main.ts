@@ -9,7 +9,7 @@ const say = (line: string): void => void process.stdout.write(`${line}\n`);
 
 const results: SizeResult[] = [];
 for (const size of sizes) {
-  const result = runSize(generateGlb(size), size);
+  const result = await runSize(generateGlb(size), size);
   results.push(result);
   if (values.json) continue;
   say(

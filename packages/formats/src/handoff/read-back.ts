@@ -1,7 +1,7 @@
 import { NodeIO, type Document, type Node } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { sameJson } from '@renquil/core/edits';
-import { distance } from '@renquil/core/math';
+import { distance, multiply, type Mat4 } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import type { Outgoing, ReadBack } from '@renquil/core/targets';
 
@@ -27,6 +27,14 @@ export async function readBack(
   return { objects, arrived: problems.length ? Math.min(arrived, objects - 1) : arrived, problems, geometry };
 }
 
+/** Children that were sent and that arrived, under a place. */
+interface Level {
+  readonly wanted: readonly ObjectId[];
+  readonly found: Node[];
+  readonly path: string;
+  readonly world: Mat4 | null;
+}
+
 class Reader {
   readonly problems: string[] = [];
   objects = 0;
@@ -40,17 +48,15 @@ class Reader {
 
   tree(document: Document): void {
     const root = document.getRoot();
-    const shown = root.listScenes().flatMap((s) => s.listChildren());
-    const hidden = root.listNodes().filter((node) => !node.getParentNode() && !shown.includes(node));
+    const shown = new Set(root.listScenes().flatMap((s) => s.listChildren()));
+    const hidden = root.listNodes().filter((node) => !shown.has(node) && !node.getParentNode());
     const first = [
-      ...new Set(shown),
+      ...shown,
       ...hidden.filter((n) => n.getName() || n.listChildren().length || n.getMesh()),
     ];
-    const stack: { wanted: readonly ObjectId[]; found: Node[]; path: string }[] = [
-      { wanted: this.scene.roots, found: first, path: '' },
-    ];
+    const stack: Level[] = [{ wanted: this.scene.roots, found: first, path: '', world: null }];
     while (stack.length && this.problems.length < most) {
-      const { wanted, found, path } = stack.pop()!;
+      const { wanted, found, path, world } = stack.pop()!;
       const sent = wanted.filter((id) => !this.without.has(id));
       this.objects += sent.length;
       if (found.length !== sent.length) {
@@ -62,17 +68,21 @@ class Reader {
         const here = `${path}/${object.name}`;
         this.#node.set(id, found[i]!);
         const before = this.problems.length;
-        this.#place(object, found[i]!, here);
+        // W(n) = W(parent) L(n) (glTF 2.0, section 3.5.2): asked of the reader, each would go up to the root again.
+        const local = found[i]!.getMatrix();
+        const own = world ? multiply(world, local) : local;
+        this.#place(object, { node: found[i]!, world: own }, here);
         this.#content(object, found[i]!, here);
         if (this.problems.length === before) this.arrived++;
-        stack.push({ wanted: object.children, found: found[i]!.listChildren(), path: here });
+        if (object.children.length || found[i]!.listChildren().length)
+          stack.push({ wanted: object.children, found: found[i]!.listChildren(), path: here, world: own });
       });
     }
   }
-  #place(object: SceneObject, node: Node, here: string): void {
+  #place(object: SceneObject, { node, world: its }: { node: Node; world: Mat4 }, here: string): void {
     if (node.getName() !== object.name) this.#say(`"${here}" arrived as "${node.getName()}"`);
     const world = this.scene.world(object.id);
-    const apart = distance(world, [...node.getWorldMatrix()]);
+    const apart = distance(world, its);
     // Written as told, sheared matrices cannot be held by a reader that keeps T R S; their worlds are not compared.
     if (apart > tolerance * Math.max(1, ...world.map(Math.abs)) && !('m' in object.local))
       this.#say(`"${here}" arrived ${apart.toPrecision(3)} away from its place`);
