@@ -1,4 +1,5 @@
 export { adviceOf } from './advice.js';
+export { causeOf } from './cause-of.js';
 export * from './check-run.js';
 export * from './check.js';
 export * from './naming-statistics.js';

@@ -3,7 +3,7 @@ import { Dialog } from '@angular/cdk/dialog';
 import { Router } from '@angular/router';
 import { adviceOf, sayUntil } from '@renquil/core/checks';
 import { sayEdits } from '@renquil/core/edits';
-import { pathOf, type SceneObject } from '@renquil/core/scene';
+import { pathOf, type ObjectId, type SceneObject } from '@renquil/core/scene';
 import { Commands } from '../../state/commands';
 import { changesInPlace, OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
@@ -76,6 +76,21 @@ export class FindingCard {
   });
   /** A name nobody can make up, or something else that only a person can put right. */
   readonly isName = computed(() => this.state.check()?.family === 'names');
+  readonly shownOthers = 4;
+  /** Findings that have the cause of this one too. */
+  readonly others = computed(() => {
+    const now = this.state.current();
+    return this.state.ofCause().filter(({ object }) => object !== now?.object);
+  });
+  nameOf(object: ObjectId): string {
+    return this.open.scene.find(object)?.name || '(no name)';
+  }
+  listCauses(): void {
+    this.state.by.set('cause');
+  }
+  applyCause(): void {
+    this.#fixes.look({ title: 'Fix what has one cause', findings: [...this.state.ofCause()] });
+  }
   /** Findings of this check that have a fix: more than one edit may put one right. */
   readonly alikeCount = computed(() => {
     const finding = this.state.finding();
@@ -101,6 +116,12 @@ export class FindingCard {
         keys: 'Alt G',
         off: () => !this.object(),
         run: () => this.showInLedger(),
+      },
+      {
+        id: 'fix-cause',
+        title: 'Look at all fixes of this cause',
+        off: () => off() || !this.others().length,
+        run: () => this.applyCause(),
       },
       { id: 'fix-alike', title: 'Look at all fixes of this check', off, run: () => this.applyAlike() },
       {

@@ -1,10 +1,12 @@
 import type { Check, FindingColumns, Severity } from '@renquil/core/checks';
-import { severityRank } from '@renquil/core/checks';
+import { severityRank, type causeOf } from '@renquil/core/checks';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import type { FindingGroup } from './finding-lines';
 
+type Cause = ReturnType<typeof causeOf>;
+
 /** What findings are listed by. */
-export const groupings = ['check', 'object', 'branch', 'layer', 'person'] as const;
+export const groupings = ['check', 'cause', 'object', 'branch', 'layer', 'person'] as const;
 /** One of them. */
 export type Grouping = (typeof groupings)[number];
 
@@ -13,9 +15,10 @@ export interface GroupingFacts {
   readonly checkOf: (id: string) => Check | undefined;
   /** Who changed an object last; empty: nobody that is known of. */
   readonly whoChanged: (id: ObjectId) => string;
+  readonly causeOf: (id: ObjectId, sort: ReturnType<FindingColumns['sortAt']>) => Cause;
 }
 
-/** Findings together, by what they are listed by. Those by check and by person come the worst first, the others as the tree has them. */
+/** Findings together, by what they are listed by. Those by check, by cause and by person come the worst first, the others as the tree has them. */
 export function groupFindings(
   scene: Scene,
   columns: FindingColumns,
@@ -26,26 +29,32 @@ export function groupFindings(
   }: { readonly by: Grouping; readonly facts: GroupingFacts; readonly shows: (at: number) => boolean },
 ): FindingGroup[] {
   const keyOf = keyBy(scene, by, facts);
-  const groups = new Map<string | ObjectId, { severity: Severity; at: number[] }>();
+  const groups = new Map<string | ObjectId, { severity: Severity; at: number[]; says: string | null }>();
   for (let at = 0; at < columns.length; at++) {
     if (!shows(at)) continue;
-    const { severity, check } = columns.sortAt(at);
-    const key = by === 'check' ? check : keyOf(columns.objects[at]!);
+    const sort = columns.sortAt(at);
+    const { severity, check } = sort;
+    const cause = by === 'cause' ? facts.causeOf(columns.objects[at]!, sort) : null;
+    const key = cause?.key ?? (by === 'check' ? check : keyOf(columns.objects[at]!));
     const group = groups.get(key);
-    if (!group) groups.set(key, { severity, at: [at] });
-    else {
+    if (!group) {
+      const title = titleOf(scene, 'check', check, facts);
+      const isSaid = cause?.says.toLowerCase() === title.toLowerCase();
+      const says = cause ? (isSaid ? title : `${title}: ${cause.says}`) : null;
+      groups.set(key, { severity, at: [at], says });
+    } else {
       group.at.push(at);
       if (severityRank[severity] < severityRank[group.severity]) group.severity = severity;
     }
   }
-  const made = [...groups].map(([key, { severity, at }]): FindingGroup => ({
+  const made = [...groups].map(([key, { severity, at, says }]): FindingGroup => ({
     key: String(key),
     severity,
     count: at.length,
     at: Int32Array.from(at),
-    title: titleOf(scene, by, key, facts),
+    title: says ?? titleOf(scene, by, key, facts),
   }));
-  if (by !== 'check' && by !== 'person') return made;
+  if (by !== 'check' && by !== 'cause' && by !== 'person') return made;
   return made.sort((a, b) => severityRank[a.severity] - severityRank[b.severity] || b.count - a.count);
 }
 

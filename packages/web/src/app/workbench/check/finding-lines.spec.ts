@@ -41,5 +41,22 @@ describe('lines of findings', () => {
     expect(lines().next(4, -1)).toBe(2);
     expect(lines().next(5, 1)).toBe(-1);
   });
+  it('by cause are one each: those of one object bare, the others folded until somebody asks', () => {
+    const causes = [group('one', [0, 2]), group('other', [1]), group('third', [3])];
+    const byCause = (opened: string[] = []) =>
+      new FindingLines(causes, { has: (key) => !opened.includes(key), isByCause: true }, columns, (at) => ({
+        ...(columns.sortAt(at) as unknown as Finding),
+        object: columns.objects[at]!,
+      }));
+    expect(told(byCause())).toEqual(['one', 'other1', 'third3']);
+    expect(told(byCause(['one']))).toEqual(['one', 'one1', 'one2', 'other1', 'third3']);
+    // A folded cause stands for its objects, and is walked to.
+    expect(byCause().indexOf(2, 'a')).toBe(0);
+    expect(byCause(['one']).indexOf(2, 'a')).toBe(2);
+    expect(byCause().indexOf(3, 'b')).toBe(2);
+    expect([-1, 0, 1, 2].map((from) => byCause().next(from, 1))).toEqual([0, 1, 2, -1]);
+    expect(byCause(['one']).next(-1, 1)).toBe(1);
+    expect(byCause().next(-1, 1, ({ fixable }) => fixable)).toBe(1);
+  });
   it('are cut out as windows', () => expect(lines().slice(4, 99)).toHaveSize(2));
 });

@@ -9,11 +9,10 @@ import { CountPipe } from '../../ui/count';
 import { WindowSource } from '../../ui/window-source';
 import { NameText } from '../../ui/name-text';
 import { SeverityMark } from '../../ui/severity-mark';
-import { LedgerState } from '../ledger/ledger-state';
-import type { FindingLine } from './finding-lines';
+import type { FindingGroup, FindingLine } from './finding-lines';
 import { FindingsState } from './findings-state';
 
-/** Findings under their check or their object. Arrows walk them; each one walked to is picked and shown. */
+/** Findings under their check or their object. Arrows walk them, left and right fold their group; each one walked to is picked and shown. */
 @Component({
   selector: 'rq-findings-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,7 +33,6 @@ export class FindingsList {
   readonly open = inject(OpenScene);
   readonly analysis = inject(Analysis);
   readonly state = inject(FindingsState);
-  readonly #ledger = inject(LedgerState);
   readonly source = new WindowSource<FindingLine>(this.state.lines);
   readonly viewport = viewChild(CdkVirtualScrollViewport);
   readonly trackLine = (_: number, line: FindingLine): string =>
@@ -75,10 +73,27 @@ export class FindingsList {
     return now?.object === finding.object && now.check === finding.check;
   }
   choose(finding: Finding): void {
-    this.state.current.set({ object: finding.object, check: finding.check });
-    this.#ledger.show(finding.object);
+    this.state.look(finding);
+  }
+  /** A cause is looked at by the first of its objects. */
+  chooseGroup(group: FindingGroup): void {
+    this.state.toggleFold(group.key);
+    if (this.state.by() === 'cause') this.state.look(this.state.findingAt(group.at[0]!));
+  }
+  /** The folded cause of the finding that is looked at. */
+  isCurrentGroup(group: FindingGroup): boolean {
+    const folded = this.state.folded();
+    const now = this.state.current();
+    if (!now || !folded.isByCause || !folded.has(group.key)) return false;
+    return group.key === this.state.currentGroup()?.key;
   }
   key(event: KeyboardEvent): void {
+    const fold = { ArrowRight: false, ArrowLeft: true }[event.key];
+    const group = this.state.currentGroup();
+    if (fold !== undefined && group) {
+      event.preventDefault();
+      this.state.setFold(group.key, fold);
+    }
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!by) return;
     event.preventDefault();

@@ -1,5 +1,6 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import {
+  causeOf,
   checkOf,
   FindingColumns,
   FixMaker,
@@ -16,7 +17,7 @@ import { OpenScene } from '../../state/open-scene';
 import { LedgerFilter } from '../ledger/ledger-filter';
 import { LedgerState } from '../ledger/ledger-state';
 import { groupFindings, type Grouping } from './finding-groups';
-import { FindingLines, type FindingGroup } from './finding-lines';
+import { FindingLines, type FindingGroup, type Folded } from './finding-lines';
 import { SinceVersion } from './since-version';
 import { Waivers } from './waivers';
 
@@ -38,7 +39,12 @@ export class FindingsState {
   /** Those that are let pass, in place of those that are not. */
   readonly showWaived = signal(false);
   readonly severity = signal<Severity | 'all'>('all');
-  readonly folded = signal<ReadonlySet<string>>(new Set());
+  /** Groups that a person folded; of causes those that were opened. */
+  readonly #turned = signal<ReadonlySet<string>>(new Set());
+  readonly folded = computed<Folded>(() => {
+    const turned = this.#turned();
+    return this.by() === 'cause' ? { has: (key) => !turned.has(key), isByCause: true } : turned;
+  });
   /** How far down the list was when it was last left, pixels. */
   scrolled = 0;
   /** Asks the list to bring a line into view. */
@@ -111,6 +117,7 @@ export class FindingsState {
     const facts = {
       checkOf: (id: string) => this.checkOf(id),
       whoChanged: (id: ObjectId) => this.#open.whoChanged(id),
+      causeOf: (id: ObjectId, sort: Pick<Finding, 'check' | 'message'>) => this.#causeOf(id, sort),
     };
     return groupFindings(this.#open.sceneNow, columns, { by: this.by(), facts, shows });
   });
@@ -197,15 +204,49 @@ export class FindingsState {
     let next = lines.next(start, by, isOne);
     if (next < 0) next = lines.next(by > 0 ? -1 : lines.length, by, isOne);
     const line = lines.at(next);
-    if (line?.type !== 'finding') return;
-    this.current.set({ object: line.finding.object, check: line.finding.check });
-    this.#ledger.show(line.finding.object);
+    if (!line) return;
+    this.look(line.type === 'finding' ? line.finding : this.findingAt(line.group.at[0]!));
     this.reveal.set({ at: next });
   }
+  look({ object, check }: FindingRef): void {
+    this.current.set({ object, check });
+    this.#ledger.show(object);
+  }
+  /** All findings of the cause of the one that is looked at, in the order of the tree; itself too. */
+  readonly ofCause = computed<readonly FindingRef[]>(() => {
+    const finding = this.finding();
+    if (!finding) return [];
+    const { key } = this.#causeOf(finding.object, finding);
+    const columns = this.columns();
+    const refs: FindingRef[] = [];
+    for (let at = 0; at < columns.length; at++) {
+      const sort = columns.sortAt(at);
+      if (sort.check !== finding.check || this.#isWaived(at)) continue;
+      const object = columns.objects[at]!;
+      if (this.#causeOf(object, sort).key === key) refs.push({ object, check: sort.check });
+    }
+    return refs;
+  });
+  /** The group of the list that the finding which is looked at stands in. */
+  readonly currentGroup = computed<FindingGroup | null>(() => {
+    const now = this.current();
+    if (!now) return null;
+    const columns = this.columns();
+    const isIt = (at: number): boolean =>
+      columns.objects[at] === now.object && columns.sortAt(at).check === now.check;
+    return this.groups().find(({ at }) => at.some(isIt)) ?? null;
+  });
+  #causeOf(id: ObjectId, sort: Pick<Finding, 'check' | 'message'>): ReturnType<typeof causeOf> {
+    return causeOf(this.#open.scene, this.#open.convention, id, sort);
+  }
+  /** Unfolds a group or folds it, where that changes something. */
+  setFold(key: string, isFolded: boolean): void {
+    if (this.folded().has(key) !== isFolded) this.toggleFold(key);
+  }
   toggleFold(key: string): void {
-    const folded = new Set(this.folded());
-    if (!folded.delete(key)) folded.add(key);
-    this.folded.set(folded);
+    const turned = new Set(this.#turned());
+    if (!turned.delete(key)) turned.add(key);
+    this.#turned.set(turned);
   }
   /** The edits that put one finding right. */
   fix(finding: FindingRef): readonly Edit[] {
