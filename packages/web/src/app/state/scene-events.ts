@@ -18,6 +18,7 @@ export class SceneEvents {
   #source: EventSource | null = null;
   #scene = 0;
   #last = '';
+  #wasDown = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
   constructor(readonly listener: SceneListener) {}
 
@@ -48,8 +49,16 @@ export class SceneEvents {
       this.#hear(data);
     };
     // Whatever was missed while the line was down is asked for once it is up again.
-    source.onopen = () => this.listener.changed(Number.MAX_SAFE_INTEGER);
+    source.onopen = () => {
+      this.listener.changed(Number.MAX_SAFE_INTEGER);
+      if (this.#wasDown) {
+        this.listener.waived();
+        this.listener.answered();
+      }
+      this.#wasDown = false;
+    };
     source.onerror = () => {
+      this.#wasDown = true;
       // The browser tries again by itself, but not after an answer that was no stream.
       if (source.readyState === EventSource.CLOSED && this.#source === source)
         this.#timer = setTimeout(() => this.#open(), 5000);
