@@ -41,6 +41,11 @@ async function lookAt(page: Page, state: string): Promise<string[]> {
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
     );
     if (off > 0) wrong.push(`${state}, ${name}: ${off} px off the screen`);
+    const said = page.locator('.cdk-visually-hidden');
+    const tall = await said.evaluateAll(
+      (all) => all.filter((one) => one.getBoundingClientRect().height > 1).length,
+    );
+    if (tall) wrong.push(`${state}, ${name}: what is only said is seen`);
     const account = page.getByRole('button', { name: /^Account of/ });
     const box = (await account.count()) ? await account.boundingBox() : null;
     if (box && box.x + box.width > size.width) wrong.push(`${state}, ${name}: the account is off the screen`);
