@@ -18,16 +18,26 @@ export async function openSceneFile(
   bytes: Uint8Array,
   beside: ReadonlySet<string>,
 ): Promise<ArrivedNode[]> {
-  const json = await jsonOf(name, bytes);
+  const isGlb = name.toLowerCase().endsWith('.glb');
+  const json = documentIn(isGlb ? jsonChunk(bytes) : bytes);
   if (json.asset?.version !== '2.0') throw new Error('it is no glTF 2.0');
+  // Before anything else opens it: that would say less clearly what is lacking.
   for (const { uri } of [...(json.buffers ?? []), ...(json.images ?? [])])
     if (uri !== undefined && !uri.startsWith('data:') && !beside.has(decodeURI(uri)))
       throw new Error(`it needs "${uri}", which did not come`);
+  const lacksNothing = !json.images?.some(({ uri }) => uri !== undefined && !uri.startsWith('data:'));
+  if (isGlb && lacksNothing) await new NodeIO().binaryToJSON(bytes);
   return nodesOf(json);
 }
 
-async function jsonOf(name: string, bytes: Uint8Array): Promise<GLTF.IGLTF> {
-  if (name.toLowerCase().endsWith('.glb')) return (await new NodeIO().binaryToJSON(bytes)).json;
+/** The first chunk of a .glb (glTF 2.0, section 4.4.3). */
+function jsonChunk(bytes: Uint8Array): Uint8Array {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const isThere = bytes.length >= 20 && view.getUint32(0, true) === 0x46546c67;
+  if (!isThere || view.getUint32(16, true) !== 0x4e4f534a) throw new Error('it is no binary glTF');
+  return bytes.subarray(20, 20 + view.getUint32(12, true));
+}
+function documentIn(bytes: Uint8Array): GLTF.IGLTF {
   const value = readJson(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
   if (typeof value !== 'object' || value === null || !('asset' in value)) throw new Error('it is no glTF');
   return value as unknown as GLTF.IGLTF;

@@ -8,7 +8,7 @@ import { planMirror, planPivot, planZero } from '@renquil/core/plans';
 import { parseQuery, queryKeys, runQuery } from '@renquil/core/query';
 import { strangeId, type Scene } from '@renquil/core/scene';
 import { proposeNames } from '@renquil/core/workbench';
-import { randomEdit, randomTree, seededRandom, sidedOutline, sceneFromOutline } from '@renquil/core/testing';
+import { randomEdit, seededRandom } from '@renquil/core/testing';
 import {
   applyChangeList,
   decodeDrawn,
@@ -26,15 +26,11 @@ import {
 } from '@renquil/formats';
 import { editsSchema, parseChangeList, parseConvention, parseRecipe } from '@renquil/formats/schemas';
 import { makeGlb, publishedModels } from '@renquil/formats/testing';
+import type { FuzzCase, Kind } from './fuzz-case.js';
+import { houseRules, targets } from './house-kinds.js';
 import { packed, richDocument } from './rich-gltf.js';
+import { someScene } from './some-scene.js';
 import { anyJson, Dice, mutated, texts } from './values.js';
-
-/** One case: what goes in, and what must end, in time, by itself or with an error in words. */
-export interface FuzzCase {
-  readonly input: unknown;
-  readonly run: () => void | Promise<void>;
-}
-export type Kind = (dice: Dice) => FuzzCase;
 
 const parts = new CompiledConvention(partsConvention);
 const models = publishedModels()
@@ -44,20 +40,6 @@ const documents = models.map(({ name, bytes }) => {
   const { json, chunks } = openGltf(bytes, name);
   return { json, bin: chunks[0]?.data };
 });
-/** A made-up scene with names of all sorts. */
-function someScene(dice: Dice): Scene {
-  const scene = dice.often(0.5) ? sceneFromOutline(sidedOutline) : randomTree(dice.random, 20);
-  for (const { id } of [...scene.walk()])
-    if (dice.often(0.3)) scene.patch(id, { name: dice.one(texts.filter((text) => text.isWellFormed())) });
-  if (dice.often(0.3))
-    for (let i = dice.upTo(6); i >= 0; i--)
-      scene.keepSet(`s${i}`, {
-        name: `s${i}`,
-        how: 'live',
-        query: dice.one(['set:*', 'set:s1 or a', '-set:s2', '(']),
-      });
-  return scene;
-}
 /** All that is done with a scene. */
 function work(scene: Scene, convention: CompiledConvention): void {
   const run = new CheckRun(scene, convention);
@@ -303,6 +285,8 @@ export const kinds: Readonly<Record<string, Kind>> = {
   edits,
   recipes,
   conventions,
+  houseRules,
+  targets,
   settings,
   queries,
   csv,

@@ -1,9 +1,11 @@
-import { NodeIO, type Document, type Node } from '@gltf-transform/core';
+import { GLB_BUFFER, Logger, NodeIO, type Document, type GLTF, type Node } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { sameJson } from '@renquil/core/edits';
+import { readOwn } from '@renquil/core/own-json';
 import { distance, multiply, type Mat4 } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import type { Outgoing, ReadBack } from '@renquil/core/targets';
+import { readGlb } from '../gltf/glb.js';
 
 /** Metres and unit matrix elements; relative to the size of the numbers, since the file holds what was read. */
 const tolerance = 1e-6;
@@ -50,10 +52,7 @@ class Reader {
     const root = document.getRoot();
     const shown = new Set(root.listScenes().flatMap((s) => s.listChildren()));
     const hidden = root.listNodes().filter((node) => !shown.has(node) && !node.getParentNode());
-    const first = [
-      ...shown,
-      ...hidden.filter((n) => n.getName() || n.listChildren().length || n.getMesh()),
-    ];
+    const first = [...shown, ...hidden.filter((n) => n.getName() || n.listChildren().length || n.getMesh())];
     const stack: Level[] = [{ wanted: this.scene.roots, found: first, path: '', world: null }];
     while (stack.length && this.problems.length < most) {
       const { wanted, found, path, world } = stack.pop()!;
@@ -154,13 +153,33 @@ function facesOf(primitive: {
   return mode === 4 ? Math.floor(corners / 3) : mode > 4 ? Math.max(0, corners - 2) : 0;
 }
 
+/**
+ * What the reader is given: the document as it stands in the file, and its bytes. Pictures that lie beside the file are none
+ * of what is compared; without something in their place the reader takes no file that means one.
+ */
+function contentOf(glb: Uint8Array): {
+  json: GLTF.IGLTF;
+  resources: Record<string, Uint8Array<ArrayBuffer>>;
+} {
+  const [text, bin] = readGlb(glb, 'package');
+  const json = readOwn<GLTF.IGLTF>(new TextDecoder().decode(text!.data));
+  const resources: Record<string, Uint8Array<ArrayBuffer>> = bin
+    ? { [GLB_BUFFER]: bin.data as Uint8Array<ArrayBuffer> }
+    : {};
+  for (const { uri, bufferView } of json.images ?? [])
+    if (uri !== undefined && bufferView === undefined && !uri.startsWith('data:'))
+      resources[uri] = new Uint8Array();
+  return { json, resources };
+}
+
 async function open(glb: Uint8Array): Promise<{ document: Document; geometry: boolean }> {
-  const io = new NodeIO().registerExtensions(ALL_EXTENSIONS);
+  const io = new NodeIO().registerExtensions(ALL_EXTENSIONS).setLogger(new Logger(Logger.Verbosity.SILENT));
+  const content = contentOf(glb);
   try {
-    return { document: await io.readBinary(glb), geometry: true };
+    return { document: await io.readJSON(content), geometry: true };
   } catch (cause) {
     // Decoders for compressed geometry are not shipped: the tree is read without its meshes.
-    const { json } = await io.binaryToJSON(glb);
+    const { json } = content;
     const compressed = (json.extensionsUsed ?? []).some((name) => /draco|meshopt/i.test(name));
     if (!compressed) throw cause;
     const bare = { ...json, nodes: (json.nodes ?? []).map(({ mesh: _mesh, skin: _skin, ...node }) => node) };
