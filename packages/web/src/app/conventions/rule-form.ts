@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, output, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { relations, type HouseRule } from '@renquil/core/checks';
 import type { Recipe } from '@renquil/core/names/recipe';
-import { switchNames } from '@renquil/core/scene';
+import { Scene, switchNames } from '@renquil/core/scene';
+import { tellFacts } from '@renquil/core/query';
 import { Api } from '../state/api';
+import { FilterOffers } from '../ui/filter-offers';
 import { SureButton } from '../ui/sure-button';
 import { ConventionDraft } from './convention-draft';
 import { fieldsOf, ruleOf, type Ask, type FixWay, type RuleFields } from './rule-fields';
@@ -47,7 +49,7 @@ const empty: RuleFields = {
 @Component({
   selector: 'rq-rule-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, SureButton],
+  imports: [FilterOffers, ReactiveFormsModule, SureButton],
   templateUrl: './rule-form.html',
   host: { class: 'block pb-3' },
 })
@@ -59,6 +61,12 @@ export class RuleForm {
   readonly changed = output<HouseRule>();
   readonly removed = output();
 
+  /** A scene of nothing, which knows the slots of the convention: what every filter can ask. */
+  readonly words = computed(() => {
+    const scene = new Scene();
+    tellFacts(scene, { slots: () => this.#draft.slots() });
+    return scene;
+  });
   readonly asks = Object.entries(askWords) as [Ask, string][];
   readonly fixes = Object.entries(fixWords) as [FixWay, string][];
   readonly severities = ['blocker', 'warning', 'note', 'off'] as const;

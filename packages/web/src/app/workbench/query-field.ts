@@ -5,14 +5,15 @@ import {
   type ElementRef,
   inject,
   input,
-  signal,
   viewChild,
 } from '@angular/core';
 import { NgIcon, provideIcons } from '@ng-icons/core';
 import { lucideFunnel } from '@ng-icons/lucide';
-import { completeQuery, type Completion } from '@renquil/core/query';
+import type { Completion } from '@renquil/core/query';
 import { OpenScene } from '../state/open-scene';
 import { CountPipe } from '../ui/count';
+import { OfferList } from '../ui/offer-list';
+import { QueryOffers } from '../ui/query-offers';
 import type { FilterLike } from './ledger/ledger-filter';
 import { LedgerState } from './ledger/ledger-state';
 
@@ -20,7 +21,7 @@ import { LedgerState } from './ledger/ledger-state';
 @Component({
   selector: 'rq-query-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CountPipe, NgIcon],
+  imports: [CountPipe, NgIcon, OfferList],
   viewProviders: [provideIcons({ lucideFunnel })],
   template: `
     <label
@@ -42,13 +43,13 @@ import { LedgerState } from './ledger/ledger-state';
         role="combobox"
         aria-autocomplete="list"
         aria-controls="query-help"
-        [attr.aria-expanded]="offers().length > 0"
-        [attr.aria-activedescendant]="at() >= 0 && offers().length ? 'query-help-' + at() : null"
+        [attr.aria-expanded]="offers.all().length > 0"
+        [attr.aria-activedescendant]="offers.at() >= 0 && offers.all().length ? 'query-help-' + offers.at() : null"
         [value]="on().filter()"
         [attr.aria-invalid]="on().query().error !== null"
         (input)="typed(field)"
         (keydown)="key($event, field)"
-        (blur)="leave()"
+        (blur)="offers.leave()"
       />
       @if (on().looking()) {
         <span class="shrink-0 text-small text-ink-2">looking</span>
@@ -66,32 +67,14 @@ import { LedgerState } from './ledger/ledger-state';
         </button>
       }
     </label>
-    @if (offers().length) {
-      <ul
-        id="query-help"
-        role="listbox"
-        aria-label="Ways to go on"
-        class="sheet absolute top-full right-0 z-30 mt-1 max-h-80 w-[320px] overflow-y-auto p-1"
-        data-testid="query-help"
-      >
-        @for (offer of offers(); track offer.text; let i = $index) {
-          <!-- A press, not a click: the field must not lose the keys first. -->
-          <li
-            role="option"
-            class="flex cursor-default items-baseline gap-2 rounded-md px-2 py-1"
-            [id]="'query-help-' + i"
-            [class.bg-wash]="i === at()"
-            [attr.aria-selected]="i === at()"
-            (mousedown)="$event.preventDefault(); take(offer)"
-          >
-            <bdi class="truncate font-mono">{{ offer.text }}</bdi>
-            <span class="min-w-0 flex-1 truncate text-small text-ink-2">{{ offer.says }}</span>
-            @if (offer.found !== null) {
-              <span class="font-mono text-small text-ink-2">{{ offer.found | count }}</span>
-            }
-          </li>
-        }
-      </ul>
+    @if (offers.all().length) {
+      <rq-offer-list
+        name="query-help"
+        class="absolute top-full right-0 z-30 mt-1"
+        [offers]="offers.all()"
+        [at]="offers.at()"
+        (taken)="take($event)"
+      />
     }
   `,
   host: { class: 'relative block' },
@@ -104,51 +87,27 @@ export class QueryField {
   readonly of = input<FilterLike | null>(null);
   readonly on = computed<FilterLike>(() => this.of() ?? this.ledger);
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
-  /** The text and cursor that offers are made for; null: none are wanted. */
-  readonly #asked = signal<{ readonly text: string; readonly cursor: number } | null>(null);
-  /** The offer that Enter takes; -1: none yet. */
-  readonly at = signal(-1);
-  readonly offers = computed<readonly Completion[]>(() => {
-    const asked = this.#asked();
-    return asked ? completeQuery(this.#open.sceneNow, asked.text, asked.cursor) : [];
-  });
+  readonly offers = new QueryOffers(() => this.#open.sceneNow);
 
   typed(field: HTMLInputElement): void {
     this.on().filter.set(field.value);
-    this.#asked.set({ text: field.value, cursor: field.selectionStart ?? field.value.length });
-    this.at.set(-1);
+    this.offers.ask(field);
   }
-  take({ text, from, to }: Completion): void {
+  take(offer: Completion): void {
     const field = this.field().nativeElement;
-    const isKey = text.endsWith(':');
-    const next = field.value.slice(0, from) + text + (isKey ? '' : ' ') + field.value.slice(to).trimStart();
-    field.value = next;
-    const cursor = from + text.length + (isKey ? 0 : 1);
-    field.setSelectionRange(cursor, cursor);
-    this.on().filter.set(next);
-    // A key asks for its value at once.
-    this.#asked.set(isKey ? { text: next, cursor } : null);
-    this.at.set(-1);
-  }
-  leave(): void {
-    this.#asked.set(null);
+    this.offers.take(offer, field);
+    this.on().filter.set(field.value);
   }
   key(event: KeyboardEvent, field: HTMLInputElement): void {
-    const offers = this.offers();
+    const done = this.offers.key(event, field);
+    if (done === 'taken') this.on().filter.set(field.value);
+    if (done) return;
     if (event.key === 'Escape') {
-      if (offers.length) this.leave();
-      else if (field.value) this.on().filter.set((field.value = ''));
+      if (field.value) this.on().filter.set((field.value = ''));
       else field.blur();
-    } else if (offers.length && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
-      event.preventDefault();
-      const by = event.key === 'ArrowDown' ? 1 : -1;
-      this.at.update((at) => Math.max(-1, Math.min(offers.length - 1, at + by)));
-    } else if (offers.length && (event.key === 'Tab' || (event.key === 'Enter' && this.at() >= 0))) {
-      event.preventDefault();
-      this.take(offers[Math.max(0, this.at())]!);
     } else if (event.key === 'ArrowDown' || event.key === 'Enter') {
       event.preventDefault();
-      this.leave();
+      this.offers.leave();
       // What the filter is of has the keys next.
       document.querySelector<HTMLElement>(this.of() ? '[data-home]' : '[role=treegrid]')?.focus();
       if (event.key === 'ArrowDown' && !this.of()) this.ledger.step(1, false);
