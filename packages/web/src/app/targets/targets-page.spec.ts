@@ -33,6 +33,8 @@ const gate = {
   stays: { objects: 1, byWhy: {}, takenAlong: 0 },
 };
 
+const steps = [{ step: 'swap-words', find: 'Left', put: 'L', how: 'plain' }];
+
 describe('the targets of a project', () => {
   const start = async (role: 'lead' | 'viewer') => {
     TestBed.configureTestingModule({
@@ -47,6 +49,9 @@ describe('the targets of a project', () => {
     const page = await show(TargetsPage, { project: 'p' }, 'display:flex;width:1200px;height:700px');
     (await arrives(http, '/api/projects/p/targets')).flush({ targets: shipped });
     (await arrives(http, '/api/projects/p')).flush({ scenes: [{ id: 3, name: 'cabin' }] });
+    (await arrives(http, '/api/projects/p/recipes')).flush({
+      recipes: [{ id: 4, recipe: { renquil: 'recipe/1', name: 'short sides', clashes: 'number-on', steps } }],
+    });
     await page.settle();
     return { http, page };
   };
@@ -72,6 +77,20 @@ describe('the targets of a project', () => {
     );
     await page.settle();
     expect(page.text('[data-testid=target-wrong]')).toEqual(['The target cannot be used: no.']);
+  });
+  it('take the steps of a recipe for names on the way out, and keep them while other fields are typed', async () => {
+    const { page } = await start('lead');
+    const choose = page.root.querySelector<HTMLSelectElement>('[aria-label="Steps of a recipe"]')!;
+    expect(choose.textContent).toContain('short sides');
+    choose.value = '0';
+    choose.dispatchEvent(new Event('change'));
+    await page.settle();
+    await page.type(page.field('faces'), '9');
+    expect(page.component.draft().names!.steps).toEqual(steps as never);
+    expect(page.component.draft().budgets).toEqual({ faces: 9 });
+    expect(page.component.isChanged()).toBeTrue();
+    await page.click('No steps');
+    expect(page.component.draft().names).not.toEqual(jasmine.objectContaining({ steps: jasmine.anything() }));
   });
   it('are only looked at by others than leads', async () => {
     const { page } = await start('viewer');

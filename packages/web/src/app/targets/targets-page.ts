@@ -59,6 +59,11 @@ export class TargetsPage {
     params: () => this.project(),
     stream: ({ params }) => this.#api.targets(params),
   });
+  readonly #recipes = rxResource({
+    params: () => this.project(),
+    stream: ({ params }) => this.#api.recipes(params),
+  });
+  readonly kept = computed(() => (this.#recipes.hasValue() ? this.#recipes.value() : []));
   readonly targets = lastOf<readonly TargetInfo[]>(this.listed, () => this.project());
   readonly #chosen = signal<string | null>(null);
   /** Null: a new one. */
@@ -98,8 +103,18 @@ export class TargetsPage {
     this.form.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.#typed());
   }
   #typed(): void {
-    this.draft.set(targetOfFields(this.form.getRawValue(), this.current()?.target ?? asItIs));
+    // What no field shows is as it stands in the draft: it may have come from a file.
+    this.draft.set(targetOfFields(this.form.getRawValue(), this.draft()));
   }
+  /** Names on the way out are made by the steps of a recipe that is kept for the project, as they are now; empty: by none. */
+  takeSteps(at: string): void {
+    const steps = this.kept()[Number(at)]?.recipe.steps;
+    const { names = {}, ...rest } = this.draft();
+    const { steps: _before, ...others } = names;
+    const now = at === '' ? others : { ...others, ...(steps?.length ? { steps } : {}) };
+    this.draft.set(Object.keys(now).length ? { ...rest, names: now } : rest);
+  }
+  readonly steps = computed(() => this.draft().names?.steps ?? []);
   choose(key: string): void {
     this.#chosen.set(key);
   }
