@@ -97,6 +97,19 @@ describe('the findings on the page', () => {
     expect(TestBed.inject(FixPreview).apply()).toBeTrue();
     expect(open.scene.get(1).children).toEqual([4]);
   });
+  it('say of one fix what it would bring, before it is made, and nothing where it brings nothing', async () => {
+    await workbenchBed('r_ctrl : control\n  a_grp : group\nlose_grp\n  m : mesh');
+    const page = await show(FindingCard);
+    const said = async (object: number, check: string): Promise<string[]> => {
+      page.component.state.current.set({ object, check });
+      await page.settle();
+      await new Promise((done) => setTimeout(done, 300));
+      await page.settle();
+      return page.text('[data-testid=fix-brings]');
+    };
+    expect(await said(2, 'empty-group')).toEqual([]);
+    expect(await said(3, 'outside-root')).toEqual([jasmine.stringContaining('Group with one child')]);
+  });
   it('have no fix where only a person can know', async () => {
     await workbenchBed(outline);
     const page = await show(FindingCard);

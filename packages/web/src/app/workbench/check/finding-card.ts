@@ -14,6 +14,7 @@ import { NameField } from '../ledger/name-field';
 import { LedgerState } from '../ledger/ledger-state';
 import { LoadState } from '../../ui/load-state';
 import { ToastList } from '../../state/toast-list';
+import { FixOutcome } from './fix-outcome';
 import { FixPreview } from './fix-preview';
 import { FindingsState } from './findings-state';
 import { WaiverList } from '../../waivers/waiver-list';
@@ -26,6 +27,7 @@ import { nameIn } from '../said-of';
   selector: 'rq-finding-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CountPipe, KindIcon, LoadState, NameField, NameText, SeverityMark, Tip, WaiverList],
+  providers: [FixOutcome],
   templateUrl: './finding-card.html',
   host: { class: 'block h-full overflow-y-auto bg-page p-4' },
 })
@@ -34,6 +36,8 @@ export class FindingCard {
   readonly state = inject(FindingsState);
   readonly ledger = inject(LedgerState);
   readonly #fixes = inject(FixPreview);
+  /** What would come of the fix. */
+  readonly outcome = inject(FixOutcome).fix;
   readonly #toasts = inject(ToastList);
   readonly object = computed(() => {
     const id = this.state.current()?.object;
