@@ -1,4 +1,4 @@
-import { offBy } from '../../scene/switched.js';
+import { offBy, switchedOff } from '../../scene/switched.js';
 import { defineCheck } from '../check.js';
 import { keepHome } from '../support/keep-home.js';
 
@@ -16,6 +16,7 @@ export const hiddenGoes = defineCheck({
       because: '"{{name}}" is not shown ({{by}}), yet it is handed off. Show it, or keep it home.',
     },
   },
+  candidates: ({ scene }) => switchedOff(scene, 'shown'),
   evaluate(object, { scene, convention }) {
     const { name, kind } = object;
     if (kind === 'helper' || convention.helperPrefix(name)) return null;

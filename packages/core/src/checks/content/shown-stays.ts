@@ -1,4 +1,4 @@
-import { offBy } from '../../scene/switched.js';
+import { offBy, switchedOff } from '../../scene/switched.js';
 import { defineCheck } from '../check.js';
 
 /** Seen by whoever works here, and yet not handed off. */
@@ -15,6 +15,7 @@ export const shownStays = defineCheck({
       because: '"{{name}}" is shown but stays home. Hide it, let it go, or make it a helper.',
     },
   },
+  candidates: ({ scene }) => switchedOff(scene, 'goes'),
   evaluate(object, { scene, convention }) {
     const { name, kind } = object;
     if (kind === 'helper' || convention.helperPrefix(name)) return null;

@@ -24,7 +24,9 @@ export const negativeScale = defineCheck({
     },
   },
   evaluate({ name, local }) {
-    if (determinant3(toMatrix(local)) >= 0) return null;
+    // A turn leaves handedness alone: of a scale its signs say all.
+    const turns = 'm' in local ? determinant3(local.m) : local.s[0] * local.s[1] * local.s[2];
+    if (turns >= 0) return null;
     if ('m' in local) return { message: 'turned', data: { name } };
     const axis = local.s.findIndex((n) => n < 0);
     return {
