@@ -37,6 +37,7 @@ test('a package is sent to a receiver that misbehaves in every way it can, and e
   const says = page.getByTestId('delivery');
   const arrived = receiver.locator('article').first();
   /** Hands off and sends once more. */
+  const answered = says.getByTestId('last-receipt');
   const send = async (wanted: Readonly<Record<string, string | true>>): Promise<void> => {
     await behave(receiver, wanted);
     await expect(page.getByTestId('gate-verdict')).toBeVisible();
@@ -45,6 +46,8 @@ test('a package is sent to a receiver that misbehaves in every way it can, and e
     await page.getByTestId('hand-off').click();
     await expect(says).toContainText('was not sent yet');
     await page.getByTestId('send').click();
+    // What was answered to the package before stands there until this one has an answer.
+    if (!wanted['late']) await expect(answered).toBeHidden();
   };
 
   await send({});
@@ -56,6 +59,7 @@ test('a package is sent to a receiver that misbehaves in every way it can, and e
   await expect(says).toContainText('all as sent');
   await send({ late: '4' });
   await expect(says).toContainText('Waiting for the receipt');
+  await expect(answered).toBeHidden();
   await expect(says).toContainText('all as sent');
   await send({ twice: true });
   await expect(says).toContainText('all as sent');

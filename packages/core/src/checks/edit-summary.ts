@@ -1,4 +1,5 @@
 import type { Edit, EditKind } from '../edits/edit.js';
+import { climb } from '../scene/climb.js';
 import type { Rename } from '../scene/rename.js';
 import type { Branch, ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
@@ -23,19 +24,10 @@ export function summaryOf(scene: Scene, edits: readonly Edit[]): EditSummary | n
   const above = new Set<ObjectId>();
   const placedBy = new Set<EditKind>();
   const cameOrWent: string[] = [];
-  const climb = (from: ObjectId | null): void => {
-    for (let at = from; at !== null && !above.has(at);) {
-      // What it hung under may have been moved on, or be gone, meanwhile.
-      const object = scene.find(at);
-      if (!object) return;
-      above.add(at);
-      at = object.parent;
-    }
-  };
   const place = (top: ObjectId): void => {
     if (!scene.find(top)) return;
     for (const { id } of scene.walk(top)) placed.add(id);
-    climb(scene.get(top).parent);
+    climb(scene, scene.get(top).parent, above);
   };
   const tellNames = (branch: Branch): void => {
     const stack = [branch];
@@ -53,11 +45,11 @@ export function summaryOf(scene: Scene, edits: readonly Edit[]): EditSummary | n
     if (edit.kind === 'transform') place(edit.object);
     else if (edit.kind === 'move') {
       place(edit.object);
-      climb(edit.from.parent);
+      climb(scene, edit.from.parent, above);
     } else if (edit.kind === 'insert' || edit.kind === 'remove') {
       tellNames(edit.branch);
       if (edit.kind === 'insert') place(edit.branch.data.id);
-      climb(edit.parent);
+      climb(scene, edit.parent, above);
     } else return null;
   }
   return { renamed, placed, placedBy, above, cameOrWent };

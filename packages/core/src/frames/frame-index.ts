@@ -19,6 +19,14 @@ export interface FramesInput {
   /** Metres. */
   readonly slack: number;
 }
+/** What was known of a scene's frames, and what is otherwise since. */
+export interface FramesBefore {
+  readonly index: FrameIndex;
+  /** Who stands elsewhere, came or went, or is called otherwise. */
+  readonly changed: ReadonlySet<ObjectId>;
+  /** What those hang and hung under. */
+  readonly above: ReadonlySet<ObjectId>;
+}
 /** Assets are looked for so many levels under the roots at most. */
 const mostLevels = 3;
 /** The share of its width that an asset's box may stand off the plane it was made about. */
@@ -54,7 +62,7 @@ export class FrameIndex {
   constructor(
     readonly scene: Scene,
     readonly input: FramesInput,
-    before?: { readonly index: FrameIndex; readonly changed: ReadonlySet<ObjectId> },
+    before?: FramesBefore,
   ) {
     this.#stands = standsOf(scene);
     this.#boxes = ownBoxes(scene);
@@ -71,24 +79,28 @@ export class FrameIndex {
       this.#shapeAt[at] = scene.get(ids[at]!).shape ?? -1;
       this.#ask(at);
     }
-    if (before) this.#takeOver(before.index, before.changed);
+    if (before) this.#takeOver(before);
   }
   /** Assets in which everything is as it was, whatever moved about in them, face as they did. */
-  #takeOver(before: FrameIndex, changed: ReadonlySet<ObjectId>): void {
-    if (changed.size * before.#frames.size > mostCompared) return;
-    const now = [...changed].flatMap((id) => {
+  #takeOver({ index: before, changed, above }: FramesBefore): void {
+    if ((changed.size + above.size) * before.#frames.size > mostCompared) return;
+    const looked: { readonly id: ObjectId; readonly isSame: boolean }[] = [];
+    for (const id of changed) {
       const change = this.#changeOf(before, id);
-      return change ? [{ id, isSame: change === 'none' }] : [];
-    });
+      if (change) looked.push({ id, isSame: change === 'none' });
+    }
+    // What has something else below it stays where it is, but the middle that its name is held to may not.
+    for (const id of above)
+      if (!changed.has(id) && this.#saysElsewhere(before, id)) looked.push({ id, isSame: false });
     for (const [root, frame] of before.#frames) {
       if (changed.has(root) || (root !== top && !this.scene.find(root))) continue;
-      if (
-        !now.every(
-          ({ id, isSame }) =>
-            (before.#holds(root, id) ? isSame : true) && before.#holds(root, id) === this.#holds(root, id),
-        )
-      )
-        continue;
+      const told = root === top ? null : toldFacing(this.scene, root);
+      if (told !== (frame.facingBy === 'told' ? frame.facing : null)) continue;
+      const isAsItWas = looked.every(({ id, isSame }) => {
+        const had = before.#holds(root, id);
+        return had === this.#holds(root, id) && (isSame || !had);
+      });
+      if (!isAsItWas) continue;
       this.#frames.set(root, frame);
       for (const key of [root * 2, root * 2 + 1]) {
         const planes = before.#planes.get(key);
@@ -122,8 +134,8 @@ export class FrameIndex {
     if (was < 0 || is < 0) return 'some';
     if (before.#says[was] !== this.#says[is] || before.#shapeAt[was] !== this.#shapeAt[is]) return 'some';
     if (hasRow(before, was) !== hasRow(this, is)) return 'some';
+    if (this.#saysElsewhere(before, id)) return 'some';
     const pairs: [number, number][] = [];
-    if (speaks(this, is)) pairs.push([before.#x[was]!, this.#x[is]!], [before.#z[was]!, this.#z[is]!]);
     if (hasRow(this, is))
       for (let k = 0; k < 3; k++) {
         const [one, other] = [before.#rowsBefore[was]! * 3 + k, this.#rowsBefore[is]! * 3 + k];
@@ -131,9 +143,13 @@ export class FrameIndex {
       }
     if (this.#shapeAt[is]! >= 0)
       for (let k = 0; k < 6; k++) pairs.push([before.#boxes[id * 6 + k]!, this.#boxes[id * 6 + k]!]);
-    return pairs.every(([a, b]) => Math.abs(a - b) <= noise || (Number.isNaN(a) && Number.isNaN(b)))
-      ? 'none'
-      : 'some';
+    return pairs.every(([a, b]) => isAsNear(a, b)) ? 'none' : 'some';
+  }
+  /** Whether an object that is there, and was, has a name that says where it sits, and its middle elsewhere. */
+  #saysElsewhere(before: FrameIndex, id: ObjectId): boolean {
+    const [was, is] = [before.#placeOf(id), this.#placeOf(id)];
+    if (was < 0 || is < 0 || !this.#says[is]) return false;
+    return !isAsNear(before.#x[was]!, this.#x[is]!) || !isAsNear(before.#z[was]!, this.#z[is]!);
   }
   #ask(at: number): void {
     const id = this.#order.ids[at]!;
@@ -281,10 +297,7 @@ export class FrameIndex {
     const key = `${from} ${to} ${axis}`;
     let found = this.#mirrors.get(key);
     if (found === undefined)
-      this.#mirrors.set(
-        key,
-        (found = mirrorPlane(stretch(this.#stands, from, to), axis)),
-      );
+      this.#mirrors.set(key, (found = mirrorPlane(stretch(this.#stands, from, to), axis)));
     return found;
   }
   readonly #mirrors = new Map<string, MirrorPlane | null>();
@@ -345,6 +358,9 @@ export class FrameIndex {
   }
   readonly #makes = new Map<ObjectId, number>();
 }
+
+const isAsNear = (a: number, b: number): boolean =>
+  Math.abs(a - b) <= noise || (Number.isNaN(a) && Number.isNaN(b));
 
 /** What a root's attribute `facing` tells; null: nothing. */
 function toldFacing(scene: Scene, root: ObjectId): Facing | null {

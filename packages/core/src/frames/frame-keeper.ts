@@ -2,7 +2,7 @@ import { elsewhereSince } from '../scene/follow-places.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import type { Facing, Frames } from './frame.js';
-import { FrameIndex } from './frame-index.js';
+import { FrameIndex, type FramesBefore } from './frame-index.js';
 import type { RememberedWays } from './remembered-ways.js';
 
 /** What a keeper works its frames out from. */
@@ -58,9 +58,10 @@ export class FrameKeeper {
     return this.#index.frames();
   }
   /** What is known already, and who stands elsewhere since, or says something else. */
-  #before(renamed: readonly ObjectId[]): { index: FrameIndex; changed: ReadonlySet<ObjectId> } | undefined {
-    if (!this.#index || this.#attributes !== this.scene.attributesVersion) return undefined;
-    const elsewhere = elsewhereSince(this.scene, this.#changes);
-    return elsewhere ? { index: this.#index, changed: new Set([...elsewhere.ids, ...renamed]) } : undefined;
+  #before(renamed: readonly ObjectId[]): FramesBefore | undefined {
+    const elsewhere = this.#index && elsewhereSince(this.scene, this.#changes);
+    if (!elsewhere) return undefined;
+    const { ids, above } = elsewhere;
+    return { index: this.#index!, changed: new Set([...ids, ...renamed]), above };
   }
 }

@@ -3,6 +3,7 @@ import { partsConvention } from '../names/slots/parts.js';
 import { sceneFromOutline } from '../testing/outline.js';
 import { randomEdit, seededRandom } from '../testing/random-edits.js';
 import { applyChange } from '../edits/change.js';
+import { planMove } from '../plans/plan-move.js';
 import { FrameIndex } from './frame-index.js';
 import { defaultSlack, type Frame, type Plane } from './frame.js';
 import { framesOf } from './frames-of.js';
@@ -149,6 +150,19 @@ describe('the frames of a scene', () => {
           .toEqual(fresh.all.map(settled));
       }
     }
+  });
+  it('go by where a group has its middle now, when something left it without moving', () => {
+    // Its one part on the right pulls the middle of what is called left over to the right.
+    const { scene, frames } = read(
+      `${cart(0, [0, 0])}\n  left_bits\n    near : mesh @0.4,0,0 ~0.1,0.1,0.1\n    far : mesh @-1.3,0,0 ~0.1,0.1,0.1\n  more`,
+    );
+    expect([frames.of(1).agree, frames.of(1).of]).toEqual([6, 7]);
+    const [left, far, more] = ['left_bits', 'far', 'more'].map((name) => [...scene.withName(name)][0]!);
+    const plan = planMove(scene, far!, more!, { keep: 'world' });
+    if (!plan.ok) throw new Error(plan.because);
+    applyChange(scene, { label: '', edits: plan.edits });
+    expect(scene.childrenOf(left!)).toHaveSize(1);
+    expect([framesOf(scene, null).of(1).agree, framesOf(scene, null).of(1).of]).toEqual([7, 7]);
   });
   it('are worked out once for a state of the scene, also where patterns hang on a query', () => {
     const special = [{ title: 'lamps', where: 'name:*lamp*', pattern: [{ slot: 'what' }] }];

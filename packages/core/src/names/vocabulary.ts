@@ -109,7 +109,7 @@ function findNear(counts: ReadonlyMap<string, number>, known: Known, word: strin
     for (const [other, used] of known.common.get(length) ?? []) {
       if (used < own * 3 || other === word || isPlural(word, other)) continue;
       const d = editDistance(word, other, most);
-      if (d > most || d > least || (d === least && used <= (best?.used ?? 0))) continue;
+      if (d > most || d > least || (d === least && best && !isLikelier(used, other, best))) continue;
       // Another first letter mostly makes another word: hall and wall.
       const swapped =
         word.length === other.length && [...word].sort().join('') === [...other].sort().join('');
@@ -120,6 +120,10 @@ function findNear(counts: ReadonlyMap<string, number>, known: Known, word: strin
   }
   return best;
 }
+
+/** Of words used alike the first by letters: in which order they were counted says nothing. */
+const isLikelier = (used: number, word: string, than: NearCommon): boolean =>
+  used > than.used || (used === than.used && word < than.word);
 
 /** One of two words is the other with an s. */
 export function isPlural(a: string, b: string): boolean {

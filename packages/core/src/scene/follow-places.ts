@@ -1,3 +1,4 @@
+import { climb } from './climb.js';
 import { memoizeByVersion } from './memoize-by-version.js';
 import type { ObjectId } from './scene-object.js';
 import type { Scene } from './scene.js';
@@ -54,22 +55,14 @@ export function elsewhereSince(scene: Scene, places: number): Elsewhere | null {
   const most = scene.size * share + 64;
   const ids = new Set<ObjectId>();
   const above = new Set<ObjectId>();
-  const climb = (from: ObjectId | null): void => {
-    for (let at = from; at !== null && !above.has(at);) {
-      const object = scene.find(at);
-      if (!object) return;
-      above.add(at);
-      at = object.parent;
-    }
-  };
   for (const { object, from } of changes) {
-    climb(from);
+    climb(scene, from, above);
     // What was put in with its branch is told one by one: its children are there already.
     if (ids.has(object)) continue;
     const now = scene.find(object);
     if (!now) ids.add(object);
     else {
-      climb(now.parent);
+      climb(scene, now.parent, above);
       for (const { id } of scene.walk(object)) if (ids.add(id).size > most) return null;
     }
   }

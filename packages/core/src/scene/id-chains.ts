@@ -1,3 +1,4 @@
+import { mostObjectId } from './most-object-id.js';
 import type { ObjectId } from './scene-object.js';
 
 /** Objects by a hash that the caller works out, put in and taken out one by one: three flat arrays, no object for any. */
@@ -16,6 +17,8 @@ export class IdChains {
     this.#hashes = new Int32Array(end);
   }
   put(id: ObjectId, hash: number): void {
+    // One far from all others stands outside of any counting: it is not kept.
+    if (id > mostObjectId) return;
     if (id >= this.#next.length) this.#grow(id + 1);
     const at = this.#place(hash);
     this.#next[id] = this.#heads[at]!;

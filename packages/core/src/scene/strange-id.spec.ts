@@ -1,3 +1,6 @@
+import { caseIndex } from '../names/case-index.js';
+import { overlapsIn } from './overlaps.js';
+import { branchBoxes } from './world-boxes.js';
 import { applyChange } from '../edits/change.js';
 import type { Edit } from '../edits/edit.js';
 import { editSamples, sampleScene } from '../testing/edit-samples.js';
@@ -28,5 +31,17 @@ describe('an id for a new object', () => {
     expect(again.size).toBe(scene.size);
     expect(again.world(2 ** 31)[0]).toBe(1);
     expect(applyChange(again, { label: '', edits: [insert(again.nextId)] }).ok).toBeTrue();
+  });
+  it('that an older log has far away costs no room when it is put in and moved', () => {
+    for (const id of [2 ** 31, 2 ** 26 + 5]) {
+      const scene = sampleScene();
+      const ask = (): unknown => [branchBoxes(scene), overlapsIn(scene), caseIndex(scene)];
+      ask();
+      expect(applyChange(scene, { label: '', edits: [insert(id)] }).ok).toBeTrue();
+      ask();
+      scene.reparent(id, null, 0);
+      ask();
+      expect(branchBoxes(scene).length).toBe(scene.nextId * 6);
+    }
   });
 });

@@ -35,7 +35,8 @@ const branch = memoizeByVersion(
     const boxes = grown(before.boxes, scene);
     const again = new Set([...elsewhere.ids, ...elsewhere.above]);
     const mine = ownBoxes(scene);
-    for (const id of again) boxes.set(mine.subarray(id * 6, id * 6 + 6), id * 6);
+    // One far from all others has no room here, and no box.
+    for (const id of again) if (id < scene.nextId) boxes.set(mine.subarray(id * 6, id * 6 + 6), id * 6);
     return { places, boxes: united(scene, boxes, again) };
   },
 );

@@ -25,6 +25,7 @@ const bytes = new Uint8Array(Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]).buff
 describe('reading a package back', () => {
   for (const [what, json] of [
     ['whose pictures lie beside it', document],
+    ['whose picture has an odd address', { ...document, images: [{ uri: '__proto__' }] }],
     [
       'that is packed as well',
       {

@@ -163,9 +163,9 @@ function contentOf(glb: Uint8Array): {
 } {
   const [text, bin] = readGlb(glb, 'package');
   const json = readOwn<GLTF.IGLTF>(new TextDecoder().decode(text!.data));
-  const resources: Record<string, Uint8Array<ArrayBuffer>> = bin
-    ? { [GLB_BUFFER]: bin.data as Uint8Array<ArrayBuffer> }
-    : {};
+  // Addresses are whatever the file says: none of them means something of an object's own.
+  const resources = Object.create(null) as Record<string, Uint8Array<ArrayBuffer>>;
+  if (bin) resources[GLB_BUFFER] = bin.data as Uint8Array<ArrayBuffer>;
   for (const { uri, bufferView } of json.images ?? [])
     if (uri !== undefined && bufferView === undefined && !uri.startsWith('data:'))
       resources[uri] = new Uint8Array();

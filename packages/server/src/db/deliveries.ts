@@ -157,11 +157,11 @@ export async function decide(
   );
 }
 
-/** What a receiver last answered for a target, but for what people said of it; null: nothing yet. */
+/** What was answered to the newest package for a target that was answered, but for what people said of it; null: nothing yet. A late answer to an older one is no news. */
 export async function lastHeard(sql: Sql, scene: number, targetKey: string): Promise<Heard | null> {
   const row = await sql.one<{ id: number; receiver: string; body: string }>(
     `SELECT d.id, d.receiver, r.body FROM receipt r JOIN delivery d ON d.id = r.delivery_id JOIN handoff h ON h.id = d.handoff_id
-     WHERE h.scene_id = ? AND h.target_key = ? ORDER BY r.id DESC LIMIT 1`,
+     WHERE h.scene_id = ? AND h.target_key = ? ORDER BY h.id DESC, r.id DESC LIMIT 1`,
     [scene, targetKey],
   );
   if (!row) return null;

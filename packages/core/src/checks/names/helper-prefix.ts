@@ -62,7 +62,7 @@ function findLikeness(scene: Scene, convention: CompiledConvention): Likeness {
   // A shape of which all are helpers, or none, speaks against nobody.
   for (const [key, { all, helpers, prefixes }] of counts) {
     if (!helpers || helpers === all) continue;
-    const top = [...prefixes].sort((a, b) => b[1] - a[1])[0];
+    const top = [...prefixes].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))[0];
     byShape.set(key, { all, helpers, prefix: top?.[0] ?? '' });
   }
   if (!byShape.size) return { byShape, odd: kind };

@@ -45,4 +45,12 @@ describe('the words of English', () => {
     expect(spoken('wheel lantern plank')).toBeFalse();
     expect(spoken('fenster dach schloss griff bretter kasten wheel')).toBeFalse();
   });
+  it('are asked for again after more renames than are told one by one', () => {
+    const scene = sceneFromOutline('wheel\nlantern\nplank\nhinge\nspoke\ndoor');
+    expect(spokenLexicon(scene)).not.toBeNull();
+    const german = ['fenster', 'dach', 'schloss', 'griff', 'bretter', 'kasten'];
+    german.forEach((name, i) => scene.patch(i + 1, { name }));
+    for (let i = 0; i < 20_001; i++) scene.patch(1, { name: i % 2 ? 'fenster' : 'tuer' });
+    expect(spokenLexicon(scene)).toBeNull();
+  });
 });

@@ -139,6 +139,15 @@ describe('sending a package', () => {
     expect(heard.refused).toBe('Not on a Friday.');
     expect((await sent({ unique: true, lights: true })).delivery.answer!.reason).toBeNull();
   });
+  it('keeps to the answer of the newest package when an older one is answered after it', async () => {
+    const older = await packed();
+    await sent({ refuse: 'Not on a Friday.' });
+    receiver.behave({});
+    await mo.job(await ask(older));
+    expect((await deliveryOf(older)).state).toBe('arrived');
+    const { heard } = (await mo.get<{ heard: Heard }>(`/api/scenes/${scene}/heard`)).body;
+    expect(heard.refused).toBe('Not on a Friday.');
+  });
   it('gives up a receiver that is not there after some tries, and can be asked again', async () => {
     receiver.behave(goodBehaviour);
     const handoff = await packed();

@@ -59,11 +59,11 @@ export class TargetsPage {
     params: () => this.project(),
     stream: ({ params }) => this.#api.targets(params),
   });
-  readonly #recipes = rxResource({
+  readonly recipes = rxResource({
     params: () => this.project(),
     stream: ({ params }) => this.#api.recipes(params),
   });
-  readonly kept = computed(() => (this.#recipes.hasValue() ? this.#recipes.value() : []));
+  readonly kept = computed(() => (this.recipes.hasValue() ? this.recipes.value() : []));
   readonly targets = lastOf<readonly TargetInfo[]>(this.listed, () => this.project());
   readonly #chosen = signal<string | null>(null);
   /** Null: a new one. */

@@ -72,7 +72,7 @@ export class FilterOffers {
         ]);
       this.#shown = this.#overlay.create({
         positionStrategy: under,
-        scrollStrategy: this.#overlay.scrollStrategies.close(),
+        scrollStrategy: this.#overlay.scrollStrategies.reposition(),
       });
       const list = this.#shown.attach(new ComponentPortal(OfferList));
       list.setInput('name', this.name);

@@ -131,6 +131,22 @@ describe('the receiver of a package', () => {
     expect(page.root.textContent).toContain('Changed by the receiver the last time');
     expect(page.root.textContent).toContain('"cabin_ctrl" is "cabin_" at Next department.');
   });
+  it('warns at the gate of an answer that only the list of packages tells, and asks again while nobody answers', async () => {
+    const { page, http, settle } = await start([made(7, [delivery({ job: 3 })])]);
+    expect(page.root.textContent).not.toContain('Refused by the receiver');
+    const refused = delivery({ state: 'refused', said: 'Not on a Friday.', receipts: 1 });
+    http.match('/api/jobs/3').forEach((one) => one.cancelled || one.flush({ state: 'done' }));
+    (await arrives(http, '/api/scenes/1/handoffs')).flush({ handoffs: [made(7, [refused])] });
+    await settle();
+    const heard = '/api/scenes/1/heard?target=engine';
+    (await arrives(http, heard)).error(new ProgressEvent('error'));
+    (await arrives(http, heard)).flush({
+      heard: { receiver: title, refused: 'Not on a Friday.', changed: [] },
+    });
+    await settle();
+    await page.settle();
+    expect(page.root.textContent).toContain('Refused by the receiver the last time');
+  });
   it('lets one keep a name, take theirs as an edit that undoes, and tell the target', async () => {
     const { page, http, settle, open, answer } = await start([made(7, [changed])]);
     await page.click('Look at them');

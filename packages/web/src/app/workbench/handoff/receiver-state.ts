@@ -8,6 +8,7 @@ import { Analysis } from '../../state/analysis';
 import { Api } from '../../state/api';
 import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
+import { throughSilence } from '../../state/through-silence';
 import { ToastList } from '../../state/toast-list';
 import { count } from '../../ui/count';
 import { lastOf } from '../../ui/last-of';
@@ -52,14 +53,21 @@ export class ReceiverState {
     const [made, delivery] = [this.latest(), this.delivery()];
     return made && delivery?.answer ? { made, delivery } : this.before();
   });
+  /** What was answered and settled, as far as the list of packages knows: an event may be missed, the list may be late. */
+  readonly #answers = computed(() =>
+    (this.#handoff.handoffs() ?? [])
+      .flatMap(({ id, deliveries }) =>
+        deliveries.map((one) => `${id} ${one.receiver} ${one.receipts} ${one.settled}`),
+      )
+      .join('\n'),
+  );
   readonly heardNow = rxResource({
     params: () => {
       const scene = this.open.info()?.scene.id;
-      return scene === undefined
-        ? undefined
-        : { scene, key: this.#handoff.key(), tick: this.open.receiptsTick() };
+      const news = [this.open.receiptsTick(), this.#answers()] as const;
+      return scene === undefined ? undefined : { scene, key: this.#handoff.key(), news };
     },
-    stream: ({ params }) => this.#api.heard(params.scene, params.key),
+    stream: ({ params }) => this.#api.heard(params.scene, params.key).pipe(throughSilence()),
   });
   readonly heard = lastOf<Heard | null>(this.heardNow, () => this.#handoff.key());
   readonly job = signal<JobInfo | null>(null);

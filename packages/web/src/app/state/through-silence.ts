@@ -1,0 +1,17 @@
+import { retry, throwError, timer, type MonoTypeOperatorFunction } from 'rxjs';
+import { ApiError } from './ask';
+
+/** What says nothing of what was asked: the line is cut, or nobody is signed in just now. */
+const silences: ReadonlySet<string> = new Set(['offline', 'not-signed-in']);
+/** Milliseconds between two questions while nobody answers, at most. */
+const longest = 5000;
+
+/** Asks again while nobody answers, with waits that double up to five seconds; an answer that says no is an error at once. */
+export function throughSilence<T>(): MonoTypeOperatorFunction<T> {
+  return retry({
+    delay: (error: unknown, times) =>
+      error instanceof ApiError && silences.has(error.code)
+        ? timer(Math.min(longest, 250 * 2 ** times))
+        : throwError(() => error),
+  });
+}
