@@ -90,6 +90,8 @@ export const errorCatalogue = {
   'task-over-limit': entry(422, '{{what}} took more than the {{limit}} that it may. It was ended.'),
   'token-refused': entry(401, 'This token is not known here, or its end date has come.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
+  'usda-refused': entry(422, '{{file}} cannot hold this: {{detail}}.'),
+  'usda-invalid': entry(422, '{{file}}, line {{line}}, column {{column}}: {{detail}}.'),
   'value-too-large': entry(
     413,
     'What is to be kept is {{size}} MB; the database takes {{limit}} MB at a time.',

@@ -1,0 +1,109 @@
+import { binChunk, jsonChunk, writeGlb } from '../gltf/glb.js';
+import type { Gltf, GltfMesh, GltfNode } from '../gltf/gltf-json.js';
+import type { UsdaPart } from './usda-shapes.js';
+
+/** Puts a .glb together: nodes as they come, shapes as meshes of floats and corners. */
+export class GlbBuilder {
+  readonly nodes: GltfNode[] = [];
+  readonly meshes: GltfMesh[] = [];
+  readonly cameras: unknown[] = [];
+  readonly lights: unknown[] = [];
+  readonly #accessors: NonNullable<Gltf['accessors']> = [];
+  readonly #views: NonNullable<Gltf['bufferViews']> = [];
+  readonly #parts: Uint8Array[] = [];
+  #length = 0;
+  readonly #pointsAt = new Map<readonly number[], number>();
+
+  /** A mesh of parts whose points are said by `place`, in metres. Returns its number; null: nothing of it can be drawn. */
+  mesh(
+    name: string,
+    parts: readonly UsdaPart[],
+    place: (x: number, y: number, z: number) => readonly number[],
+  ): number | null {
+    const primitives = parts.flatMap(({ points, corners, isLines, material }) => {
+      if (!corners.length || points.length < 3 || !points.every(Number.isFinite)) return [];
+      return [
+        {
+          attributes: { POSITION: this.#points(points, place) },
+          indices: this.#corners(corners),
+          ...(material >= 0 ? { material } : {}),
+          ...(isLines ? { mode: 1 } : {}),
+        },
+      ];
+    });
+    return primitives.length ? this.meshes.push({ name, primitives }) - 1 : null;
+  }
+  #points(points: readonly number[], place: (x: number, y: number, z: number) => readonly number[]): number {
+    const known = this.#pointsAt.get(points);
+    if (known !== undefined) return known;
+    const floats = new Float32Array(points.length - (points.length % 3));
+    const [min, max] = [
+      [Infinity, Infinity, Infinity],
+      [-Infinity, -Infinity, -Infinity],
+    ];
+    for (let i = 0; i < floats.length; i += 3) {
+      floats.set(place(points[i]!, points[i + 1]!, points[i + 2]!), i);
+      for (let k = 0; k < 3; k++) {
+        min[k] = Math.min(min[k]!, floats[i + k]!);
+        max[k] = Math.max(max[k]!, floats[i + k]!);
+      }
+    }
+    const view = this.#view(new Uint8Array(floats.buffer), 34962);
+    const at = this.#accessors.push({
+      bufferView: view,
+      componentType: 5126,
+      count: floats.length / 3,
+      type: 'VEC3',
+      min,
+      max,
+    });
+    this.#pointsAt.set(points, at - 1);
+    return at - 1;
+  }
+  #corners(corners: readonly number[]): number {
+    const view = this.#view(new Uint8Array(Uint32Array.from(corners).buffer), 34963);
+    return (
+      this.#accessors.push({ bufferView: view, componentType: 5125, count: corners.length, type: 'SCALAR' }) -
+      1
+    );
+  }
+  #view(bytes: Uint8Array, target: number): number {
+    const view = { buffer: 0, byteOffset: this.#length, byteLength: bytes.length, target };
+    this.#parts.push(bytes);
+    this.#length += bytes.length;
+    return this.#views.push(view) - 1;
+  }
+  /** All of it. The floats and corners are of four bytes, so that everything begins where it must (glTF 2.0, section 3.6.2.4). */
+  glb(roots: readonly number[], materials: Gltf['materials'], extras: object | null): Uint8Array {
+    const bin = new Uint8Array(this.#length);
+    let at = 0;
+    for (const part of this.#parts) {
+      bin.set(part, at);
+      at += part.length;
+    }
+    const json = {
+      asset: { version: '2.0', generator: 'Renquil' },
+      scene: 0,
+      scenes: [{ nodes: roots }],
+      ...(this.nodes.length ? { nodes: this.nodes } : {}),
+      ...(this.meshes.length ? { meshes: this.meshes } : {}),
+      ...(materials?.length ? { materials } : {}),
+      ...(this.cameras.length ? { cameras: this.cameras } : {}),
+      ...(this.#accessors.length ? { accessors: this.#accessors, bufferViews: this.#views } : {}),
+      ...(bin.length ? { buffers: [{ byteLength: bin.length }] } : {}),
+      ...(extras ? { extras } : {}),
+      ...this.#extensions(),
+    };
+    const text = new TextEncoder().encode(JSON.stringify(json));
+    return writeGlb([
+      { type: jsonChunk, data: text },
+      ...(bin.length ? [{ type: binChunk, data: bin }] : []),
+    ]);
+  }
+  #extensions(): object {
+    const used = new Set(this.nodes.flatMap(({ extensions }) => Object.keys(extensions ?? {})));
+    if (!used.size) return {};
+    const lights = this.lights.length ? { extensions: { KHR_lights_punctual: { lights: this.lights } } } : {};
+    return { extensionsUsed: [...used].sort(), ...lights };
+  }
+}

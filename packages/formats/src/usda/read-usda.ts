@@ -1,0 +1,195 @@
+import { fromMatrix, identityMat4, invertAffine, multiply, type Mat4 } from '@renquil/core/math';
+import type { Switches } from '@renquil/core/scene';
+import type { GltfNode } from '../gltf/gltf-json.js';
+import { GlbBuilder } from './glb-builder.js';
+import { parseUsda } from './parse-usda.js';
+import { attributesOf, ourWords } from './usda-facts.js';
+import { UsdaMaterials } from './usda-materials.js';
+import { outlineOf, type UsdaOutline } from './usda-outline.js';
+import { UsdaShapes } from './usda-shapes.js';
+import { UsdaStage } from './usda-stage.js';
+import { UsdaUnits } from './usda-units.js';
+import { numbersIn } from './usda-value.js';
+import { xformOps } from './xform-ops.js';
+
+/** A layer with what its objects are: node `n` of the .glb is place `outline.places[n]`. */
+export interface UsdaScene {
+  readonly stage: UsdaStage;
+  readonly outline: UsdaOutline;
+  readonly units: UsdaUnits;
+}
+const lightTypes = /^(Distant|Sphere|Rect|Disk|Cylinder|Dome|Geometry|Portal)Light(_\d+)?$/;
+/** Cameras and lights look along -Z whatever is up, so what turns the layer must not turn what they look along. */
+const looks = (type: string): boolean => type === 'Camera' || lightTypes.test(type);
+const tipped: Mat4 = [1, 0, 0, 0, 0, 0, -1, 0, 0, 1, 0, 0, 0, 0, 0, 1];
+const tippedBack: Mat4 = [1, 0, 0, 0, 0, 0, 1, 0, 0, -1, 0, 0, 0, 0, 0, 1];
+
+/** Opens a layer of OpenUSD text. @throws RenquilError usda-invalid with line and column */
+export function openUsda(bytes: Uint8Array, file: string): UsdaScene {
+  const stage = new UsdaStage(parseUsda(bytes, file));
+  return { stage, outline: outlineOf(stage), units: new UsdaUnits(stage) };
+}
+
+/** The transform of an object as it stands in the layer, from that of the scene. */
+export function layerMatrix(
+  { stage, outline, units }: UsdaScene,
+  node: number,
+  parent: number,
+  m: Mat4,
+): Mat4 {
+  if (!units.isZUp) return units.back(m);
+  const tips = (at: number): boolean => at >= 0 && looks(stage.typeOf(outline.places[at]!));
+  const before = tips(parent) ? multiply(tipped, m) : m;
+  return units.back(tips(node) ? multiply(before, tippedBack) : before);
+}
+/** The other way. */
+export function sceneMatrix(
+  { stage, outline, units }: UsdaScene,
+  node: number,
+  parent: number,
+  m: Mat4,
+): Mat4 {
+  const into = units.into(m);
+  if (!units.isZUp) return into;
+  const tips = (at: number): boolean => at >= 0 && looks(stage.typeOf(outline.places[at]!));
+  const before = tips(parent) ? multiply(tippedBack, into) : into;
+  return tips(node) ? multiply(before, tipped) : before;
+}
+
+/** The objects of a layer as a .glb: what is drawn, judged and handed off as glTF. Node for node in the order of the layer. */
+export function usdaGlb(scene: UsdaScene, progress?: (done: number, total: number) => void): Uint8Array {
+  const { stage, outline } = scene;
+  const materials = new UsdaMaterials(stage);
+  const build = new Build(scene, new GlbBuilder(), new UsdaShapes(stage, materials));
+  outline.places.forEach((_, node) => {
+    if ((node & 1023) === 1023) progress?.(node, outline.places.length);
+    build.node(node);
+  });
+  const ours = ourWords(stage, stage.layer.meta?.fields.get('customLayerData')?.at(-1)?.value);
+  const extras = Object.keys(ours).length ? { renquil: ours } : null;
+  return build.out.glb(outline.roots, materials.list, extras);
+}
+
+class Build {
+  readonly #parents: Int32Array;
+  readonly #worlds: (Mat4 | undefined)[] = [];
+  /** Meshes that arcs brought in, by what they bring. */
+  readonly #shared = new Map<string, number | null>();
+  constructor(
+    readonly scene: UsdaScene,
+    readonly out: GlbBuilder,
+    readonly shapes: UsdaShapes,
+  ) {
+    this.#parents = new Int32Array(scene.outline.places.length).fill(-1);
+    scene.outline.children.forEach((list, at) => list.forEach((child) => (this.#parents[child] = at)));
+  }
+  node(node: number): void {
+    const { stage, outline } = this.scene;
+    const place = outline.places[node]!;
+    const children = outline.children[node]!;
+    const extras = this.#extras(place);
+    const mesh = this.#mesh(place);
+    this.out.nodes.push({
+      name: stage.namespace.places[place]!.name,
+      ...(children.length ? { children: [...children] } : {}),
+      ...this.#placed(node, place),
+      ...(mesh === null ? {} : { mesh }),
+      ...this.#looksWith(place),
+      ...(Object.keys(extras).length ? { extras } : {}),
+    });
+  }
+  #placed(node: number, place: number): Partial<GltfNode> {
+    const parent = this.#parents[node]!;
+    const { matrix, resets } = xformOps(this.scene.stage, place);
+    const above = parent < 0 ? identityMat4 : this.#worlds[parent]!;
+    const local = resets ? multiply(invertAffine(above) ?? identityMat4, matrix) : matrix;
+    this.#worlds[node] = multiply(above, local);
+    const m = sceneMatrix(this.scene, node, parent, local);
+    if (m.every((n, i) => n === identityMat4[i])) return {};
+    if (!m.every(Number.isFinite)) return {};
+    const trs = fromMatrix(m);
+    if (!trs || 'm' in trs) return { matrix: [...m] };
+    return {
+      ...(trs.t.some((n) => n !== 0) ? { translation: [...trs.t] } : {}),
+      ...(trs.r.some((n, i) => n !== (i === 3 ? 1 : 0)) ? { rotation: [...trs.r] } : {}),
+      ...(trs.s.some((n) => n !== 1) ? { scale: [...trs.s] } : {}),
+    };
+  }
+  #mesh(place: number): number | null {
+    const { stage, units } = this.scene;
+    const { name } = stage.namespace.places[place]!;
+    const put = (x: number, y: number, z: number): readonly number[] => units.point([x, y, z]);
+    const own = this.shapes.of(place);
+    const arcs = stage.brought(place);
+    if (!arcs.length) return own && this.out.mesh(name, own, put);
+    // What brings in the same is one shape, so that copies are instances.
+    const key = JSON.stringify([arcs, own ? place : 0, stage.namespace.places[place]!.children]);
+    let known = this.#shared.get(key);
+    if (known === undefined) {
+      const parts = [...(own ?? []), ...(this.shapes.brought(place) ?? [])];
+      known = parts.length ? this.out.mesh(stage.namespace.places[arcs[0]!]!.name, parts, put) : null;
+      this.#shared.set(key, known);
+    }
+    return known;
+  }
+  #extras(place: number): Record<string, unknown> {
+    const { stage } = this.scene;
+    const purpose = stage.text(stage.property(place, 'purpose')?.value);
+    const isHelper = purpose === 'guide' || purpose === 'proxy' || stage.specifierOf(place) === 'class';
+    const switches: Partial<Switches> = {
+      ...(stage.text(stage.property(place, 'visibility')?.value) === 'invisible' ? { shown: false } : {}),
+      ...(stage.word(stage.field(place, 'active')?.value) === 'false' ? { shown: false, goes: false } : {}),
+      ...(stage.specifierOf(place) === 'class' ? { shown: false } : {}),
+    };
+    const type = stage.typeOf(place);
+    const kind = isHelper ? 'helper' : looks(type) ? (type === 'Camera' ? 'camera' : 'light') : null;
+    const ours = {
+      ...(kind ? { kind } : {}),
+      ...(Object.keys(switches).length ? { switches } : {}),
+      ...ourWords(stage, stage.ownField(place, 'customData')?.value),
+    };
+    const { attributes, ...rest } = ours as { attributes?: Record<string, unknown> };
+    // Null says that it was taken away, though the prim itself has it.
+    const all = Object.entries({ ...attributesOf(stage, place), ...attributes }).filter(
+      ([, value]) => value !== null,
+    );
+    return {
+      ...Object.fromEntries(all),
+      ...(Object.keys(rest).length ? { renquil: rest } : {}),
+    };
+  }
+  /** Its camera or light, as glTF has them (section 3.10; KHR_lights_punctual). */
+  #looksWith(place: number): Partial<GltfNode> {
+    const { stage, units } = this.scene;
+    const type = stage.typeOf(place);
+    const numbers = (name: string): number[] => {
+      const out: number[] = [];
+      const value = stage.property(place, name)?.value;
+      if (value) numbersIn(stage.bytes, value, out);
+      return out.every(Number.isFinite) ? out : [];
+    };
+    if (type === 'Camera') {
+      const [focal = 50] = numbers('focalLength');
+      const [wide = 20.955, high = 15.2908] = [
+        numbers('horizontalAperture')[0],
+        numbers('verticalAperture')[0],
+      ];
+      const [near = 1, far = 1_000_000] = numbers('clippingRange');
+      if (!(focal > 0 && wide > 0 && high > 0 && near > 0 && far > near)) return {};
+      const perspective = {
+        ...{ yfov: 2 * Math.atan(high / (2 * focal)), aspectRatio: wide / high },
+        ...{ znear: near * units.metres, zfar: far * units.metres },
+      };
+      return { camera: this.out.cameras.push({ type: 'perspective', perspective }) - 1 };
+    }
+    if (!lightTypes.test(type) || type.startsWith('Dome')) return {};
+    const [intensity = 1] = numbers('inputs:intensity');
+    const colour = numbers('inputs:color');
+    const light = this.out.lights.push({
+      type: type.startsWith('Distant') ? 'directional' : 'point',
+      ...(colour.length >= 3 && colour.every((n) => n >= 0 && n <= 1) ? { color: colour.slice(0, 3) } : {}),
+      ...(intensity >= 0 ? { intensity } : {}),
+    });
+    return { extensions: { KHR_lights_punctual: { light: light - 1 } } };
+  }
+}

@@ -1,0 +1,87 @@
+import type { UsdaMeta } from './usda-layer.js';
+import type { UsdaNamespace } from './usda-namespace.js';
+import { parsePath } from './usda-path.js';
+import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
+
+/** Fields by which a prim takes over what another one says. */
+const arcs = ['inherits', 'references', 'payload', 'specializes'] as const;
+/** Places that are asked one after another for what a prim says, at most. */
+const mostArcs = 64;
+
+/** What the prims of a layer take over from others in it. */
+export class UsdaArcs {
+  readonly #brought = new Map<number, readonly number[]>();
+  /** @param metas the parentheses that count for a place */
+  constructor(
+    readonly namespace: UsdaNamespace,
+    readonly metas: (place: number) => readonly (UsdaMeta | null)[],
+  ) {}
+
+  /** Places that a prim takes over from, the strongest first; rings and long chains end. */
+  brought(place: number): readonly number[] {
+    const known = this.#brought.get(place);
+    if (known) return known;
+    // A prim within the one that it takes over from would ask for itself.
+    this.#brought.set(place, []);
+    const seen = new Set<number>([place]);
+    for (const at of seen) {
+      if (seen.size > mostArcs) break;
+      for (const target of this.#own(at)) seen.add(target);
+    }
+    for (const found of this.above(place)) if (seen.size <= mostArcs) seen.add(found);
+    seen.delete(place);
+    const all = [...seen];
+    this.#brought.set(place, all);
+    return all;
+  }
+  /** Of these, what comes by an arc of a prim above it: the same name below what that one takes over. */
+  above(place: number): number[] {
+    const { name, parent } = this.namespace.places[place]!;
+    if (parent < 0) return [];
+    return this.brought(parent).flatMap((above) => {
+      const found = this.namespace.find(above, name);
+      return found >= 0 && found !== place ? [found] : [];
+    });
+  }
+  #own(place: number): number[] {
+    const metas = this.metas(place);
+    return arcs.flatMap((arc) =>
+      metas.flatMap((meta) =>
+        (meta?.fields.get(arc) ?? []).flatMap(({ op, value }) =>
+          op === 'delete' || op === 'reorder' ? [] : placesIn(this.namespace, value, place),
+        ),
+      ),
+    );
+  }
+}
+
+/** Places that the paths in a value mean; those behind another layer, and of nothing that is here, are left out. */
+export function placesIn(namespace: UsdaNamespace, value: Span, anchor: number): number[] {
+  const { bytes, file } = namespace.layer;
+  const found: number[] = [];
+  const scan = new UsdaScanner(bytes, file);
+  scan.at = value.start;
+  scan.value(({ start, end }, isElsewhere) => {
+    const place = isElsewhere ? -1 : resolvePath(namespace, textOf(bytes, start, end), anchor);
+    if (place >= 0) found.push(place);
+  });
+  return found;
+}
+
+/** The place that a path means; -1: none that the layer knows. */
+function resolvePath(namespace: UsdaNamespace, path: string, anchor: number): number {
+  const parsed = parsePath(path);
+  if (!parsed) return -1;
+  let at = parsed.isAbsolute ? -1 : anchor;
+  for (const { kind, text } of parsed.steps) {
+    if (kind === 'rest') break;
+    if (kind === 'up') {
+      if (at < 0) return -1;
+      at = namespace.places[at]!.parent;
+    } else {
+      at = namespace.find(at, text);
+      if (at < 0) return -1;
+    }
+  }
+  return at;
+}

@@ -1,0 +1,128 @@
+import { RenquilError } from '@renquil/core/errors';
+import { sameTransform } from '@renquil/core/math';
+import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
+import { isPrimName } from './parse-usda.js';
+import type { NewPlaces } from './move-paths.js';
+import type { UsdaScene } from './read-usda.js';
+import { UsdaLinks } from './usda-links.js';
+
+/** What became of the places of a layer in a scene that was read from it. Places made in the scene are numbered after those of the layer. */
+export class UsdaChanges implements NewPlaces {
+  readonly links: UsdaLinks;
+  /** Objects by place; those that were made in the scene too. */
+  readonly objects = new Map<number, SceneObject>();
+  readonly #placeOf = new Map<ObjectId, number>();
+  readonly #names = new Map<number, string>();
+  readonly removed: ReadonlySet<number>;
+  constructor(
+    readonly opened: UsdaScene,
+    readonly scene: Scene,
+    /** As the layer says it. */
+    readonly was: Scene,
+  ) {
+    const { namespace } = opened.stage;
+    this.links = new UsdaLinks(namespace);
+    let made = namespace.places.length;
+    for (const object of scene.walk()) {
+      const place = object.source === null ? made++ : opened.outline.places[object.source]!;
+      this.objects.set(place, object);
+      this.#placeOf.set(object.id, place);
+    }
+    this.removed = new Set(opened.outline.places.filter((place) => !this.objects.has(place)));
+    this.#takeNames();
+    this.#refuse();
+  }
+  /** How many places the layer itself has. */
+  get known(): number {
+    return this.opened.stage.namespace.places.length;
+  }
+  name(place: number): string {
+    const own = this.#names.get(place < this.known ? this.links.of(place) : place);
+    return own ?? this.opened.stage.namespace.places[place]!.name;
+  }
+  parent(place: number): number {
+    const object = this.objects.get(place);
+    if (!object) return this.opened.stage.namespace.places[place]!.parent;
+    return object.parent === null ? -1 : this.#placeOf.get(object.parent)!;
+  }
+  /** Children that are objects, in their order; -1: the roots. */
+  children(place: number): number[] {
+    const ids = place < 0 ? this.scene.roots : this.objects.get(place)!.children;
+    return ids.map((id) => this.#placeOf.get(id)!);
+  }
+  isRemoved(place: number): boolean {
+    return this.removed.has(place);
+  }
+  /** Whether it, or something above it that takes it along, left. */
+  isGone(place: number): boolean {
+    if (this.objects.has(place)) return false;
+    for (let at = place; at >= 0 && at < this.known; at = this.parent(at))
+      if (this.removed.has(at)) return true;
+    return false;
+  }
+  before(object: SceneObject): SceneObject | null {
+    return object.source === null ? null : this.was.get(object.source + 1);
+  }
+  refuse(detail: string): never {
+    throw new RenquilError('usda-refused', { file: this.opened.stage.layer.file, detail });
+  }
+
+  #takeNames(): void {
+    const { namespace } = this.opened.stage;
+    for (const [place, object] of this.objects) {
+      if (place >= this.known) {
+        this.#names.set(place, object.name);
+        continue;
+      }
+      if (object.name === namespace.places[place]!.name) continue;
+      const group = this.links.of(place);
+      const taken = this.#names.get(group);
+      if (taken !== undefined && taken !== object.name)
+        this.refuse(
+          `"${namespace.pathOf(place)}" and what it takes over from are one prim, and were given the names "${taken}" and "${object.name}"`,
+        );
+      // Whoever takes over has the name of what is taken over, not one of its own.
+      if (this.links.isLinked(place) && !this.#isRenamed(group))
+        this.refuse(
+          `"${namespace.pathOf(place)}" is taken over from "${namespace.pathOf(group)}", and is renamed there`,
+        );
+      this.#names.set(group, object.name);
+    }
+  }
+  #isRenamed(place: number): boolean {
+    const object = this.objects.get(place);
+    return object !== undefined && object.name !== this.opened.stage.namespace.places[place]!.name;
+  }
+  #refuse(): void {
+    const seen = new Map<number, Set<string>>();
+    const { namespace } = this.opened.stage;
+    const all = [
+      ...namespace.places.keys(),
+      ...[...this.objects.keys()].filter((place) => place >= this.known),
+    ];
+    for (const place of all) {
+      if (this.isGone(place)) continue;
+      const [name, parent] = [this.name(place), this.parent(place)];
+      if (!isPrimName(name))
+        this.refuse(`"${name}" cannot be the name of a prim: letters, digits and "_" only, no digit first`);
+      let names = seen.get(parent);
+      if (!names) seen.set(parent, (names = new Set()));
+      if (names.has(name)) this.refuse(`two prims would be called "${name}" in one place`);
+      names.add(name);
+    }
+    for (const object of this.objects.values()) this.#refuseShape(object);
+  }
+  #refuseShape(object: SceneObject): void {
+    const before = this.before(object);
+    if (object.bake) this.refuse(`the shape of "${object.name}" was changed, and shapes are not written yet`);
+    if (!before && object.shape !== null)
+      this.refuse(`"${object.name}" is a copy of a shape, and shapes are not written yet`);
+    if (before && (object.shape !== before.shape || object.materials.join() !== before.materials.join()))
+      this.refuse(`"${object.name}" wears another shape, and shapes are not written yet`);
+  }
+  /** Whether the transform is not what the layer says. */
+  isPlacedAnew(object: SceneObject): boolean {
+    const before = this.before(object);
+    return !before || !sameTransform(before.local, object.local);
+  }
+}

@@ -1,0 +1,87 @@
+import type { Span } from './usda-scanner.js';
+
+/** How a prim is brought in (OpenUSD, specifiers). */
+export type Specifier = 'def' | 'over' | 'class';
+/** One statement of metadata, or of a property: its list operation (empty: none), and the value as it stands. */
+export interface UsdaField {
+  readonly op: string;
+  readonly value: Span;
+}
+/** An attribute (`type` is its type) or a relationship (`rel`). */
+export interface UsdaProperty {
+  readonly name: string;
+  readonly type: string;
+  /** `timeSamples`, `connect` or another; empty: the default value. */
+  readonly part: string;
+  readonly op: string;
+  readonly isCustom: boolean;
+  /** All of the statement. */
+  readonly span: Span;
+  /** Null: only declared. */
+  readonly value: Span | null;
+  readonly meta: UsdaMeta | null;
+}
+/** What stands in parentheses: the fields by name, each as often as it stands there. */
+export interface UsdaMeta {
+  /** With the parentheses. */
+  readonly span: Span;
+  readonly fields: ReadonlyMap<string, readonly UsdaField[]>;
+}
+/** What stands in braces: of the layer, of a prim, or of one variant of it. */
+export interface UsdaScope {
+  /** The prim that it says something of; -1: the layer. */
+  readonly prim: number;
+  /** Of which variant of its prim; null: of the prim itself. */
+  readonly variant: { readonly set: string; readonly name: string; readonly within: number } | null;
+  /** Of a variant; null: it has none, or it is a prim's own, which the prim holds. */
+  meta: UsdaMeta | null;
+  /** Without the braces. */
+  body: Span;
+  readonly properties: UsdaProperty[];
+  /** Prims that stand in it, in order. */
+  readonly prims: number[];
+}
+/** One statement of a prim. */
+export interface UsdaPrim {
+  readonly specifier: Specifier;
+  /** Empty: none is given. */
+  readonly type: string;
+  readonly name: string;
+  /** Its name as it stands, with the quotes. */
+  readonly nameSpan: Span;
+  /** Of all of it, from the specifier to the brace that closes it. */
+  span: Span;
+  readonly meta: UsdaMeta | null;
+  /** The scope that it stands in, by number. */
+  readonly within: number;
+  /** The scope of its own. */
+  readonly own: number;
+  /** Scopes of its variants. */
+  readonly variants: number[];
+}
+/** A path as it stands, and the scope from which it goes where it is relative. */
+export interface UsdaPathAt {
+  readonly span: Span;
+  readonly scope: number;
+  /** `expression`: a text in quotes that is a pattern of paths. */
+  readonly as: 'path' | 'expression';
+}
+/** Names of children in quotes, of `reorder nameChildren` and `reorder rootPrims`. */
+export interface UsdaOrder {
+  readonly span: Span;
+  /** Whose children. */
+  readonly scope: number;
+}
+/** A layer of OpenUSD text, with the place of everything that can change. Scope 0 is the layer's own. */
+export interface UsdaLayer {
+  readonly file: string;
+  readonly bytes: Uint8Array;
+  readonly meta: UsdaMeta | null;
+  readonly scopes: readonly UsdaScope[];
+  readonly prims: readonly UsdaPrim[];
+  /** Paths that mean something of this layer, in the order of the text. */
+  readonly paths: readonly UsdaPathAt[];
+  readonly orders: readonly UsdaOrder[];
+  /** Paths behind the name of another layer. */
+  readonly elsewhere: readonly Span[];
+}

@@ -1,0 +1,52 @@
+import type { UsdaStage } from './usda-stage.js';
+import { numbersIn } from './usda-value.js';
+
+/** Materials of a layer as they are met, each once. */
+export class UsdaMaterials {
+  readonly list: { name: string; pbrMetallicRoughness: { baseColorFactor: number[] }; alphaMode?: string }[] =
+    [];
+  readonly #of = new Map<number, number>();
+  readonly #bound = new Map<number, number>();
+  constructor(readonly stage: UsdaStage) {}
+
+  /** The material that a prim is bound to, or one above it (UsdShadeMaterialBindingAPI); -1: none. */
+  boundTo(place: number): number {
+    const known = this.#bound.get(place);
+    if (known !== undefined) return known;
+    const own = this.#own(place);
+    const { parent } = this.stage.namespace.places[place]!;
+    const found = own >= 0 ? own : parent >= 0 ? this.boundTo(parent) : -1;
+    this.#bound.set(place, found);
+    return found;
+  }
+  #own(place: number): number {
+    const rel = this.stage.property(place, 'material:binding');
+    if (rel?.type !== 'rel' || !rel.value) return -1;
+    const [target] = this.stage.pathsIn(rel.value, place);
+    return target === undefined ? -1 : this.#made(target);
+  }
+  #made(place: number): number {
+    const known = this.#of.get(place);
+    if (known !== undefined) return known;
+    const { name } = this.stage.namespace.places[place]!;
+    const [r, g, b] = this.#input(place, 'inputs:diffuseColor') ?? [0.6, 0.6, 0.6];
+    const [a = 1] = this.#input(place, 'inputs:opacity') ?? [];
+    const at = this.list.push({
+      name,
+      pbrMetallicRoughness: { baseColorFactor: [r!, g!, b!, a] },
+      ...(a < 1 ? { alphaMode: 'BLEND' } : {}),
+    });
+    this.#of.set(place, at - 1);
+    return at - 1;
+  }
+  /** What a shader below says, linear as the scene's colours are. */
+  #input(place: number, name: string): number[] | null {
+    for (const at of [place, ...this.stage.namespace.places[place]!.children]) {
+      const value = this.stage.property(at, name)?.value;
+      const out: number[] = [];
+      if (value) numbersIn(this.stage.bytes, value, out);
+      if (out.length && out.every((n) => n >= 0 && n <= 1)) return out;
+    }
+    return null;
+  }
+}

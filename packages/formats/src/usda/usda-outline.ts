@@ -1,0 +1,56 @@
+import type { UsdaStage } from './usda-stage.js';
+
+/** Prims that say how things look or are split, and are no objects: they stay where they are. */
+const looks: ReadonlySet<string> = new Set(['Material', 'Shader', 'NodeGraph', 'GeomSubset']);
+
+/** The places of a layer that are objects of the scene, parents before children, in the order they are shown in. */
+export interface UsdaOutline {
+  /** Places, by the number of the node. */
+  readonly places: readonly number[];
+  /** Nodes, by the number of the place; -1: none. */
+  readonly nodeOf: Int32Array;
+  readonly children: readonly (readonly number[])[];
+  readonly roots: readonly number[];
+}
+
+/** Whether a place stands there by itself, and not only as something said of what an arc brings in. */
+function isOwn(stage: UsdaStage, place: number): boolean {
+  if (!stage.specs(place).length) return false;
+  return stage.specifierOf(place) !== 'over' || !stage.isTakenOver(place);
+}
+
+/** Which places are objects: not what looks are made of, nor scopes of nothing else, nor what only other variants hold. */
+export function outlineOf(stage: UsdaStage): UsdaOutline {
+  const { namespace } = stage;
+  const count = namespace.places.length;
+  const isObject = new Uint8Array(count);
+  // Parents come before their children: from the end, all below a place is known when it is asked.
+  const holds = new Uint8Array(count);
+  const hasLooks = new Uint8Array(count);
+  for (let place = count - 1; place >= 0; place--) {
+    const { parent } = namespace.places[place]!;
+    const isThere = isOwn(stage, place);
+    const type = isThere ? stage.typeOf(place) : '';
+    const isLook = looks.has(type);
+    const isOnlyLooks = (type === 'Scope' || type === '') && hasLooks[place] === 1 && holds[place] === 0;
+    if (isThere && !isLook && !isOnlyLooks) isObject[place] = 1;
+    if (parent < 0) continue;
+    if (isLook || isOnlyLooks) hasLooks[parent] = 1;
+    else if (isThere) holds[parent] = 1;
+  }
+  // Nothing below a look is an object either.
+  for (let place = 0; place < count; place++) {
+    const { parent } = namespace.places[place]!;
+    if (parent >= 0 && !isObject[parent]) isObject[place] = 0;
+  }
+  const places: number[] = [];
+  const nodeOf = new Int32Array(count).fill(-1);
+  for (let place = 0; place < count; place++) if (isObject[place]) nodeOf[place] = places.push(place) - 1;
+  const nodes = (list: readonly number[]): number[] =>
+    list.flatMap((place) => (isObject[place] ? [nodeOf[place]!] : []));
+  return {
+    ...{ places, nodeOf },
+    children: places.map((place) => nodes(namespace.places[place]!.children)),
+    roots: nodes(namespace.roots),
+  };
+}

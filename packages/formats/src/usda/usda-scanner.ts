@@ -1,0 +1,242 @@
+import { RenquilError } from '@renquil/core/errors';
+import { usdaLimits, type UsdaLimits } from './usda-limits.js';
+
+/** Part of a layer: bytes from `start` up to, and without, `end`. */
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+/** Of characters that a layer is made of. */
+export const chars = {
+  ...{
+    tab: 9,
+    newline: 10,
+    carriage: 13,
+    space: 32,
+    quote: 34,
+    hash: 35,
+    apostrophe: 39,
+    open: 40,
+    close: 41,
+  },
+  ...{
+    star: 42,
+    comma: 44,
+    dot: 46,
+    slash: 47,
+    colon: 58,
+    semicolon: 59,
+    less: 60,
+    equals: 61,
+    more: 62,
+    at: 64,
+  },
+  ...{ openList: 91, backslash: 92, closeList: 93, underscore: 95, openBody: 123, closeBody: 125 },
+} as const;
+
+/** Letters, digits, `_`, and every byte of what is no ASCII: names may hold any letter (OpenUSD, identifiers of UTF-8). */
+function isWord(c: number): boolean {
+  return (
+    (c >= 97 && c <= 122) ||
+    (c >= 65 && c <= 90) ||
+    (c >= 48 && c <= 57) ||
+    c === chars.underscore ||
+    c >= 128
+  );
+}
+
+/** Walks over the bytes of a layer: space and comments, words, strings, assets, paths, and values as wholes. */
+export class UsdaScanner {
+  at = 0;
+  constructor(
+    readonly bytes: Uint8Array,
+    readonly file: string,
+    readonly limits: UsdaLimits = usdaLimits,
+  ) {}
+
+  /** What is wrong at a place, with its line and column, both from 1. */
+  fail(detail: string, at = this.at): never {
+    let line = 1;
+    let begins = 0;
+    for (let i = 0; i < at; i++)
+      if (
+        this.bytes[i] === chars.newline ||
+        (this.bytes[i] === chars.carriage && this.bytes[i + 1] !== chars.newline)
+      ) {
+        line++;
+        begins = i + 1;
+      }
+    throw new RenquilError('usda-invalid', { file: this.file, line, column: at - begins + 1, detail });
+  }
+  /** The next byte; -1 at the end. */
+  get next(): number {
+    return this.at < this.bytes.length ? this.bytes[this.at]! : -1;
+  }
+  /** Space on the line, no comment. */
+  blank(): void {
+    while (this.next === chars.space || this.next === chars.tab) this.at++;
+  }
+  /** Space, new lines and comments of all three kinds. */
+  space(): void {
+    for (;;) {
+      const c = this.next;
+      if (c === chars.space || c === chars.newline || c === chars.carriage || c === chars.tab) this.at++;
+      else if (c === chars.hash) this.#line();
+      else if (c === chars.slash && this.bytes[this.at + 1] === chars.slash) this.#line();
+      else if (c === chars.slash && this.bytes[this.at + 1] === chars.star) this.#block();
+      else return;
+    }
+  }
+  /** The same with the `;` and `,` that end statements and items. */
+  between(): void {
+    for (this.space(); this.next === chars.semicolon || this.next === chars.comma; this.space()) this.at++;
+  }
+  #line(): void {
+    while (this.at < this.bytes.length && this.next !== chars.newline && this.next !== chars.carriage)
+      this.at++;
+  }
+  #block(): void {
+    const start = this.at;
+    for (this.at += 2; this.at < this.bytes.length; this.at++)
+      if (this.next === chars.star && this.bytes[this.at + 1] === chars.slash) return void (this.at += 2);
+    this.fail('a comment is not closed', start);
+  }
+  /** A word at this place; empty: there is none. */
+  word(): string {
+    const start = this.at;
+    while (this.at < this.bytes.length && isWord(this.bytes[this.at]!)) this.at++;
+    return this.text({ start, end: this.at });
+  }
+  /** Of words with `:` between them. */
+  namespaced(): string {
+    const start = this.at;
+    while (this.at < this.bytes.length && (isWord(this.bytes[this.at]!) || this.next === chars.colon))
+      this.at++;
+    return this.text({ start, end: this.at });
+  }
+  expect(c: number, where: string): void {
+    this.space();
+    if (this.next !== c) this.fail(`"${String.fromCharCode(c)}" is missing ${where}`);
+    this.at++;
+  }
+  /** A quoted text of any of the four sorts, as it stands. */
+  string(): Span {
+    const start = this.at;
+    const quote = this.next;
+    if (quote !== chars.quote && quote !== chars.apostrophe) this.fail('a text in quotes is missing');
+    const isLong = this.bytes[start + 1] === quote && this.bytes[start + 2] === quote;
+    this.at += isLong ? 3 : 1;
+    for (; this.at < this.bytes.length; this.at++) {
+      const c = this.next;
+      if (c === chars.backslash) this.at++;
+      else if (!isLong && (c === chars.newline || c === chars.carriage)) break;
+      else if (
+        c === quote &&
+        (!isLong || (this.bytes[this.at + 1] === quote && this.bytes[this.at + 2] === quote))
+      ) {
+        this.at += isLong ? 3 : 1;
+        return { start, end: this.at };
+      }
+    }
+    return this.fail('a text is not closed', start);
+  }
+  /** `@...@`, or `@@@...@@@` in which `\@@@` is three signs. */
+  asset(): Span {
+    const start = this.at;
+    const isLong = this.bytes[start + 1] === chars.at && this.bytes[start + 2] === chars.at;
+    for (this.at += isLong ? 3 : 1; this.at < this.bytes.length; this.at++) {
+      const c = this.next;
+      if (isLong && c === chars.backslash && this.bytes[this.at + 1] === chars.at) this.at += 3;
+      else if (!isLong && (c === chars.newline || c === chars.carriage)) break;
+      else if (
+        c === chars.at &&
+        (!isLong || (this.bytes[this.at + 1] === c && this.bytes[this.at + 2] === c))
+      ) {
+        this.at += isLong ? 3 : 1;
+        // A sign before the three that end it belongs to the name.
+        while (isLong && this.next === chars.at) this.at++;
+        return { start, end: this.at };
+      }
+    }
+    return this.fail('the name of an asset is not closed', start);
+  }
+  /** `<...>`; the span is what stands between. */
+  path(): Span {
+    const start = ++this.at;
+    for (; this.at < this.bytes.length; this.at++) {
+      const c = this.next;
+      if (c === chars.more) return { start, end: this.at++ };
+      if (c === chars.newline || c === chars.carriage) break;
+    }
+    return this.fail('a path is not closed', start - 1);
+  }
+  /**
+   * A whole value, whatever it is. Told of each path in it, and whether it stands behind an asset, so that it is of another
+   * layer.
+   */
+  value(found?: (path: Span, isElsewhere: boolean) => void): Span {
+    this.space();
+    const start = this.at;
+    const open: number[] = [];
+    do {
+      // What follows within brackets may stand on another line; after the outermost, nothing belongs to it any more.
+      if (open.length) this.between();
+      const c = this.next;
+      if (c === chars.openList || c === chars.open || c === chars.openBody) this.#enter(open, c);
+      else if (c === chars.closeList || c === chars.close || c === chars.closeBody)
+        this.#leave(open, c, start);
+      else if (c === chars.quote || c === chars.apostrophe) this.string();
+      else if (c === chars.at) this.#asset(found);
+      else if (c === chars.less) {
+        const path = this.path();
+        found?.(path, false);
+      } else if (open.length && (c === chars.equals || c === chars.colon)) this.at++;
+      else this.#plain(start, open.length > 0);
+    } while (open.length);
+    return { start, end: this.at };
+  }
+  #enter(open: number[], c: number): void {
+    if (open.length >= this.limits.nesting)
+      this.fail(`brackets stand deeper in each other than ${this.limits.nesting}`);
+    open.push(c === chars.open ? chars.close : c + 2);
+    this.at++;
+  }
+  #leave(open: number[], c: number, start: number): void {
+    if (open.pop() !== c)
+      this.fail(`"${String.fromCharCode(c)}" closes nothing`, open.length ? this.at : start);
+    this.at++;
+  }
+  #asset(found?: (path: Span, isElsewhere: boolean) => void): void {
+    const { start, end } = this.asset();
+    if (this.next !== chars.less) return;
+    const path = this.path();
+    // `@@` names no layer: what stands behind it is of this one.
+    found?.(path, end - start > 2);
+  }
+  /** A number or a word: to the next space or sign that cannot be in one. */
+  #plain(start: number, inside: boolean): void {
+    const from = this.at;
+    for (; this.at < this.bytes.length; this.at++) {
+      const c = this.bytes[this.at]!;
+      if (!isWord(c) && c !== chars.dot && c !== 45 && c !== 43 && (c !== chars.colon || inside)) break;
+    }
+    if (this.at > from) return;
+    if (this.next === -1) this.fail('the layer ends within a value', start);
+    this.fail(`a value cannot begin with "${String.fromCharCode(this.next)}"`);
+  }
+  text({ start, end }: Span): string {
+    return textOf(this.bytes, start, end);
+  }
+}
+
+const decoder = new TextDecoder();
+/** Bytes as text; short ones of plain letters without a decoder, which costs more than they do. */
+export function textOf(bytes: Uint8Array, start: number, end: number): string {
+  if (end - start > 64) return decoder.decode(bytes.subarray(start, end));
+  let text = '';
+  for (let i = start; i < end; i++) {
+    if (bytes[i]! > 127) return decoder.decode(bytes.subarray(start, end));
+    text += String.fromCharCode(bytes[i]!);
+  }
+  return text;
+}

@@ -1,0 +1,133 @@
+import { transformPoint, identityMat4, multiply, type Mat4, type Vec3 } from '@renquil/core/math';
+import { firstSample, stringsIn, xformOps } from './xform-ops.js';
+import type { UsdaMaterials } from './usda-materials.js';
+import type { UsdaStage } from './usda-stage.js';
+import { numbersIn } from './usda-value.js';
+import { solidOf } from './usda-solids.js';
+
+/** Part of a shape, in the units of the layer: points (3 a vertex), and corners of triangles, or ends of lines. */
+export interface UsdaPart {
+  readonly points: readonly number[];
+  readonly corners: readonly number[];
+  readonly isLines: boolean;
+  /** In the list of materials; -1: none. */
+  readonly material: number;
+}
+/** Prims that one instance draws at most; what has more is drawn without the rest. */
+const mostDrawn = 10_000;
+
+/** Shapes that prims draw themselves: meshes, curves, points of solids. */
+export class UsdaShapes {
+  constructor(
+    readonly stage: UsdaStage,
+    readonly materials: UsdaMaterials,
+  ) {}
+
+  /** Of a prim alone; null: it draws nothing. */
+  of(place: number): UsdaPart[] | null {
+    const type = this.stage.typeOf(place);
+    if (type === 'Mesh') return this.#mesh(place);
+    if (type === 'BasisCurves' || type === 'NurbsCurves' || type === 'HermiteCurves')
+      return this.#curves(place);
+    const solid = solidOf(
+      type,
+      (name) => this.#numbers(place, name),
+      (name) => this.stage.text(this.stage.property(place, name)?.value),
+    );
+    return solid && [{ ...solid, isLines: false, material: this.materials.boundTo(place) }];
+  }
+  /** Of what an arc brings in below a prim that has no children of its own: all that stands under its targets, in one. */
+  brought(place: number): UsdaPart[] | null {
+    const parts: UsdaPart[] = [];
+    let drawn = 0;
+    const { namespace } = this.stage;
+    const stack = this.stage
+      .brought(place)
+      .flatMap((at) => namespace.places[at]!.children)
+      // What is said of it below the prim itself stands there as an object of its own.
+      .filter((at) => namespace.find(place, namespace.places[at]!.name) < 0)
+      .map((at) => ({ at, above: identityMat4 }));
+    while (stack.length && drawn++ < mostDrawn) {
+      const { at, above } = stack.pop()!;
+      const { matrix, resets } = xformOps(this.stage, at);
+      const world = resets ? matrix : multiply(above, matrix);
+      for (const part of this.of(at) ?? []) parts.push({ ...part, points: moved(part.points, world) });
+      for (const child of namespace.places[at]!.children) stack.push({ at: child, above: world });
+    }
+    return parts.length ? parts : null;
+  }
+
+  #numbers(place: number, name: string): number[] {
+    const out: number[] = [];
+    const value = this.stage.property(place, name)?.value;
+    const samples = value ? null : this.stage.property(place, name, 'timeSamples')?.value;
+    const from = value ?? (samples ? firstSample(this.stage, samples) : null);
+    if (from) numbersIn(this.stage.bytes, from, out);
+    return out;
+  }
+  #mesh(place: number): UsdaPart[] | null {
+    const points = this.#numbers(place, 'points');
+    const counts = this.#numbers(place, 'faceVertexCounts');
+    const corners = this.#numbers(place, 'faceVertexIndices');
+    const most = points.length / 3;
+    const isLeft = this.stage.text(this.stage.property(place, 'orientation')?.value) === 'leftHanded';
+    const byMaterial = new Map<number, number[]>();
+    const subsets = this.#subsets(place);
+    const own = this.materials.boundTo(place);
+    let at = 0;
+    counts.forEach((count, face) => {
+      const from = at;
+      at += count;
+      if (!(count >= 3) || at > corners.length) return;
+      const material = subsets.get(face) ?? own;
+      let list = byMaterial.get(material);
+      if (!list) byMaterial.set(material, (list = []));
+      for (let i = 1; i + 1 < count; i++) {
+        const [a, b, c] = [corners[from]!, corners[from + i]!, corners[from + i + 1]!];
+        if (![a, b, c].every((n) => n >= 0 && n < most)) continue;
+        if (isLeft) list.push(a, c, b);
+        else list.push(a, b, c);
+      }
+    });
+    const parts = [...byMaterial].map(([material, list]) => ({
+      points,
+      corners: list,
+      isLines: false,
+      material,
+    }));
+    return parts.length && points.length >= 9 ? parts : null;
+  }
+  /** Faces that a subset of the family for materials gives another one. */
+  #subsets(place: number): Map<number, number> {
+    const found = new Map<number, number>();
+    for (const child of this.stage.namespace.places[place]!.children) {
+      if (this.stage.typeOf(child) !== 'GeomSubset') continue;
+      const material = this.materials.boundTo(child);
+      for (const face of this.#numbers(child, 'indices')) found.set(face, material);
+    }
+    return found;
+  }
+  #curves(place: number): UsdaPart[] | null {
+    const points = this.#numbers(place, 'points');
+    const counts = this.#numbers(place, 'curveVertexCounts');
+    const isRing =
+      stringsIn(this.stage, this.stage.property(place, 'wrap')?.value ?? { start: 0, end: 0 })[0] ===
+      'periodic';
+    const corners: number[] = [];
+    let at = 0;
+    for (const count of counts) {
+      if (!(count >= 2) || at + count > points.length / 3) break;
+      for (let i = 0; i + 1 < count; i++) corners.push(at + i, at + i + 1);
+      if (isRing) corners.push(at + count - 1, at);
+      at += count;
+    }
+    return corners.length ? [{ points, corners, isLines: true, material: -1 }] : null;
+  }
+}
+
+function moved(points: readonly number[], by: Mat4): number[] {
+  const out: number[] = [];
+  for (let i = 0; i + 2 < points.length; i += 3)
+    out.push(...transformPoint(by, [points[i]!, points[i + 1]!, points[i + 2]!] as Vec3));
+  return out;
+}

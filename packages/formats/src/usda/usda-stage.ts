@@ -1,0 +1,156 @@
+import { placesIn, UsdaArcs } from './usda-arcs.js';
+import type { UsdaField, UsdaLayer, UsdaMeta, UsdaPrim, UsdaProperty } from './usda-layer.js';
+import { UsdaNamespace } from './usda-namespace.js';
+import { chars, textOf, UsdaScanner, type Span } from './usda-scanner.js';
+import { isString, stringText } from './usda-value.js';
+
+/** What a layer says once variants are chosen: opinions of a place in the order of their strength. */
+export class UsdaStage {
+  readonly namespace: UsdaNamespace;
+  readonly bytes: Uint8Array;
+  /** Whether a scope counts: it is in the layer, or in the chosen variant. */
+  readonly #live: Uint8Array;
+  readonly #says = new Map<number, readonly number[]>();
+  readonly #arcs: UsdaArcs;
+  /** References to other layers, which are not followed. */
+  readonly outside: string[] = [];
+  constructor(readonly layer: UsdaLayer) {
+    this.namespace = new UsdaNamespace(layer);
+    this.bytes = layer.bytes;
+    this.#live = new Uint8Array(layer.scopes.length);
+    layer.scopes.forEach(({ prim, variant }, scope) => {
+      // Scopes come after those that they stand in.
+      if (prim < 0) this.#live[scope] = 1;
+      else if (!variant) this.#live[scope] = this.#live[layer.prims[prim]!.within]!;
+      else this.#live[scope] = this.#live[variant.within] && this.#isChosen(prim, variant) ? 1 : 0;
+    });
+    this.#arcs = new UsdaArcs(this.namespace, (place) => this.#metas(place));
+    this.#noteOutside();
+  }
+  /** Parentheses that count for a place. */
+  #metas(place: number): (UsdaMeta | null)[] {
+    const prims = this.specs(place).map((prim) => this.layer.prims[prim]!);
+    const variants = prims.flatMap(({ variants }) => variants.filter((scope) => this.#live[scope]));
+    return [...prims.map(({ meta }) => meta), ...variants.map((scope) => this.layer.scopes[scope]!.meta)];
+  }
+  /** Prims that count for a place. */
+  specs(place: number): readonly number[] {
+    return this.namespace.places[place]!.specs.filter((prim) => this.#live[this.layer.prims[prim]!.own]);
+  }
+  /** What comes from a variant that is chosen: the set and its name; null: it stands in the layer itself. */
+  variantOf(place: number): string | null {
+    const [first] = this.specs(place);
+    const variant = first === undefined ? null : this.layer.scopes[this.layer.prims[first]!.within]!.variant;
+    return variant && `${variant.set}=${variant.name}`;
+  }
+  typeOf(place: number): string {
+    return this.#strongest(place, ({ type }) => type || undefined) ?? '';
+  }
+  /** `def` where one says so, else `class`, else `over`. */
+  specifierOf(place: number): UsdaPrim['specifier'] {
+    const all = this.specs(place).map((prim) => this.layer.prims[prim]!.specifier);
+    return all.find((one) => one === 'def') ?? all.find((one) => one === 'class') ?? 'over';
+  }
+  /** A field of its metadata; null: nobody says it. */
+  field(place: number, name: string): UsdaField | null {
+    return this.#strongest(place, ({ meta }) => meta?.fields.get(name)?.at(-1)) ?? null;
+  }
+  /** The same, but for what it takes over from others. */
+  ownField(place: number, name: string): UsdaField | null {
+    for (const prim of this.specs(place)) {
+      const found = this.layer.prims[prim]!.meta?.fields.get(name)?.at(-1);
+      if (found) return found;
+    }
+    return null;
+  }
+  property(place: number, name: string, part = ''): UsdaProperty | null {
+    for (const at of [place, ...this.brought(place)])
+      for (const scope of this.scopes(at)) {
+        const found = this.layer.scopes[scope]!.properties.findLast(
+          (one) => one.name === name && one.part === part && one.value !== null,
+        );
+        if (found) return found;
+      }
+    return null;
+  }
+  /** All that its own opinions say, the strongest of each name. */
+  properties(place: number): UsdaProperty[] {
+    const seen = new Map<string, UsdaProperty>();
+    for (const scope of this.scopes(place))
+      for (const one of this.layer.scopes[scope]!.properties) {
+        const key = `${one.name}.${one.part}`;
+        if (!seen.has(key)) seen.set(key, one);
+      }
+    return [...seen.values()];
+  }
+  /** Scopes of a place that count, the strongest first. */
+  scopes(place: number): readonly number[] {
+    const known = this.#says.get(place);
+    if (known) return known;
+    const own = this.specs(place);
+    const variants = own.flatMap((prim) =>
+      this.layer.prims[prim]!.variants.filter((scope) => this.#live[scope]),
+    );
+    const says = [...own.map((prim) => this.layer.prims[prim]!.own), ...variants];
+    this.#says.set(place, says);
+    return says;
+  }
+  /** Places of this layer that arcs bring in, the strongest first; rings and long chains end. */
+  brought(place: number): readonly number[] {
+    return this.#arcs.brought(place);
+  }
+  /** Places that the paths in a value mean; those behind another layer, and of nothing that is here, are left out. */
+  pathsIn(value: Span, anchor: number): number[] {
+    return placesIn(this.namespace, value, anchor);
+  }
+  /** Whether an arc above a place brings in something of its name. */
+  isTakenOver(place: number): boolean {
+    return this.#arcs.above(place).length > 0;
+  }
+  /** A text or a token; null: it is none. */
+  text(value: Span | null | undefined): string | null {
+    return value && isString(this.bytes, value) ? stringText(this.bytes, value) : null;
+  }
+  /** A word that stands without quotes, such as `true`. */
+  word(value: Span | null | undefined): string {
+    return value ? textOf(this.bytes, value.start, value.end).trim() : '';
+  }
+
+  #strongest<T>(place: number, look: (prim: UsdaPrim) => T | undefined): T | undefined {
+    for (const at of [place, ...this.brought(place)])
+      for (const prim of this.specs(at)) {
+        const found = look(this.layer.prims[prim]!);
+        if (found !== undefined) return found;
+      }
+    return undefined;
+  }
+  #isChosen(prim: number, { set, name }: { readonly set: string; readonly name: string }): boolean {
+    const chosen = this.layer.prims[prim]!.meta?.fields.get('variants')?.at(-1)?.value;
+    if (!chosen) return false;
+    const scan = new UsdaScanner(this.bytes, this.layer.file);
+    for (scan.at = chosen.start + 1; scan.at < chosen.end;) {
+      scan.between();
+      if (scan.next === chars.closeBody) break;
+      scan.word();
+      scan.space();
+      const key =
+        scan.next === chars.quote || scan.next === chars.apostrophe
+          ? stringText(this.bytes, scan.string())
+          : scan.namespaced();
+      scan.expect(chars.equals, 'after a variant set');
+      const value = scan.value();
+      if (key === set) return this.text(value) === name;
+    }
+    return false;
+  }
+  #noteOutside(): void {
+    const { meta: own, prims, scopes } = this.layer;
+    const metas = [own, ...prims.map(({ meta }) => meta), ...scopes.map(({ meta }) => meta)];
+    for (const meta of metas)
+      for (const name of ['subLayers', 'references', 'payload'])
+        for (const { value } of meta?.fields.get(name) ?? []) {
+          const text = textOf(this.bytes, value.start, value.end);
+          for (const [, asset] of text.matchAll(/@@?@?([^@]+)@/g)) this.outside.push(asset!);
+        }
+  }
+}

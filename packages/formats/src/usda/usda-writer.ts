@@ -1,0 +1,326 @@
+import { identityMat4, toMatrix, type Mat4 } from '@renquil/core/math';
+import type { SceneObject } from '@renquil/core/scene';
+import { inOrder } from './in-order.js';
+import { indentAt, indented, joined, LayerText, lineStart, wholeLines } from './layer-text.js';
+import { layerMatrix, type UsdaScene } from './read-usda.js';
+import { renamePatches } from './rename-prims.js';
+import type { UsdaChanges } from './usda-changes.js';
+import { ourText, ourWords } from './usda-facts.js';
+import type { UsdaMeta, UsdaPrim } from './usda-layer.js';
+import { isNewline, isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
+import { chars, type Span } from './usda-scanner.js';
+import { jsonText, matrixText, tupleText } from './usda-statements.js';
+import { numbersIn } from './usda-value.js';
+import { wordsOf } from './usda-words.js';
+import { xformOps } from './xform-ops.js';
+
+const encoder = new TextEncoder();
+
+/** Writes what changed in a scene into the text of its layer. */
+export class UsdaWriter {
+  readonly #text: LayerText;
+  readonly #unit: string;
+  constructor(
+    readonly opened: UsdaScene,
+    readonly changes: UsdaChanges,
+  ) {
+    this.#text = new LayerText(opened.stage.bytes);
+    this.#unit = unitOf(opened);
+  }
+  write(): Uint8Array {
+    const { changes } = this;
+    const { layer, namespace } = this.opened.stage;
+    for (const place of changes.removed) this.#remove(place);
+    this.#text.patch(renamePatches(layer, namespace, changes));
+    this.#order(-1);
+    for (const [place, object] of changes.objects) {
+      if (place < changes.known) this.#say(place, object);
+      this.#order(place);
+    }
+    this.#putStatements();
+    return this.#text.whole();
+  }
+
+  /** All that is said of a place that left, in variants too. */
+  #remove(place: number): void {
+    const { namespace, layer, bytes } = this.opened.stage;
+    const { parent, specs } = namespace.places[place]!;
+    // It goes with what it stood in.
+    if (this.changes.isRemoved(parent)) return;
+    this.#keepWhole(parent, 'taken out of it');
+    for (const prim of specs) this.#text.cut(wholeLines(bytes, layer.prims[prim]!.span));
+  }
+
+  /** Puts children where they stand now: those whose order among each other holds stay; the others are cut and put in. */
+  #order(parent: number): void {
+    const { changes } = this;
+    const { namespace, layer, bytes } = this.opened.stage;
+    const children = changes.children(parent);
+    // Of one that was made here all is written anew; what it holds is cut before anything is put together.
+    if (parent >= changes.known)
+      return children.forEach((child) => child < changes.known && this.#cut(child));
+    if (!children.length) return;
+    const stays = new Set(
+      inOrder(
+        children.filter((child) => child < changes.known && namespace.places[child]!.parent === parent),
+      ),
+    );
+    if (children.every((child) => stays.has(child))) return;
+    this.#keepWhole(parent, 'put into it');
+    let after: number | null = null;
+    for (const child of children) {
+      if (stays.has(child)) {
+        after = child;
+        continue;
+      }
+      if (child < changes.known) this.#cut(child);
+      const left = after;
+      if (left !== null && left < changes.known) {
+        const at = lineEnd(bytes, layer.prims[this.#spec(left)]!.span.end);
+        this.#put(at, child, { indent: indentAt(bytes, layer.prims[this.#spec(left)]!.span.start) });
+      } else this.#putFirst(parent, child, stays, children);
+    }
+  }
+  /** Before the first child that stays, else before the brace that closes its parent. */
+  #putFirst(parent: number, child: number, stays: ReadonlySet<number>, children: readonly number[]): void {
+    const { layer, bytes } = this.opened.stage;
+    const next = children.find((one) => stays.has(one));
+    if (next !== undefined) {
+      const { start } = layer.prims[this.#spec(next)]!.span;
+      const indent = indentAt(bytes, start);
+      return this.#text.insert(start, () =>
+        joined([this.#block(child, indent), encoder.encode(`\n\n${indent}`)]),
+      );
+    }
+    if (parent < 0) return this.#put(bytes.length, child, { indent: '' });
+    const prim = layer.prims[this.#spec(parent)]!;
+    const body: Span = layer.scopes[prim.own]!.body;
+    const outer = indentAt(bytes, prim.span.start);
+    const inner = outer + this.#unit;
+    const line = lineStart(bytes, body.end);
+    // A brace with a line of its own: before that line, since what is cut takes its line ends along.
+    if (line > body.start && skipBlank(bytes, line) === body.end) {
+      const space = line > skipSpace(bytes, body.start) ? '\n' : '';
+      const made = (): Uint8Array =>
+        joined([encoder.encode(space + inner), this.#block(child, inner), encoder.encode('\n')]);
+      return this.#text.insert(line, made);
+    }
+    let at = body.end;
+    while (at > body.start && isSpace(bytes[at - 1]!)) at--;
+    this.#put(at, child, { indent: inner, isFirst: at === body.start, after: `\n${outer}` });
+  }
+  #put(
+    at: number,
+    child: number,
+    { indent, isFirst = false, after = '' }: { indent: string; isFirst?: boolean; after?: string },
+  ): void {
+    const before = encoder.encode(`${isFirst ? '\n' : '\n\n'}${indent}`);
+    this.#text.insert(at, () => joined([before, this.#block(child, indent), encoder.encode(after)]));
+  }
+  /** The statement that a place is moved, said more of and put things into by: not one in a variant, where there is another. */
+  #spec(place: number): number {
+    const { layer, stage } = { layer: this.opened.stage.layer, stage: this.opened.stage };
+    const specs = stage.specs(place);
+    return specs.find((prim) => !layer.scopes[layer.prims[prim]!.within]!.variant) ?? specs[0]!;
+  }
+  /** What others take over holds what it held. */
+  #keepWhole(place: number, what: string): void {
+    if (place < 0 || place >= this.changes.known || !this.changes.links.isTakenOver(place)) return;
+    this.changes.refuse(
+      `others take over from "${this.opened.stage.namespace.pathOf(place)}", so nothing can be ${what}`,
+    );
+  }
+  #cut(place: number): void {
+    const { namespace, layer, bytes } = this.opened.stage;
+    const path = namespace.pathOf(place);
+    if (namespace.places[place]!.specs.length > 1)
+      this.changes.refuse(`"${path}" is spoken of in a variant too, so it cannot be moved`);
+    if (layer.scopes[layer.prims[this.#spec(place)]!.within]!.variant)
+      this.changes.refuse(`"${path}" stands in a variant, so it cannot be moved`);
+    this.#keepWhole(namespace.places[place]!.parent, 'moved out of it');
+    if (this.changes.links.isShared(place))
+      this.changes.refuse(
+        `"${path}" is taken over by others below what they take over, so it cannot be moved`,
+      );
+    this.#text.cut(wholeLines(bytes, layer.prims[this.#spec(place)]!.span));
+  }
+  /** The text of a place at its new indentation: its own from elsewhere in the layer, or a new one. */
+  #block(place: number, indent: string): Uint8Array {
+    const { layer, bytes } = this.opened.stage;
+    if (place >= this.changes.known) return this.#made(place, indent);
+    const { start, end } = layer.prims[this.#spec(place)]!.span;
+    return indented(this.#text.render(start, end), indentAt(bytes, start), indent, layer.file);
+  }
+  #made(place: number, indent: string): Uint8Array {
+    const object = this.changes.objects.get(place)!;
+    const inner = indent + this.#unit;
+    const words = wordsOf(object, null, {});
+    const meta = words ? ` (\n${inner}${this.#customData(words, inner)}\n${indent})` : '';
+    const lines = [...this.#outline(object), ...this.#transform(object, place)];
+    const pieces: Uint8Array[] = [
+      encoder.encode(`def ${object.outline ? 'BasisCurves' : 'Xform'} "${object.name}"${meta}\n${indent}{`),
+      ...lines.map((line) => encoder.encode(`\n${inner}${line}`)),
+    ];
+    this.changes.children(place).forEach((child, i) => {
+      const space = i > 0 || lines.length ? '\n\n' : '\n';
+      pieces.push(encoder.encode(space + inner), this.#block(child, inner));
+    });
+    return joined([...pieces, encoder.encode(`\n${indent}}`)]);
+  }
+  #outline({ outline }: SceneObject): string[] {
+    if (!outline) return [];
+    const { units } = this.opened;
+    const points = outline.map((point) =>
+      units.back([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, ...point, 1]).slice(12, 15),
+    );
+    return [
+      'uniform token type = "linear"',
+      'uniform token wrap = "periodic"',
+      `int[] curveVertexCounts = [${points.length}]`,
+      `point3f[] points = [${points.map(tupleText).join(', ')}]`,
+    ];
+  }
+
+  /** What is said anew of a prim that was there: its place, whether it is seen, and what only Renquil knows. */
+  #say(place: number, object: SceneObject): void {
+    const before = this.changes.before(object)!;
+    if (this.changes.isPlacedAnew(object) && !this.#isMovedOnly(place, object)) this.#place(place, object);
+    if (before.switches.shown !== object.switches.shown) this.#see(place, object.switches.shown);
+    const kept = ourWords(this.opened.stage, this.opened.stage.ownField(place, 'customData')?.value);
+    const words = wordsOf(object, before, kept);
+    if (words) this.#keep(place, words);
+  }
+  #matrix(object: SceneObject, place: number): Mat4 {
+    const { opened, changes } = this;
+    const { nodeOf } = opened.outline;
+    const node = place < changes.known ? nodeOf[place]! : -1;
+    const above = changes.parent(place);
+    return layerMatrix(
+      opened,
+      node,
+      above >= 0 && above < changes.known ? nodeOf[above]! : -1,
+      toMatrix(object.local),
+    );
+  }
+  #transform(object: SceneObject, place: number): string[] {
+    const m = this.#matrix(object, place);
+    if (m.every((n, i) => n === identityMat4[i])) return [];
+    return [
+      `matrix4d xformOp:transform = ${matrixText(m)}`,
+      'uniform token[] xformOpOrder = ["xformOp:transform"]',
+    ];
+  }
+  /** Where the outermost operation is a plain translation and nothing else changed, its numbers are all that is written. */
+  #isMovedOnly(place: number, object: SceneObject): boolean {
+    const { stage } = this.opened;
+    const { matrix, resets, order, isAnimated } = xformOps(stage, place);
+    if (isAnimated)
+      this.changes.refuse(
+        `"${stage.namespace.pathOf(place)}" moves over time, so its transform cannot be changed`,
+      );
+    const now = this.#matrix(object, place);
+    const isTurned = now.some((n, i) => i < 12 && Math.abs(n - matrix[i]!) > 1e-9 * Math.max(1, Math.abs(n)));
+    if (resets || isTurned || order[0] !== 'xformOp:translate') return false;
+    const own = stage.layer.scopes[stage.layer.prims[this.#spec(place)]!.own]!.properties;
+    const property = own.find((one) => one.name === 'xformOp:translate' && one.part === '');
+    if (!property?.value) return false;
+    const at: number[] = [];
+    numbersIn(stage.bytes, property.value, at);
+    const to = at.map((n, i) => n + now[12 + i]! - matrix[12 + i]!);
+    this.#text.patch([{ ...property.value, put: tupleText(to) }]);
+    return true;
+  }
+  #place(place: number, object: SceneObject): void {
+    const { stage } = this.opened;
+    const prim = stage.layer.prims[this.#spec(place)]!;
+    const { order } = xformOps(stage, place);
+    const named = new Set([
+      ...order.map((one) => one.replace('!invert!', '')),
+      'xformOpOrder',
+      'xformOp:transform',
+    ]);
+    for (const { name, span } of stage.layer.scopes[prim.own]!.properties)
+      if (named.has(name)) this.#text.cut(wholeLines(stage.bytes, withSign(stage.bytes, span)));
+    const lines = this.#transform(object, place);
+    // What stands there no more may be said by an arc or a variant: nothing at all is said over it.
+    this.#state(prim, lines.length ? lines : order.length ? ['uniform token[] xformOpOrder = []'] : []);
+  }
+  #see(place: number, isShown: boolean): void {
+    const { stage } = this.opened;
+    const prim = stage.layer.prims[this.#spec(place)]!;
+    const put = isShown ? '"inherited"' : '"invisible"';
+    const own = stage.layer.scopes[prim.own]!.properties.findLast(
+      (one) => one.name === 'visibility' && one.part === '',
+    );
+    if (own?.value) this.#text.patch([{ ...own.value, put }]);
+    else this.#state(prim, [`token visibility = ${put}`]);
+  }
+  /** Statements at the beginning of a prim. */
+  #state(prim: UsdaPrim, lines: readonly string[]): void {
+    const known = this.#statements.get(prim);
+    if (known) known.push(...lines);
+    else if (lines.length) this.#statements.set(prim, [...lines]);
+  }
+  readonly #statements = new Map<UsdaPrim, string[]>();
+  #putStatements(): void {
+    const { bytes, layer } = this.opened.stage;
+    for (const [prim, lines] of this.#statements) {
+      const { body } = layer.scopes[prim.own]!;
+      const outer = indentAt(bytes, prim.span.start);
+      const text = lines.map((line) => `\n${outer}${this.#unit}${line}`).join('');
+      // What stood on the line of the brace goes to a line of its own.
+      const at = skipBlank(bytes, body.start);
+      const rest = isNewline(bytes[at]!)
+        ? ''
+        : `\n${outer}${bytes[at] === chars.closeBody ? '' : this.#unit}`;
+      this.#text.insert(isNewline(bytes[at]!) ? body.start : at, () => encoder.encode(text + rest));
+    }
+  }
+  #keep(place: number, words: Record<string, unknown>): void {
+    const { stage } = this.opened;
+    const prim = stage.layer.prims[this.#spec(place)]!;
+    const outer = indentAt(stage.bytes, prim.span.start);
+    const inner = outer + this.#unit;
+    const insert = (at: number, text: string): void => this.#text.insert(at, () => encoder.encode(text));
+    const { meta } = prim;
+    if (!meta) return insert(prim.nameSpan.end, ` (\n${inner}${this.#customData(words, inner)}\n${outer})`);
+    const value = fieldOf(meta, 'customData');
+    if (!value)
+      return insert(
+        meta.span.start + 1,
+        `\n${inner}${this.#customData(words, inner)}${lineBreak(stage.bytes, meta.span.start + 1, inner)}`,
+      );
+    const ours = ourText(stage, value);
+    if (ours) return this.#text.patch([{ ...ours, put: jsonText(words) }]);
+    const deeper = inner + this.#unit;
+    insert(
+      value.start + 1,
+      `\n${deeper}string renquil = ${jsonText(words)}${lineBreak(stage.bytes, value.start + 1, deeper)}`,
+    );
+  }
+  #customData(words: Record<string, unknown>, indent: string): string {
+    return `customData = {\n${indent}${this.#unit}string renquil = ${jsonText(words)}\n${indent}}`;
+  }
+}
+
+function fieldOf(meta: UsdaMeta, name: string): Span | null {
+  return meta.fields.get(name)?.at(-1)?.value ?? null;
+}
+/** With the `;` that ends a statement. */
+function withSign(bytes: Uint8Array, { start, end }: Span): Span {
+  const at = skipBlank(bytes, end);
+  return { start, end: bytes[at] === chars.semicolon ? at + 1 : end };
+}
+/** One step of indentation, as the layer has it. */
+function unitOf({ stage: { layer, bytes } }: UsdaScene): string {
+  for (const prim of layer.prims) {
+    const { prim: owner } = layer.scopes[prim.within]!;
+    if (owner < 0) continue;
+    const [outer, inner] = [
+      indentAt(bytes, layer.prims[owner]!.span.start),
+      indentAt(bytes, prim.span.start),
+    ];
+    if (inner.length > outer.length && inner.startsWith(outer)) return inner.slice(outer.length);
+  }
+  return '    ';
+}

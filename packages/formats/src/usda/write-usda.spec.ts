@@ -1,0 +1,165 @@
+import { applyChange, type Edit } from '@renquil/core/edits';
+import { distance, toMatrix } from '@renquil/core/math';
+import { planGroup, planMove, planRename } from '@renquil/core/plans';
+import type { Scene } from '@renquil/core/scene';
+import { RenquilError } from '@renquil/core/errors';
+import { seededRandom } from '@renquil/core/testing';
+import { readGltf } from '../gltf/read-gltf.js';
+import { officialLayers } from '../testing/official-layers.js';
+import { trapLayer } from '../testing/trap-layer.js';
+import { UsdReference } from '../testing/usd-reference.js';
+import { openUsda, usdaGlb } from './read-usda.js';
+import { writeUsda } from './write-usda.js';
+
+const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
+const sceneOf = (bytes: Uint8Array): Scene =>
+  readGltf(usdaGlb(openUsda(bytes, 'layer.usda')), 'layer.glb').scene;
+
+/** A layer without arcs: groups of parts, spelled in another way each time. */
+function plainLayer(random: () => number): string {
+  const names: string[] = [];
+  const prim = (depth: number): string => {
+    const indent = '\t'.repeat(depth);
+    const name = `part_${names.push('') - 1}`;
+    const own =
+      random() < 0.4
+        ? `\n${indent}\tdouble3 xformOp:translate = (${Math.round(random() * 9)}, 0, 0)\n${indent}\tuniform token[] xformOpOrder = ["xformOp:translate"]`
+        : '';
+    const rel = names.length > 2 && random() < 0.3 ? `\n${indent}\trel near = </root/nowhere>` : '';
+    const below =
+      depth < 4
+        ? Array.from({ length: Math.floor(random() * 4) }, () => `\n\n${indent}\t${prim(depth + 1)}`)
+        : [];
+    const remark = random() < 0.3 ? ` # of ${name}` : '';
+    return `def Xform "${name}"${random() < 0.2 ? ' (kind = "component")' : ''}\n${indent}{${own}${rel}${below.join('')}\n${indent}}${remark}`;
+  };
+  return `#usda 1.0\n(\n\tmetersPerUnit = 0.01\n)\n\n${prim(0)}\n\n${prim(0)}\n`;
+}
+/** Names, tree, worlds, layers and switches of a scene, in the order of the tree. */
+function told(
+  scene: Scene,
+): { path: string; shown: boolean; layer: string; kind: string; attributes: object }[] {
+  return [...scene.walk()].map(({ id, switches, layer, kind, attributes }) => ({
+    path: pathIn(scene, id),
+    ...{ shown: switches.shown, layer, kind, attributes },
+  }));
+}
+function pathIn(scene: Scene, id: number): string {
+  const { name, parent } = scene.get(id);
+  return `${parent === null ? '' : pathIn(scene, parent)}/${name}`;
+}
+/** In the reference's list a prim in a variant stands behind the selection. */
+function isInVariant(path: string, paths: readonly string[]): boolean {
+  return paths.some(
+    (one) => one.includes('{') && one.replace(/\{[^}]*\}/g, '/').replaceAll('//', '/') === path,
+  );
+}
+function randomChange(scene: Scene, random: () => number): Edit[] {
+  const ids = [...scene.walk()].map(({ id }) => id);
+  const pick = (): number => ids[Math.floor(random() * ids.length)]!;
+  const object = scene.get(pick());
+  const what = Math.floor(random() * 7);
+  if (what === 0) return planRename(scene, new Map([[object.id, `n${Math.floor(random() * 1e6)}`]]));
+  if (what === 1) {
+    const plan = planMove(scene, object.id, random() < 0.2 ? null : pick(), { keep: 'world' });
+    return plan.ok ? [...plan.edits] : [];
+  }
+  if (what === 2) {
+    const plan = planGroup(scene, [object.id], { name: `g${Math.floor(random() * 1e6)}`, pivot: 'origin' });
+    return plan.ok ? [...plan.edits] : [];
+  }
+  if (what === 3)
+    return [
+      {
+        kind: 'transform',
+        object: object.id,
+        from: object.local,
+        to: { t: [random(), random(), 0], r: [0, 0, Math.SQRT1_2, Math.SQRT1_2], s: [1, 2, 1] },
+      },
+    ];
+  if (what === 4) {
+    const m = [...toMatrix(object.local)];
+    m[13]! += 0.25;
+    return [{ kind: 'transform', object: object.id, from: object.local, to: { m } }];
+  }
+  if (what === 5)
+    return [
+      {
+        kind: 'set',
+        object: object.id,
+        field: 'layer',
+        from: object.layer,
+        to: `Layer ${Math.floor(random() * 5)}'"\\`,
+      },
+    ];
+  return [
+    {
+      kind: 'set',
+      object: object.id,
+      field: 'switches',
+      from: object.switches,
+      to: { ...object.switches, shown: !object.switches.shown },
+    },
+  ];
+}
+
+describe('a scene written back into its layer', () => {
+  let reference: UsdReference;
+  beforeAll(async () => (reference = await UsdReference.open()), 120_000);
+  afterAll(() => reference.close());
+
+  it('is the very bytes when nothing changed', () => {
+    for (const { name, bytes } of [...officialLayers(), { name: 'traps', bytes: utf8(trapLayer) }]) {
+      const opened = openUsda(bytes, name);
+      expect(writeUsda(opened, readGltf(usdaGlb(opened), 'a.glb').scene))
+        .withContext(name)
+        .toBe(bytes);
+    }
+  });
+  const layers: [string, (random: () => number) => string][] = [
+    ['of groups and parts', plainLayer],
+    ['of every trap', () => trapLayer],
+  ];
+  for (const [name, make] of layers)
+    it(`holds what was edited, and OpenUSD opens it: a layer ${name}`, async () => {
+      let refused = 0;
+      let edited = 0;
+      for (let salt = 0; salt < 60; salt++) {
+        const random = seededRandom(salt * 977 + 5);
+        const bytes = utf8(make(random));
+        const opened = openUsda(bytes, 'layer.usda');
+        const { scene } = readGltf(usdaGlb(opened), 'layer.glb');
+        for (let i = 0; i < 6; i++) {
+          const edits = randomChange(scene, random);
+          if (edits.length && applyChange(scene, { label: '', edits }).ok) edited++;
+        }
+        let out: Uint8Array;
+        try {
+          out = writeUsda(opened, scene);
+        } catch (error) {
+          if (!(error instanceof RenquilError) || error.code !== 'usda-refused') throw error;
+          refused++;
+          continue;
+        }
+        const again = sceneOf(out);
+        expect(told(again)).withContext(`${salt}`).toEqual(told(scene));
+        const [a, b] = [[...scene.walk()], [...again.walk()]];
+        a.forEach(({ id }, i) => {
+          const world = scene.world(id);
+          const apart = distance(world, again.world(b[i]!.id));
+          expect(apart)
+            .withContext(`${salt} ${pathIn(scene, id)}`)
+            .toBeLessThan(1e-6 * Math.max(1, ...world.map(Math.abs)));
+        });
+        const answer = await reference.ask('layer.usda', { 'layer.usda': out });
+        expect(answer.error).withContext(`${salt}`).toBeUndefined();
+        const known = new Set(answer.paths);
+        for (const { path } of told(again))
+          expect(known.has(path) || isInVariant(path, answer.paths!))
+            .withContext(`${salt} ${path}`)
+            .toBeTrue();
+      }
+      expect(edited).toBeGreaterThan(150);
+      expect(refused).toBeLessThan(name.includes('trap') ? 50 : 6);
+    });
+});
