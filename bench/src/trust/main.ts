@@ -10,7 +10,7 @@ const seeds = evaluation ? [9001, 9002, 9003, 9004, 9005] : [1, 2, 3, 4, 5];
 
 const scenes = [
   ...(await Promise.all(
-    demoScenes.map(async ({ file, build }) => {
+    demoScenes.filter(({ file }) => file.endsWith('.glb')).map(async ({ file, build }) => {
       const bytes = await build();
       return { name: file, make: () => readGltf(bytes, file).scene };
     }),

@@ -3,12 +3,12 @@ import { dirname, join } from 'node:path';
 import { RenquilError } from '@renquil/core/errors';
 import type { Scene } from '@renquil/core/scene';
 import {
-  fileKindOf,
-  lackingImages,
   openGltf,
+  openScene,
   packGlb,
-  readGltf,
   writeGltf,
+  writeScene,
+  type FileKind,
   type GltfSource,
 } from '@renquil/formats';
 import type { Host } from './host.js';
@@ -16,7 +16,10 @@ import type { Host } from './host.js';
 /** A file as it was read, with the scene in it. */
 export interface OpenedFile {
   readonly path: string;
+  readonly kind: FileKind;
+  readonly bytes: Uint8Array;
   readonly scene: Scene;
+  /** What is judged and handed off: of a file that is no glTF, the .glb that was made of it. */
   readonly source: GltfSource;
 }
 
@@ -31,18 +34,22 @@ function beside(path: string, host: Host): (relative: string) => Uint8Array | nu
   };
 }
 
-/** Opens a glTF file in either container. Throws RenquilError naming file and place. */
+/** Opens a file of any format that is read. Throws RenquilError naming file and place. */
 export function openFile(path: string, host: Host): OpenedFile {
   const bytes = host.read(path);
-  fileKindOf(bytes, path);
-  const { scene, source } = readGltf(bytes, path, beside(path, host));
-  const note = lackingImages(source);
+  const { kind, scene, source, note } = openScene(bytes, path, beside(path, host));
   if (note) host.complain(`${path}: ${note}\n`);
-  return { path, scene, source };
+  return { path, kind, bytes, scene, source };
 }
 
-/** Writes the scene into the file it came from: as it came, or packed when a .gltf is to become a .glb. */
+/**
+ * Writes the scene into the file it came from: as it came, or packed when a .gltf is to become a .glb. What is no glTF
+ * becomes a .glb when the name says so.
+ */
 export function saveFile(opened: OpenedFile, out: string, host: Host): void {
+  if (opened.kind !== 'glb' && opened.kind !== 'gltf') return saveOther(opened, out, host);
+  if (/\.usda$/i.test(out))
+    throw new RenquilError('usage', { detail: `${opened.path} is glTF, and is not written as .usda.` });
   const bytes = writeGltf(opened.source, opened.scene);
   const packs = /\.glb$/i.test(out) && opened.source.container === 'gltf';
   if (/\.gltf$/i.test(out) && opened.source.container === 'glb')
@@ -55,6 +62,15 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
     });
   }
   host.write(out, packs ? packGlb(openGltf(bytes, opened.path, beside(opened.path, host))) : bytes);
+}
+
+function saveOther({ path, kind, bytes, scene, source }: OpenedFile, out: string, host: Host): void {
+  if (/\.glb$/i.test(out)) return host.write(out, writeGltf(source, scene));
+  if (!out.toLowerCase().endsWith(`.${kind}`))
+    throw new RenquilError('usage', {
+      detail: `${path} is .${kind}; give --out a name that ends in .${kind} or .glb.`,
+    });
+  host.write(out, writeScene(bytes, path, scene));
 }
 
 /** A JSON file as it stands, unchecked. Throws RenquilError when it is none. */

@@ -30,7 +30,7 @@ export const errorCatalogue = {
   'file-empty': entry(422, '{{file}} is empty (0 bytes).'),
   'file-kind-unknown': entry(
     415,
-    'Renquil cannot read {{file}}. It reads .glb, and .gltf with its .bin and images.',
+    'Renquil cannot read {{file}}. It reads .glb, .gltf with its .bin and images, and .usda.',
   ),
   'file-missing': entry(404, '{{file}} was not found.'),
   'file-too-large': entry(413, '{{file}} is larger than the limit of {{limit}}.'),
@@ -90,6 +90,10 @@ export const errorCatalogue = {
   'task-over-limit': entry(422, '{{what}} took more than the {{limit}} that it may. It was ended.'),
   'token-refused': entry(401, 'This token is not known here, or its end date has come.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
+  'usd-packed': entry(
+    415,
+    '{{file}} is a binary or packed OpenUSD file, which is not read. Export it as text (.usda).',
+  ),
   'usda-refused': entry(422, '{{file}} cannot hold this: {{detail}}.'),
   'usda-invalid': entry(422, '{{file}}, line {{line}}, column {{column}}: {{detail}}.'),
   'value-too-large': entry(

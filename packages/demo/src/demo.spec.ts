@@ -18,7 +18,7 @@ function rowsOf(file: string): { name: string; checks: string[] | null }[] {
   }));
 }
 
-for (const { file, build } of demoScenes) {
+for (const { file, build } of demoScenes.filter((scene) => scene.file.endsWith('.glb'))) {
   describe(`the demo scene ${file}`, () => {
     let bytes: Uint8Array;
     let read: ReturnType<typeof readGltf>;

@@ -1,5 +1,5 @@
 import { facings } from '@renquil/core/frames';
-import { nullable, optional } from '../shape.js';
+import { filled, nullable, optional } from '../shape.js';
 import { list, object } from '../objects.js';
 import { count, flag, oneOf, text } from '../values.js';
 import { endpoint, roles } from '../endpoint.js';
@@ -26,8 +26,9 @@ export const getCopy = endpoint({
   method: 'get',
   path: '/api/scenes/:scene/copy',
   needs: 'viewer',
-  says: 'The whole scene as it is now, as one .glb: only what was changed differs from what was brought in.',
-  bytes: 'model/gltf-binary',
+  says: 'The whole scene as it is now, in the format it was brought in (glTF as one .glb), or as a .glb: only what was changed differs from what was brought in.',
+  query: { as: filled(oneOf('own', 'glb'), 'own') },
+  bytes: 'application/octet-stream',
 });
 
 export const getScene = endpoint({

@@ -77,7 +77,10 @@ async function ofScenes(scenes: readonly string[], values: Values, host: Host): 
     const params = { scene: id };
     const about = await remote.json('GET /api/scenes/:scene', { params });
     const { name } = about.scene;
-    const read = readGltf(await remote.bytes('GET /api/scenes/:scene/copy', { params }), `${name}.glb`);
+    const read = readGltf(
+      await remote.bytes('GET /api/scenes/:scene/copy', { params, query: { as: 'glb' } }),
+      `${name}.glb`,
+    );
     const convention = own ?? new CompiledConvention(parseConvention(about.convention.body));
     const run = judge(read.scene, target ? conventionFor(convention, target) : convention);
     const held = await remote.json('GET /api/scenes/:scene/waivers', { params });

@@ -3,7 +3,7 @@ import { zipSync, type Zippable } from 'fflate';
 import { CheckRun, waiverTime } from '@renquil/core/checks';
 import { RenquilError } from '@renquil/core/errors';
 import { buildPackage } from '@renquil/formats/handoff';
-import { packedSource } from '@renquil/formats';
+import { packedSource, sceneEnding } from '@renquil/formats';
 import { parseWaivers } from '@renquil/formats/schemas';
 import type { Command, ExitCode, Values } from '../command.js';
 import { openConvention } from '../convention-file.js';
@@ -21,7 +21,7 @@ async function ofFile(file: string, values: Values, host: Host): Promise<ExitCod
   const run = new CheckRun(scene, openConvention(text('convention'), host, text('facing')));
   run.all();
   const held = text('waivers');
-  const name = basename(file).replace(/\.(glb|gltf)$/i, '');
+  const name = basename(file).replace(sceneEnding, '');
   const built = await buildPackage({
     ...{ name, label: 'file', run, reason: text('reason') ?? null },
     source: packedSource(source),

@@ -13,10 +13,8 @@ export const outline: Command = {
   files: { least: 1, most: 1 },
   run([file], values, host) {
     const format = oneOf('format', values['format'] ?? 'text', ['text', 'json']);
-    const { scene, source } = openFile(file!, host);
-    host.print(
-      format === 'json' ? `${JSON.stringify(asJson(file!, source.container, scene))}\n` : asText(scene),
-    );
+    const { scene, kind } = openFile(file!, host);
+    host.print(format === 'json' ? `${JSON.stringify(asJson(file!, kind, scene))}\n` : asText(scene));
     return 0;
   },
 };

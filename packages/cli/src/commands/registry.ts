@@ -1,6 +1,7 @@
 import type { Command } from '../command.js';
 import { apply } from './apply.js';
 import { check } from './check.js';
+import { convert } from './convert.js';
 import { conventions } from './conventions.js';
 import { handoff } from './handoff.js';
 import { learn } from './learn.js';
@@ -16,6 +17,7 @@ export const commandRegistry: readonly Command[] = [
   apply,
   check,
   conventions,
+  convert,
   handoff,
   learn,
   outline,

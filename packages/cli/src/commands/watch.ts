@@ -10,6 +10,7 @@ import {
   withTarget,
   writeReport,
   type Report,
+  sceneEnding,
 } from '@renquil/formats';
 import { outgoingOf } from '@renquil/formats/handoff';
 import { RenquilError } from '@renquil/core/errors';
@@ -103,7 +104,7 @@ async function lookAt(file: string, asking: Asking, values: Values, host: Host):
 /** `renquil watch`: a folder that somebody exports into. */
 export const watch: Command = {
   name: 'watch',
-  says: 'Checks each .glb or .gltf as it lands or changes in a folder and those below it, prints what is found in a line, and writes the report beside it; with --server brings it there too. Ctrl C stops it.',
+  says: 'Checks each .glb, .gltf or .usda as it lands or changes in a folder and those below it, prints what is found in a line, and writes the report beside it; with --server brings it there too. Ctrl C stops it.',
   usage:
     'renquil watch FOLDER [--convention C.json] [--facing +Z|-Z|+X|-X] [--target T.json|engine|parts|names] [--format html|text|json|sarif|junit|csv] [--fail-on blocker|warning|note] [--server URL [--token-file F]]',
   options: {
@@ -129,7 +130,7 @@ export const watch: Command = {
     oneOf('format', values['format'] ?? 'html', reportFormats);
     oneOf('fail-on', values['fail-on'] ?? 'blocker', severities);
     const watching = new Watching((file) => lookAt(file, asking, values, host));
-    const isScene = (path: string): boolean => /\.(glb|gltf)$/i.test(path);
+    const isScene = (path: string): boolean => sceneEnding.test(path);
     // What it writes itself is nothing that came.
     const isOurs = (path: string): boolean => /\.checks\.[a-z]+$/.test(path);
     host.print(`Watching ${folder!}. Ctrl C stops it.\n`);

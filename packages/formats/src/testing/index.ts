@@ -1,2 +1,3 @@
 export * from './make-glb.js';
 export * from './published-models.js';
+export * from './official-layers.js';

@@ -127,15 +127,14 @@ class Build {
     let known = this.#shared.get(key);
     if (known === undefined) {
       const parts = [...(own ?? []), ...(this.shapes.brought(place) ?? [])];
-      known = parts.length ? this.out.mesh(stage.namespace.places[arcs[0]!]!.name, parts, put) : null;
+      known = parts.length ? this.out.mesh(name, parts, put) : null;
       this.#shared.set(key, known);
     }
     return known;
   }
   #extras(place: number): Record<string, unknown> {
     const { stage } = this.scene;
-    const purpose = stage.text(stage.property(place, 'purpose')?.value);
-    const isHelper = purpose === 'guide' || purpose === 'proxy' || stage.specifierOf(place) === 'class';
+    const isHelper = this.#isHelper(place);
     const switches: Partial<Switches> = {
       ...(stage.text(stage.property(place, 'visibility')?.value) === 'invisible' ? { shown: false } : {}),
       ...(stage.word(stage.field(place, 'active')?.value) === 'false' ? { shown: false, goes: false } : {}),
@@ -158,6 +157,17 @@ class Build {
       ...(Object.keys(rest).length ? { renquil: rest } : {}),
     };
   }
+  /** A class, a guide or a proxy, and all below one: none of it is there to be seen. */
+  #isHelper(place: number): boolean {
+    const { stage } = this.scene;
+    const { parent } = stage.namespace.places[place]!;
+    const purpose = stage.text(stage.property(place, 'purpose')?.value);
+    const own = purpose === 'guide' || purpose === 'proxy' || stage.specifierOf(place) === 'class';
+    const is = own || (parent >= 0 && this.#helpers.has(parent));
+    if (is) this.#helpers.add(place);
+    return is;
+  }
+  readonly #helpers = new Set<number>();
   /** Its camera or light, as glTF has them (section 3.10; KHR_lights_punctual). */
   #looksWith(place: number): Partial<GltfNode> {
     const { stage, units } = this.scene;

@@ -7,22 +7,25 @@ import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
 const arcs = ['inherits', 'references', 'payload', 'specializes'] as const;
 /** Places that are asked one after another for what a prim says, at most. */
 const mostArcs = 64;
+const nothing: readonly number[] = Object.freeze([]);
 
 /** What the prims of a layer take over from others in it. */
 export class UsdaArcs {
-  readonly #brought = new Map<number, readonly number[]>();
+  readonly #brought: (readonly number[])[] = [];
   /** @param metas the parentheses that count for a place */
   constructor(
     readonly namespace: UsdaNamespace,
     readonly metas: (place: number) => readonly (UsdaMeta | null)[],
-  ) {}
+  ) {
+    // Parents come before their children, so that what stands above is known by then, however deep they stand.
+    namespace.places.forEach((_, place) => this.#brought.push(this.#find(place)));
+  }
 
   /** Places that a prim takes over from, the strongest first; rings and long chains end. */
   brought(place: number): readonly number[] {
-    const known = this.#brought.get(place);
-    if (known) return known;
-    // A prim within the one that it takes over from would ask for itself.
-    this.#brought.set(place, []);
+    return this.#brought[place] ?? nothing;
+  }
+  #find(place: number): readonly number[] {
     const seen = new Set<number>([place]);
     for (const at of seen) {
       if (seen.size > mostArcs) break;
@@ -30,9 +33,7 @@ export class UsdaArcs {
     }
     for (const found of this.above(place)) if (seen.size <= mostArcs) seen.add(found);
     seen.delete(place);
-    const all = [...seen];
-    this.#brought.set(place, all);
-    return all;
+    return seen.size ? [...seen] : nothing;
   }
   /** Of these, what comes by an arc of a prim above it: the same name below what that one takes over. */
   above(place: number): number[] {

@@ -11,12 +11,17 @@ export class UsdaMaterials {
 
   /** The material that a prim is bound to, or one above it (UsdShadeMaterialBindingAPI); -1: none. */
   boundTo(place: number): number {
-    const known = this.#bound.get(place);
-    if (known !== undefined) return known;
-    const own = this.#own(place);
-    const { parent } = this.stage.namespace.places[place]!;
-    const found = own >= 0 ? own : parent >= 0 ? this.boundTo(parent) : -1;
-    this.#bound.set(place, found);
+    const way: number[] = [];
+    let found = -1;
+    for (let at = place; at >= 0; at = this.stage.namespace.places[at]!.parent) {
+      const known = this.#bound.get(at) ?? this.#own(at);
+      way.push(at);
+      if (known >= 0 || this.#bound.has(at)) {
+        found = known;
+        break;
+      }
+    }
+    for (const at of way) this.#bound.set(at, found);
     return found;
   }
   #own(place: number): number {

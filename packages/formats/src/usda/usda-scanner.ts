@@ -183,8 +183,7 @@ export class UsdaScanner {
       if (open.length) this.between();
       const c = this.next;
       if (c === chars.openList || c === chars.open || c === chars.openBody) this.#enter(open, c);
-      else if (c === chars.closeList || c === chars.close || c === chars.closeBody)
-        this.#leave(open, c, start);
+      else if (c === chars.closeList || c === chars.close || c === chars.closeBody) this.#leave(open, c);
       else if (c === chars.quote || c === chars.apostrophe) this.string();
       else if (c === chars.at) this.#asset(found);
       else if (c === chars.less) {
@@ -201,9 +200,8 @@ export class UsdaScanner {
     open.push(c === chars.open ? chars.close : c + 2);
     this.at++;
   }
-  #leave(open: number[], c: number, start: number): void {
-    if (open.pop() !== c)
-      this.fail(`"${String.fromCharCode(c)}" closes nothing`, open.length ? this.at : start);
+  #leave(open: number[], c: number): void {
+    if (open.pop() !== c) this.fail(`"${String.fromCharCode(c)}" closes nothing`);
     this.at++;
   }
   #asset(found?: (path: Span, isElsewhere: boolean) => void): void {

@@ -4,6 +4,7 @@ import type { NamingStatistics } from '@renquil/core/checks';
 import { createHash } from 'node:crypto';
 import { shippedConventions, type Convention } from '@renquil/core/names';
 import { cablewayRules, demoScenes } from '@renquil/demo';
+import { sceneEnding } from '@renquil/formats';
 import { storeBytes } from '../db/files.js';
 import { findJob } from '../db/jobs.js';
 import { findAccountToSignIn, insertAccount, setRole } from '../db/people.js';
@@ -42,7 +43,7 @@ export async function seedDemo(
   const { project, artist, lead } = await seedPeople(database);
   await seedConventions(database, project, lead);
   for (const { file, build } of demoScenes) {
-    if ((await sceneNames(database, project)).has(file.replace(/\.glb$/, ''))) continue;
+    if ((await sceneNames(database, project)).has(file.replace(sceneEnding, ''))) continue;
     const request = requestOf(file);
     const holder = `upload ${request}`;
     const stored = await storeBytes(database, await build(), holder);

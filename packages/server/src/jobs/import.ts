@@ -1,6 +1,7 @@
 import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions } from '@renquil/core/names';
+import { sceneEnding } from '@renquil/formats';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
@@ -45,7 +46,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
   return async (sql) => {
     // So that two that are brought in at once do not choose one name.
     await sql.one('SELECT id FROM project WHERE id = ? FOR UPDATE', [job.project_id]);
-    const base = main.slice(folder.length).replace(/\.(glb|gltf)$/i, '');
+    const base = main.slice(folder.length).replace(sceneEnding, '');
     const name = freeName(base.slice(0, 190) || 'scene', await sceneNames(sql, job.project_id));
     const scene = await insertScene(sql, {
       project: job.project_id,
@@ -80,7 +81,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
 };
 
 function mainFile(paths: readonly string[]): string {
-  const mains = paths.filter((path) => /\.(glb|gltf)$/i.test(path));
+  const mains = paths.filter((path) => sceneEnding.test(path));
   if (mains.length === 1) return mains[0]!;
   if (mains.length > 1)
     throw new RenquilError('request-invalid', {

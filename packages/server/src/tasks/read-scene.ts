@@ -1,6 +1,6 @@
 import { CheckRun } from '@renquil/core/checks';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
-import { fileKindOf, lackingImages, packGlb, packedSource, readGltf, sceneOf } from '@renquil/formats';
+import { openScene, packGlb, packedSource, sceneOf } from '@renquil/formats';
 import { indexRows } from './index-rows.js';
 import { judgedBy, type Judged } from './judged.js';
 import { packScene } from './stored-scene.js';
@@ -32,10 +32,9 @@ export interface ReadSceneOutput {
 /** Reads, judges and pictures an upload. */
 export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutput {
   const { file, bytes, resources } = input;
-  fileKindOf(bytes, file);
   tell('Reading', 0, bytes.length);
   const beside = new Map(resources);
-  const read = readGltf(
+  const read = openScene(
     bytes,
     file,
     (path) => beside.get(path) ?? null,
@@ -50,10 +49,10 @@ export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutpu
   const thumbnail = renderThumbnail(scene, source, run.convention);
   tell('Storing', scene.size, scene.size);
   return {
-    packed: read.source.container === 'glb' ? null : packGlb(read.source),
+    packed: read.kind === 'glb' ? null : packGlb(read.source),
     snapshot: packScene(scene),
     objects: scene.size,
-    note: lackingImages(read.source),
+    note: read.note,
     judged: judgedBy(run),
     thumbnail,
     index: indexRows(scene.walk()),

@@ -1,4 +1,4 @@
-import { openGltf, writeGltf } from '@renquil/formats';
+import { writeScene } from '@renquil/formats';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** The file that came in and the scene as it is now. */
@@ -10,5 +10,5 @@ export interface WriteCopyInput {
 
 /** The whole scene as it is now in the file it came from: nothing left out, nothing judged. */
 export function writeCopyTask({ source, sourceName, stored }: WriteCopyInput): Uint8Array {
-  return writeGltf(openGltf(source, sourceName), openStored(stored));
+  return writeScene(source, sourceName, openStored(stored));
 }

@@ -64,7 +64,7 @@ describe('conventions', () => {
     const { body } = await mo.post<{
       scenes: { name: string; names: number; fitBefore: number; fitAfter: number; lost: unknown[] }[];
     }>(`${root}/try`, { body: twoDigits });
-    expect(body.scenes.map((one) => one.name)).toEqual(['cableway_cabin', 'ibex', 'valley_station']);
+    expect(body.scenes.map((one) => one.name)).toEqual(['cableway_cabin', 'ibex', 'valley_station', 'winch_room']);
     for (const one of body.scenes) expect(one.fitAfter).toBeLessThan(one.fitBefore);
     expect(body.scenes[2]!.lost.length).toBe(50);
   });

@@ -30,7 +30,7 @@ export class BringIn {
 
   start(project: string, files: readonly PickedFile[]): void {
     if (this.now() || !files.length) return;
-    const main = files.find(({ path }) => /\.(glb|gltf)$/i.test(path)) ?? files[0]!;
+    const main = files.find(({ path }) => /\.(glb|gltf|usda)$/i.test(path)) ?? files[0]!;
     const what = main.path + (files.length > 1 ? ` and ${files.length - 1} more` : '');
     this.error.set(null);
     this.now.set({ what, stage: 'Sending', done: 0, total: 0 });

@@ -160,6 +160,9 @@ export class Api {
     this.#ask.json('GET /api/projects/:project/words', { params: { project }, query: { word } });
   renameWord = (project: string, body: Sent<'POST /api/projects/:project/words/rename'>['body']) =>
     this.#ask.json('POST /api/projects/:project/words/rename', { params: { project }, body });
+  /** The whole scene as it is now, in the format that it came in. */
+  copy = (scene: number) =>
+    this.#ask.bytes('GET /api/scenes/:scene/copy', { params: { scene }, query: { as: 'own' } });
   handoffs = (scene: number) =>
     this.#ask.json('GET /api/scenes/:scene/handoffs', { params: { scene } }).pipe(map((r) => r.handoffs));
   handoffChanges = (handoff: number) =>

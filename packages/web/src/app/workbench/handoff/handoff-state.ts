@@ -8,6 +8,7 @@ import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
 import { lastOf } from '../../ui/last-of';
+import { saveFile } from '../../ui/save-file';
 
 /** Packages of the open scene: those made, and the one being made. */
 @Injectable()
@@ -67,11 +68,15 @@ export class HandoffState {
     }
   }
   /** The scene as it is on the server once all that was done here is there. */
-  async workCopy(): Promise<void> {
+  async workCopy(as: 'own' | 'glb' = 'own'): Promise<void> {
     try {
       await this.#open.settled();
+      const { id, name, sourceName } = this.#open.info()!.scene;
+      // What a format cannot hold is said here: a link that is followed could not say it.
+      if (as === 'own' && /\.usda$/i.test(sourceName))
+        return saveFile(`${name}.usda`, await firstValueFrom(this.#api.copy(id)), 'model/vnd.usda');
       const link = document.createElement('a');
-      link.href = `/api/scenes/${this.#open.info()!.scene.id}/copy`;
+      link.href = `/api/scenes/${id}/copy?as=${as}`;
       link.download = '';
       link.click();
     } catch (error) {

@@ -51,6 +51,8 @@ export class HandoffStep {
   readonly fine = computed(() =>
     (this.analysis.gate()?.lines ?? []).filter(({ wrong, waived }) => !wrong && !waived),
   );
+  /** Of a file that is no glTF and takes the scene back; empty: it is glTF. */
+  readonly ownEnding = computed(() => /\.usda$/i.exec(this.open.info()?.scene.sourceName ?? '')?.[0] ?? '');
   readonly showsFine = signal(false);
   /** What goes and what stays is looked at, in place of the gate. */
   readonly looking = signal(false);
