@@ -13,6 +13,7 @@ import type { Scene } from '@renquil/core/scene';
 import { findTwins } from '@renquil/core/twins';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { runHandoff } from './handoff.js';
+import { addLayer } from './layer.js';
 import { measure, memoryOf } from './measure.js';
 import { addAgain } from './again.js';
 import { addNames } from './names.js';
@@ -84,6 +85,7 @@ export async function runSize(glb: Uint8Array, objects: number): Promise<SizeRes
   addNames(add, read, () => readGltf(glb, 'bench.glb').scene, names, plainCheck);
   addArrange(add, read, ids);
   addWrite(add, glb);
+  addLayer(add, objects);
   rows.push(...(await runHandoff(glb, objects, rows[0]!.baseline)));
   return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };
 }

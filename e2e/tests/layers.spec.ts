@@ -57,7 +57,7 @@ test('a layer that is none is refused with its line, and one of another form say
   await expect(page.getByTestId('bring-error')).toContainText(
     'open.usda, line 2, column 9: a brace is not closed.',
   );
-  await page.getByRole('button', { name: 'Put away' }).click();
+  await page.getByTestId('bring-error').getByRole('button', { name: 'Put away' }).click();
   await app.bringIn({
     name: 'crate.usd',
     mimeType: 'application/octet-stream',

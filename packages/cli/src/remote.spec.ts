@@ -76,7 +76,7 @@ describe('the command line with a server', () => {
       asked.push(`${request.method} ${request.url} ${request.headers.authorization}`);
       if (request.url === '/api/scenes/8/moved')
         return void response.writeHead(302, { location: 'http://127.0.0.1:1/' }).end();
-      if (request.url === '/api/scenes/7/copy') return void response.end(copy);
+      if (request.url === '/api/scenes/7/copy?as=glb') return void response.end(copy);
       const [status, body] = answers[`${request.method} ${request.url}`] ?? [404, '<html>'];
       response.writeHead(status, { 'content-type': 'application/json' });
       response.end(typeof body === 'string' ? body : JSON.stringify(body));

@@ -28,6 +28,7 @@ import { editsSchema, parseChangeList, parseConvention, parseRecipe } from '@ren
 import { makeGlb, publishedModels } from '@renquil/formats/testing';
 import type { FuzzCase, Kind } from './fuzz-case.js';
 import { houseRules, targets } from './house-kinds.js';
+import { layers } from './layer-kind.js';
 import { packed, richDocument } from './rich-gltf.js';
 import { someScene } from './some-scene.js';
 import { anyJson, Dice, mutated, texts } from './values.js';
@@ -287,6 +288,7 @@ export const kinds: Readonly<Record<string, Kind>> = {
   conventions,
   houseRules,
   targets,
+  layers,
   settings,
   queries,
   csv,

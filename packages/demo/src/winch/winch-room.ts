@@ -21,7 +21,7 @@ const kit = prim('class "ref_kit"', {
       box('ref_finBlade', [1.4, 58, 96], { at: [0, 0, 0], of: 'Green' }),
       box('ref_finEdge', [2.2, 1.6, 96], { at: [0, 29.5, 0], of: 'Green' }),
     ]),
-    group('ref_pulley', [
+    group('ref_idler', [
       bar('ref_rim', { radius: 28, height: 7 }, { at: [0, 0, 0], of: 'Steel' }),
       bar('ref_liner', { radius: 24.5, height: 8 }, { at: [0, 0, 0], of: 'Black' }),
       bar('ref_hub', { radius: 6, height: 14 }, { at: [0, 0, 0], of: 'Brass' }),
@@ -103,9 +103,9 @@ const gearbox = group(
 const rope = group(
   'deflection_grp',
   [
-    ...upTo(4, (i) => copyOf('ref_pulley', `pulley${three(i + 1)}_steel_geo`, [0, 0, round(-60 + i * 40)])),
-    bar('pulleyAxle001_steel_geo', { radius: 4, height: 190 }, { at: [0, 0, 0], of: 'Steel' }),
-    box('pulleyYoke001_steel_geo', [10, 80, 180], { at: [40, 0, 0], of: 'Steel' }),
+    ...upTo(4, (i) => copyOf('ref_idler', `idler${three(i + 1)}_steel_geo`, [0, 0, round(-60 + i * 40)])),
+    bar('idlerAxle001_steel_geo', { radius: 4, height: 190 }, { at: [0, 0, 0], of: 'Steel' }),
+    box('idlerYoke001_steel_geo', [10, 80, 180], { at: [40, 0, 0], of: 'Steel' }),
   ],
   { at: [230, 210, 0], layer: 'Machine' },
 );

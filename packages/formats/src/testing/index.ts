@@ -1,3 +1,4 @@
 export * from './make-glb.js';
 export * from './published-models.js';
 export * from './official-layers.js';
+export * from './trap-layer.js';

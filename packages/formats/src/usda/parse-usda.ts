@@ -35,7 +35,7 @@ class Parser {
   /** Open braces, innermost last: the scope that each is of, and its prim where it is a prim's. */
   readonly #open: { readonly scope: number; readonly prim: number; readonly set: string | null }[] = [];
   /** Names in a scope, so that none is there twice. */
-  readonly #names: Set<string>[] = [];
+  readonly #names = new Map<number, Set<string>>();
   constructor(
     readonly bytes: Uint8Array,
     readonly file: string,
@@ -73,7 +73,6 @@ class Parser {
       properties: [],
       prims: [],
     });
-    this.#names.push(new Set());
     return this.#scopes.length - 1;
   }
 
@@ -140,7 +139,8 @@ class Parser {
     const nameSpan = scan.string();
     const name = stringText(this.bytes, nameSpan);
     if (!isPrimName(name)) scan.fail(`"${name}" cannot be the name of a prim`, nameSpan.start);
-    const names = this.#names[within]!;
+    let names = this.#names.get(within);
+    if (!names) this.#names.set(within, (names = new Set<string>()));
     if (names.has(name)) scan.fail(`a prim "${name}" stands here already`, nameSpan.start);
     names.add(name);
     const prim = this.#prims.length;

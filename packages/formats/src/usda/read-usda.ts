@@ -43,12 +43,7 @@ export function layerMatrix(
   return units.back(tips(node) ? multiply(before, tippedBack) : before);
 }
 /** The other way. */
-export function sceneMatrix(
-  { stage, outline, units }: UsdaScene,
-  node: number,
-  parent: number,
-  m: Mat4,
-): Mat4 {
+function sceneMatrix({ stage, outline, units }: UsdaScene, node: number, parent: number, m: Mat4): Mat4 {
   const into = units.into(m);
   if (!units.isZUp) return into;
   const tips = (at: number): boolean => at >= 0 && looks(stage.typeOf(outline.places[at]!));

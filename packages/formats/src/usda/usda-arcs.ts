@@ -17,6 +17,11 @@ export class UsdaArcs {
     readonly namespace: UsdaNamespace,
     readonly metas: (place: number) => readonly (UsdaMeta | null)[],
   ) {
+    const { layer } = namespace;
+    const mayHave = (meta: UsdaMeta | null): boolean =>
+      meta !== null && arcs.some((arc) => meta.fields.has(arc));
+    if (!layer.prims.some(({ meta }) => mayHave(meta)) && !layer.scopes.some(({ meta }) => mayHave(meta)))
+      return;
     // Parents come before their children, so that what stands above is known by then, however deep they stand.
     namespace.places.forEach((_, place) => this.#brought.push(this.#find(place)));
   }
@@ -26,20 +31,24 @@ export class UsdaArcs {
     return this.#brought[place] ?? nothing;
   }
   #find(place: number): readonly number[] {
+    const above = this.above(place);
+    const own = this.#own(place);
+    if (!above.length && !own.length) return nothing;
     const seen = new Set<number>([place]);
     for (const at of seen) {
       if (seen.size > mostArcs) break;
       for (const target of this.#own(at)) seen.add(target);
     }
-    for (const found of this.above(place)) if (seen.size <= mostArcs) seen.add(found);
+    for (const found of above) if (seen.size <= mostArcs) seen.add(found);
     seen.delete(place);
     return seen.size ? [...seen] : nothing;
   }
   /** Of these, what comes by an arc of a prim above it: the same name below what that one takes over. */
   above(place: number): number[] {
     const { name, parent } = this.namespace.places[place]!;
-    if (parent < 0) return [];
-    return this.brought(parent).flatMap((above) => {
+    const brought = parent < 0 ? nothing : this.brought(parent);
+    if (!brought.length) return [];
+    return brought.flatMap((above) => {
       const found = this.namespace.find(above, name);
       return found >= 0 && found !== place ? [found] : [];
     });

@@ -1,11 +1,16 @@
 import { readJson } from '@renquil/core/own-json';
 import { isObject } from '../gltf/guards.js';
+import type { UsdaProperty } from './usda-layer.js';
 import type { UsdaStage } from './usda-stage.js';
 import { chars, UsdaScanner, type Span } from './usda-scanner.js';
 import { isString, numbersIn, stringText } from './usda-value.js';
 
 /** Values of a list that become an attribute, at most: what is longer is data, not a note about the object. */
 const mostValues = 64;
+/** Whether a property is of those that people add to what the format has. */
+function isNote({ name, type, isCustom, part, value }: UsdaProperty): boolean {
+  return value !== null && !part && type !== 'rel' && (isCustom || name.startsWith('userProperties:'));
+}
 const plain: ReadonlySet<string> = new Set(['', 'Xform', 'Scope', 'Mesh', 'Camera']);
 
 /** What is said of a prim beside its place, shape and name: the attributes of its object. */
@@ -19,9 +24,8 @@ export function attributesOf(stage: UsdaStage, place: number): Record<string, un
   const variant = stage.variantOf(place);
   if (variant) out['variant'] = variant;
   if (stage.word(stage.field(place, 'instanceable')?.value) === 'true') out['instanceable'] = true;
-  for (const { name, type: of, isCustom, part, value } of stage.properties(place)) {
-    if (!(isCustom || name.startsWith('userProperties:')) || of === 'rel' || part || !value) continue;
-    const json = jsonOf(stage, value, of);
+  for (const { name, type: of, value } of stage.properties(place, isNote)) {
+    const json = jsonOf(stage, value!, of);
     if (json !== undefined) out[name.replace(/^userProperties:/, '')] = json;
   }
   return out;

@@ -15,8 +15,7 @@ export class UsdaNamespace {
   readonly roots: number[] = [];
   /** Of each prim, the number of its place. */
   readonly ofPrim: Int32Array;
-  readonly #byName: Map<string, number>[] = [];
-  readonly #roots = new Map<string, number>();
+  readonly #byName = new Map<number, Map<string, number>>();
   constructor(readonly layer: UsdaLayer) {
     this.ofPrim = new Int32Array(layer.prims.length);
     layer.prims.forEach(({ name, within }, prim) => {
@@ -25,8 +24,9 @@ export class UsdaNamespace {
       if (place < 0) {
         place = this.places.length;
         this.places.push({ name, parent, specs: [], children: [] });
-        this.#byName.push(new Map());
-        (parent < 0 ? this.#roots : this.#byName[parent]!).set(name, place);
+        let names = this.#byName.get(parent);
+        if (!names) this.#byName.set(parent, (names = new Map<string, number>()));
+        names.set(name, place);
         (parent < 0 ? this.roots : this.places[parent]!.children).push(place);
       }
       this.places[place]!.specs.push(prim);
@@ -40,7 +40,7 @@ export class UsdaNamespace {
   }
   /** The child of a name; -1: there is none that the layer knows. */
   find(parent: number, name: string): number {
-    return (parent < 0 ? this.#roots : this.#byName[parent]!).get(name) ?? -1;
+    return this.#byName.get(parent)?.get(name) ?? -1;
   }
   pathOf(place: number): string {
     const names: string[] = [];

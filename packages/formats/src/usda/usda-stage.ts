@@ -35,7 +35,11 @@ export class UsdaStage {
   }
   /** Prims that count for a place. */
   specs(place: number): readonly number[] {
-    return this.namespace.places[place]!.specs.filter((prim) => this.#live[this.layer.prims[prim]!.own]);
+    const { specs } = this.namespace.places[place]!;
+    for (const prim of specs)
+      if (!this.#live[this.layer.prims[prim]!.own])
+        return specs.filter((one) => this.#live[this.layer.prims[one]!.own]);
+    return specs;
   }
   /** What comes from a variant that is chosen: the set and its name; null: it stands in the layer itself. */
   variantOf(place: number): string | null {
@@ -64,30 +68,44 @@ export class UsdaStage {
     return null;
   }
   property(place: number, name: string, part = ''): UsdaProperty | null {
-    for (const at of [place, ...this.brought(place)])
-      for (const scope of this.scopes(at)) {
-        const found = this.layer.scopes[scope]!.properties.findLast(
-          (one) => one.name === name && one.part === part && one.value !== null,
-        );
-        if (found) return found;
-      }
+    const own = this.#propertyOf(place, name, part);
+    if (own) return own;
+    for (const at of this.brought(place)) {
+      const found = this.#propertyOf(at, name, part);
+      if (found) return found;
+    }
     return null;
   }
-  /** All that its own opinions say, the strongest of each name. */
-  properties(place: number): UsdaProperty[] {
-    const seen = new Map<string, UsdaProperty>();
-    for (const scope of this.scopes(place))
-      for (const one of this.layer.scopes[scope]!.properties) {
-        const key = `${one.name}.${one.part}`;
-        if (!seen.has(key)) seen.set(key, one);
+  #propertyOf(place: number, name: string, part: string): UsdaProperty | null {
+    for (const scope of this.scopes(place)) {
+      const { properties } = this.layer.scopes[scope]!;
+      for (let i = properties.length - 1; i >= 0; i--) {
+        const one = properties[i]!;
+        if (one.name === name && one.part === part && one.value !== null) return one;
       }
-    return [...seen.values()];
+    }
+    return null;
+  }
+  /** What its own opinions say of properties that are wanted, the strongest of each name. */
+  properties(place: number, isWanted: (one: UsdaProperty) => boolean): UsdaProperty[] {
+    const found: UsdaProperty[] = [];
+    for (const scope of this.scopes(place))
+      for (const one of this.layer.scopes[scope]!.properties)
+        if (isWanted(one) && !found.some(({ name, part }) => name === one.name && part === one.part))
+          found.push(one);
+    return found;
   }
   /** Scopes of a place that count, the strongest first. */
   scopes(place: number): readonly number[] {
     const known = this.#says.get(place);
     if (known) return known;
     const own = this.specs(place);
+    const [only] = own;
+    if (own.length === 1 && !this.layer.prims[only!]!.variants.length) {
+      const says = [this.layer.prims[only!]!.own];
+      this.#says.set(place, says);
+      return says;
+    }
     const variants = own.flatMap((prim) =>
       this.layer.prims[prim]!.variants.filter((scope) => this.#live[scope]),
     );
@@ -117,11 +135,19 @@ export class UsdaStage {
   }
 
   #strongest<T>(place: number, look: (prim: UsdaPrim) => T | undefined): T | undefined {
-    for (const at of [place, ...this.brought(place)])
-      for (const prim of this.specs(at)) {
-        const found = look(this.layer.prims[prim]!);
-        if (found !== undefined) return found;
-      }
+    const own = this.#saidOf(place, look);
+    if (own !== undefined) return own;
+    for (const at of this.brought(place)) {
+      const found = this.#saidOf(at, look);
+      if (found !== undefined) return found;
+    }
+    return undefined;
+  }
+  #saidOf<T>(place: number, look: (prim: UsdaPrim) => T | undefined): T | undefined {
+    for (const prim of this.specs(place)) {
+      const found = look(this.layer.prims[prim]!);
+      if (found !== undefined) return found;
+    }
     return undefined;
   }
   #isChosen(prim: number, { set, name }: { readonly set: string; readonly name: string }): boolean {

@@ -1,7 +1,7 @@
 import type { Mat4 } from '@renquil/core/math';
 
 /** A number as the format writes it: the shortest that reads the same. */
-export function numberText(n: number): string {
+function numberText(n: number): string {
   return String(Object.is(n, -0) ? 0 : n);
 }
 /** Numbers in parentheses. */

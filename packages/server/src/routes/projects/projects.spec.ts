@@ -35,7 +35,12 @@ describe('the library', () => {
 
   it('shows every scene with its standing, and a trend that ends today', async () => {
     const { scenes, trend, mostWrong } = await library();
-    expect(scenes.map((scene) => scene.name)).toEqual(['cableway_cabin', 'ibex', 'valley_station', 'winch_room']);
+    expect(scenes.map((scene) => scene.name)).toEqual([
+      'cableway_cabin',
+      'ibex',
+      'valley_station',
+      'winch_room',
+    ]);
     expect(trend.at(-1)!.day).toBe(new Date().toISOString().slice(0, 10));
     expect(trend.every((day) => day.fitting <= day.named)).toBeTrue();
     expect(mostWrong.map((one) => one.count)).toEqual(

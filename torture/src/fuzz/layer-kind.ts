@@ -1,0 +1,117 @@
+import { CheckRun } from '@renquil/core/checks';
+import { applyChange } from '@renquil/core/edits';
+import { RenquilError } from '@renquil/core/errors';
+import { CompiledConvention, partsConvention } from '@renquil/core/names';
+import { randomEdit, seededRandom } from '@renquil/core/testing';
+import { openScene, writeScene } from '@renquil/formats';
+import { officialLayers, trapLayer } from '@renquil/formats/testing';
+import type { Kind } from './fuzz-case.js';
+import { texts, type Dice } from './values.js';
+
+const parts = new CompiledConvention(partsConvention);
+const sources = [
+  ...Array<string>(4).fill(trapLayer),
+  // The smaller of those that nobody here made.
+  ...officialLayers()
+    .filter(({ bytes }) => bytes.length < 20_000)
+    .map(({ bytes }) => new TextDecoder().decode(bytes)),
+];
+/** What a layer is made of, to be put where it does not belong. */
+const tokens = [
+  ...[
+    '{',
+    '}',
+    '(',
+    ')',
+    '[',
+    ']',
+    '<',
+    '>',
+    '</World>',
+    '<../..>',
+    '<.x>',
+    '</World{look=worn}Props>',
+    '@@</World>',
+  ],
+  ...[
+    '@a@',
+    '@@@',
+    '"',
+    "'",
+    '"""',
+    '#',
+    '/*',
+    '//',
+    '\\',
+    ';',
+    ',',
+    '=',
+    ':',
+    '.',
+    '\r',
+    '\r\n',
+    '\0',
+    '\ufeff',
+  ],
+  ...[
+    'def "World" {}',
+    'over "Props" {',
+    'class ',
+    'rel a = <b>',
+    'inherits = </World>',
+    'references = </World/Props>',
+  ],
+  ...[
+    'reorder nameChildren = ["x"]',
+    'variantSet "look" = {',
+    'double3 xformOp:translate = (inf, nan, 1e400)',
+    'None',
+  ],
+  ...[
+    'uniform token[] xformOpOrder = ["!invert!xformOp:translate", "xformOp:translate"]',
+    '!resetXformStack!',
+  ],
+  ...['metersPerUnit = 0', 'metersPerUnit = -1e308', 'upAxis = "Z"', 'int[] faceVertexCounts = [1e9, -3]'],
+];
+
+function broken(dice: Dice): string {
+  let text = dice.one(sources);
+  for (let hits = dice.upTo(6); hits > 0; hits--) {
+    const at = dice.upTo(text.length);
+    const to = Math.min(text.length, at + dice.upTo(dice.often(0.8) ? 12 : 400));
+    const how = dice.upTo(9);
+    if (how < 3) text = text.slice(0, at) + text.slice(to);
+    else if (how < 5) text = text.slice(0, to) + text.slice(at, to) + text.slice(to);
+    else text = text.slice(0, at) + (how < 9 ? dice.one(tokens) : dice.one(texts)) + text.slice(at);
+  }
+  return text;
+}
+
+/** Layers of OpenUSD text: opened, judged, edited, written and opened again. */
+export const layers: Kind = (dice) => {
+  const bytes = new TextEncoder().encode(broken(dice));
+  const seed = dice.upTo(1e6);
+  return {
+    input: Buffer.from(bytes).toString('base64'),
+    run: () => {
+      const { scene } = openScene(bytes, 'fuzz.usda');
+      const run = new CheckRun(scene, parts);
+      run.all();
+      if (writeScene(bytes, 'fuzz.usda', scene) !== bytes)
+        throw new Error('what was not changed is written otherwise');
+      const random = seededRandom(seed);
+      for (let i = 0; i < 4; i++) applyChange(scene, { label: '', edits: randomEdit(scene, random) });
+      let out: Uint8Array;
+      try {
+        out = writeScene(bytes, 'fuzz.usda', scene);
+      } catch (error) {
+        if (error instanceof RenquilError && error.code === 'usda-refused') return;
+        throw error;
+      }
+      const names = (of: typeof scene): string[] => [...of.walk()].map(({ name }) => name);
+      const again = openScene(out, 'fuzz.usda').scene;
+      if (names(again).join('\n') !== names(scene).join('\n'))
+        throw new Error('other objects come back than were written');
+    },
+  };
+};
