@@ -45,6 +45,11 @@ function isWord(c: number): boolean {
   );
 }
 
+/** Of each byte, whether it needs no look within brackets. */
+const isPlain = Uint8Array.from({ length: 256 }, (_, c) =>
+  isWord(c) || ' \t\r\n,;:=.+-'.includes(String.fromCharCode(c)) ? 1 : 0,
+);
+
 /** Walks over the bytes of a layer: space and comments, words, strings, assets, paths, and values as wholes. */
 export class UsdaScanner {
   at = 0;
@@ -180,7 +185,7 @@ export class UsdaScanner {
     const open: number[] = [];
     do {
       // What follows within brackets may stand on another line; after the outermost, nothing belongs to it any more.
-      if (open.length) this.between();
+      if (open.length) this.#within();
       const c = this.next;
       if (c === chars.openList || c === chars.open || c === chars.openBody) this.#enter(open, c);
       else if (c === chars.closeList || c === chars.close || c === chars.closeBody) this.#leave(open, c);
@@ -193,6 +198,18 @@ export class UsdaScanner {
       else this.#plain(start, open.length > 0);
     } while (open.length);
     return { start, end: this.at };
+  }
+  /** Within brackets: over numbers and words with what stands between them, which are most of a layer, and over remarks. */
+  #within(): void {
+    const { bytes } = this;
+    for (;;) {
+      let { at } = this;
+      while (isPlain[bytes[at]!] === 1) at++;
+      this.at = at;
+      if (this.next !== chars.hash && this.next !== chars.slash) return;
+      this.space();
+      if (this.at === at) return;
+    }
   }
   #enter(open: number[], c: number): void {
     if (open.length >= this.limits.nesting)
@@ -228,8 +245,27 @@ export class UsdaScanner {
 }
 
 const decoder = new TextDecoder();
-/** Bytes as text; short ones of plain letters without a decoder, which costs more than they do. */
+/** Layers of plain letters only as texts, in which a byte is a sign: a piece of one is had without making it letter by letter. */
+const plainTexts = new WeakMap<Uint8Array, { readonly text: string | null }>();
+/** Below this a text of the whole costs more than it saves. */
+const leastWhole = 4096;
+/** Texts have an end of their own, below this. */
+const mostWhole = 2 ** 28;
+function plainText(bytes: Uint8Array): string | null {
+  if (bytes.length < leastWhole || bytes.length > mostWhole) return null;
+  let known = plainTexts.get(bytes);
+  if (!known) {
+    let at = 0;
+    while (at < bytes.length && bytes[at]! < 128) at++;
+    known = { text: at === bytes.length ? decoder.decode(bytes) : null };
+    plainTexts.set(bytes, known);
+  }
+  return known.text;
+}
+/** Bytes as text. */
 export function textOf(bytes: Uint8Array, start: number, end: number): string {
+  const plain = plainText(bytes);
+  if (plain !== null) return plain.slice(start, end);
   if (end - start > 64) return decoder.decode(bytes.subarray(start, end));
   let text = '';
   for (let i = start; i < end; i++) {
