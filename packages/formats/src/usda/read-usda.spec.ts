@@ -181,6 +181,27 @@ class "_kit" { def Cube "part" {} }`,
     expect(b.shape).toBe(a.shape);
     expect(scene.shapes[a.shape!]!.faces).toBe(12);
   });
+  it('takes a reference to a mesh itself for an instance, unless it says something of the shape', () => {
+    const mesh = `point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]\nint[] faceVertexCounts = [3]\nint[] faceVertexIndices = [0, 1, 2]\n`;
+    const scene = read(
+      `def Mesh "plate" {\n${mesh}}\ndef "a" (references = </plate>) {}\ndef "b" (references = </plate>) {}\ndef "c" (references = </plate>) {\nuniform token orientation = "leftHanded"\n}`,
+    );
+    const [a, b, c] = ['a', 'b', 'c'].map((name) => named(scene, name).shape);
+    expect([a, b].every((shape) => shape !== null && shape === a)).toBeTrue();
+    expect(c).not.toBe(a);
+  });
+  it('draws no more than its bound, however often a few lines bring in much', () => {
+    const kit = (n: number): string =>
+      `class "k${n}" {\n${Array.from({ length: 60 }, (_, i) => `def Sphere "s${i}" {}`).join('\n')}\n}`;
+    const kits = Array.from({ length: 30 }, (_, n) => kit(n)).join('\n');
+    // Each takes over another choice of the kits, so that no two are one shape.
+    const users = Array.from({ length: 400 }, (_, n) => {
+      const chosen = Array.from({ length: 30 }, (_, k) => k).filter((k) => ((n * 2654435761) >>> k) & 1);
+      return `def "u${n}" (inherits = [${chosen.map((k) => `</k${k}>`).join(', ')}]) {}`;
+    }).join('\n');
+    const glb = usdaGlb(openUsda(utf8(`#usda 1.0\n${kits}\n${users}\n`), 'a.usda'));
+    expect(glb.length).toBeLessThan(150e6);
+  });
   it('says which other files it does not follow', () => {
     const layer = '#usda 1.0\n(\nsubLayers = [@base.usda@]\n)\ndef "a" (references = @kit.usd@</x>) {}\n';
     expect(openScene(utf8(layer), 'a.usda').note).toBe(

@@ -114,14 +114,18 @@ class Build {
     const { stage, units } = this.scene;
     const { name } = stage.namespace.places[place]!;
     const put = (x: number, y: number, z: number): readonly number[] => units.point([x, y, z]);
-    const own = this.shapes.of(place);
     const arcs = stage.brought(place);
-    if (!arcs.length) return own && this.out.mesh(name, own, put);
-    // What brings in the same is one shape, so that copies are instances.
-    const key = JSON.stringify([arcs, own ? place : 0, stage.namespace.places[place]!.children]);
+    if (!arcs.length) {
+      const own = this.shapes.of(place);
+      return own && this.out.mesh(name, own, put);
+    }
+    // What takes over the same and adds nothing of its own is one shape, so that copies are instances.
+    const isOwn = this.shapes.isOwn(place);
+    const bound = this.shapes.materials.boundTo(place);
+    const key = JSON.stringify([arcs, isOwn ? place : -1, bound, stage.namespace.places[place]!.children]);
     let known = this.#shared.get(key);
     if (known === undefined) {
-      const parts = [...(own ?? []), ...(this.shapes.brought(place) ?? [])];
+      const parts = [...(this.shapes.of(place) ?? []), ...(this.shapes.brought(place) ?? [])];
       known = parts.length ? this.out.mesh(name, parts, put) : null;
       this.#shared.set(key, known);
     }

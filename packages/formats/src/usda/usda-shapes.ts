@@ -15,6 +15,13 @@ export interface UsdaPart {
 }
 /** Prims that one instance draws at most; what has more is drawn without the rest. */
 const mostDrawn = 10_000;
+/** Numbers of points that are drawn for arcs in all: a layer of a few lines may bring in a million points a thousand times. */
+const mostBrought = 10_000_000;
+/** What a shape hangs on, beside what binds it to a material. */
+const shaping: ReadonlySet<string> = new Set([
+  ...['points', 'faceVertexCounts', 'faceVertexIndices', 'orientation', 'curveVertexCounts', 'wrap'],
+  ...['size', 'radius', 'height', 'width', 'length', 'axis', 'material:binding'],
+]);
 
 /** Shapes that prims draw themselves: meshes, curves, points of solids. */
 export class UsdaShapes {
@@ -23,6 +30,14 @@ export class UsdaShapes {
     readonly materials: UsdaMaterials,
   ) {}
 
+  /** Whether a prim says something of its shape itself, so that it cannot be one with what it takes over. */
+  isOwn(place: number): boolean {
+    return (
+      this.stage.properties(place, ({ name }) => shaping.has(name)).length > 0 ||
+      this.stage.namespace.places[place]!.children.some((at) => this.stage.typeOf(at) === 'GeomSubset')
+    );
+  }
+  #left = mostBrought;
   /** Of a prim alone; null: it draws nothing. */
   of(place: number): UsdaPart[] | null {
     const type = this.stage.typeOf(place);
@@ -47,11 +62,14 @@ export class UsdaShapes {
       // What is said of it below the prim itself stands there as an object of its own.
       .filter((at) => namespace.find(place, namespace.places[at]!.name) < 0)
       .map((at) => ({ at, above: identityMat4 }));
-    while (stack.length && drawn++ < mostDrawn) {
+    while (stack.length && drawn++ < mostDrawn && this.#left > 0) {
       const { at, above } = stack.pop()!;
       const { matrix, resets } = xformOps(this.stage, at);
       const world = resets ? matrix : multiply(above, matrix);
-      for (const part of this.of(at) ?? []) parts.push({ ...part, points: moved(part.points, world) });
+      for (const part of this.of(at) ?? []) {
+        this.#left -= part.points.length;
+        parts.push({ ...part, points: moved(part.points, world) });
+      }
       for (const child of namespace.places[at]!.children) stack.push({ at: child, above: world });
     }
     return parts.length ? parts : null;
