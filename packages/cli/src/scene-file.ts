@@ -5,6 +5,7 @@ import type { Scene } from '@renquil/core/scene';
 import {
   openGltf,
   openScene,
+  ownFormatOf,
   packGlb,
   writeGltf,
   writeScene,
@@ -21,6 +22,8 @@ export interface OpenedFile {
   readonly scene: Scene;
   /** What is judged and handed off: of a file that is no glTF, the .glb that was made of it. */
   readonly source: GltfSource;
+  /** What of it was not read; empty: nothing. */
+  readonly note: string;
 }
 
 function beside(path: string, host: Host): (relative: string) => Uint8Array | null {
@@ -39,7 +42,7 @@ export function openFile(path: string, host: Host): OpenedFile {
   const bytes = host.read(path);
   const { kind, scene, source, note } = openScene(bytes, path, beside(path, host));
   if (note) host.complain(`${path}: ${note}\n`);
-  return { path, kind, bytes, scene, source };
+  return { path, kind, bytes, scene, source, note };
 }
 
 /**
@@ -48,8 +51,10 @@ export function openFile(path: string, host: Host): OpenedFile {
  */
 export function saveFile(opened: OpenedFile, out: string, host: Host): void {
   if (opened.kind !== 'glb' && opened.kind !== 'gltf') return saveOther(opened, out, host);
-  if (/\.usda$/i.test(out))
-    throw new RenquilError('usage', { detail: `${opened.path} is glTF, and is not written as .usda.` });
+  if (ownFormatOf(out))
+    throw new RenquilError('usage', {
+      detail: `${opened.path} is glTF, and is not written as ${ownFormatOf(out)!.ending}.`,
+    });
   const bytes = writeGltf(opened.source, opened.scene);
   const packs = /\.glb$/i.test(out) && opened.source.container === 'gltf';
   if (/\.gltf$/i.test(out) && opened.source.container === 'glb')
@@ -66,7 +71,7 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
 
 function saveOther({ path, kind, bytes, scene, source }: OpenedFile, out: string, host: Host): void {
   if (/\.glb$/i.test(out)) return host.write(out, writeGltf(source, scene));
-  if (!out.toLowerCase().endsWith(`.${kind}`))
+  if (!ownFormatOf(out))
     throw new RenquilError('usage', {
       detail: `${path} is .${kind}; give --out a name that ends in .${kind} or .glb.`,
     });

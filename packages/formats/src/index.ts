@@ -5,6 +5,7 @@ export * from './gltf/needed-joints.js';
 export * from './gltf/split-glb.js';
 export * from './csv/csv.js';
 export * from './file-kinds.js';
+export * from './scene-endings.js';
 export * from './scene-file.js';
 export * from './gltf/decode-instances.js';
 export * from './gltf/decode-shape.js';

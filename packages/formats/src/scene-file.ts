@@ -4,6 +4,7 @@ import { openGltf, type GltfSource, type ResourceReader } from './gltf/gltf-sour
 import { lackingImages } from './gltf/lacking-images.js';
 import { readGltf, sceneOf, type Progress } from './gltf/read-gltf.js';
 import { writeGltf } from './gltf/write-gltf.js';
+import { sceneEnding } from './scene-endings.js';
 import { openUsda, usdaGlb } from './usda/read-usda.js';
 import { saidOfLayer } from './usda/said-of-layer.js';
 import { writeUsda } from './usda/write-usda.js';
@@ -31,7 +32,7 @@ export function openScene(
     return { kind, scene, source, note: lackingImages(source) };
   }
   const layer = openUsda(bytes, file);
-  const source = openGltf(usdaGlb(layer, progress), `${file.replace(/\.usda$/i, '')}.glb`);
+  const source = openGltf(usdaGlb(layer, progress), `${file.replace(sceneEnding, '')}.glb`);
   return { kind, scene: sceneOf(source.json, undefined, source), source, note: saidOfLayer(layer.stage) };
 }
 
@@ -44,6 +45,3 @@ export function writeScene(bytes: Uint8Array, file: string, scene: Scene): Uint8
     ? writeUsda(openUsda(bytes, file), scene)
     : writeGltf(openGltf(bytes, file), scene);
 }
-
-/** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|usda)$/i;

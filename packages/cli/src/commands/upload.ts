@@ -1,5 +1,4 @@
 import { RenquilError } from '@renquil/core/errors';
-import { lackingImages } from '@renquil/formats';
 import type { Command, ExitCode } from '../command.js';
 import { Remote, remoteOptions, remoteUsage } from '../remote.js';
 import { openFile } from '../scene-file.js';
@@ -15,15 +14,14 @@ export const upload: Command = {
     if (values['server'] === undefined)
       throw new RenquilError('usage', { detail: `How it is used: ${this.usage}` });
     const remote = Remote.open(values, host);
-    const { source } = openFile(file!, host);
+    const { source, bytes: own, note } = openFile(file!, host);
     const { project } = await remote.about();
     const form = new FormData();
     const add = (path: string, bytes: Uint8Array): void => form.append('file', new Blob([bytes]), path);
-    add(file!.split(/[\\/]/).at(-1)!, source.bytes);
+    add(file!.split(/[\\/]/).at(-1)!, own);
     for (const [path, bytes] of source.resources) add(path, bytes);
     const made = await remote.done(await remote.upload(project.slug, form));
-    if (values['format'] === 'json')
-      host.print(`${JSON.stringify({ ...made, note: lackingImages(source) })}\n`);
+    if (values['format'] === 'json') host.print(`${JSON.stringify({ ...made, note })}\n`);
     else host.print(`${made.name} is scene ${made.scene} of ${project.name}: ${made.objects} objects\n`);
     return 0;
   },

@@ -1,6 +1,9 @@
-import type { BytePatch } from './patch-bytes.js';
 import { chars, UsdaScanner, type Span } from './usda-scanner.js';
 
+/** Other bytes in place of some. */
+export interface BytePatch extends Span {
+  readonly put: string;
+}
 /** A text to be put in before a byte, made when all else is known. */
 export interface Insertion {
   readonly at: number;
@@ -91,20 +94,23 @@ export function indentAt(bytes: Uint8Array, at: number): string {
   const start = lineStart(bytes, at);
   let end = start;
   while (bytes[end] === chars.space || bytes[end] === chars.tab) end++;
-  return String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 4096)));
+  return String.fromCharCode(...bytes.subarray(start, Math.min(end, start + mostIndent)));
 }
-/** Where the line of a byte begins. */
+/** How far back the beginning of a line is looked for: a layer may be one line of a gigabyte. */
+const mostIndent = 4096;
+/** Where the line of a byte begins; the byte itself, when that is further away than any indentation. */
 export function lineStart(bytes: Uint8Array, at: number): number {
-  let start = at;
-  while (start > 0 && bytes[start - 1] !== newline && bytes[start - 1] !== chars.carriage) start--;
-  return start;
+  for (let start = at; start >= Math.max(0, at - mostIndent); start--)
+    if (start === 0 || bytes[start - 1] === newline || bytes[start - 1] === chars.carriage) return start;
+  return at;
 }
 /** What a block takes with it when it goes: its lines, where nothing else stands on them. */
 export function wholeLines(bytes: Uint8Array, { start, end }: Span): Span {
   const first = lineStart(bytes, start);
   let last = end;
   while (bytes[last] === chars.space || bytes[last] === chars.tab) last++;
-  const isAlone = bytes.subarray(first, start).every((c) => c === chars.space || c === chars.tab);
+  const isFirst = first === 0 || bytes[first - 1] === newline || bytes[first - 1] === chars.carriage;
+  const isAlone = isFirst && bytes.subarray(first, start).every((c) => c === chars.space || c === chars.tab);
   if (!isAlone || !(bytes[last] === newline || bytes[last] === chars.carriage || last >= bytes.length))
     return { start, end };
   if (bytes[last] === chars.carriage) last++;

@@ -202,6 +202,16 @@ class "_kit" { def Cube "part" {} }`,
     const glb = usdaGlb(openUsda(utf8(`#usda 1.0\n${kits}\n${users}\n`), 'a.usda'));
     expect(glb.length).toBeLessThan(150e6);
   });
+  it('asks a prim with very many properties and operations in time', () => {
+    const n = 40_000;
+    const ops = Array.from({ length: n }, (_, i) => `double3 xformOp:translate:o${i} = (0, 0, 1)`).join('\n');
+    const names = Array.from({ length: n }, (_, i) => `"xformOp:translate:o${i}"`).join(', ');
+    const scene = read(
+      `def "a" {\n${ops}\ncustom int __proto__ = 3\nuniform token[] xformOpOrder = [${names}]\n}`,
+    );
+    expect(scene.world(1)[14]).toBe(n);
+    expect(Object.keys(scene.get(1).attributes)).toEqual(['__proto__']);
+  });
   it('says which other files it does not follow', () => {
     const layer = '#usda 1.0\n(\nsubLayers = [@base.usda@]\n)\ndef "a" (references = @kit.usd@</x>) {}\n';
     expect(openScene(utf8(layer), 'a.usda').note).toBe(

@@ -9,7 +9,6 @@ import { outlineOf, type UsdaOutline } from './usda-outline.js';
 import { UsdaShapes } from './usda-shapes.js';
 import { UsdaStage } from './usda-stage.js';
 import { UsdaUnits } from './usda-units.js';
-import { numbersIn } from './usda-value.js';
 import { xformOps } from './xform-ops.js';
 
 /** A layer with what its objects are: node `n` of the .glb is place `outline.places[n]`. */
@@ -21,8 +20,6 @@ export interface UsdaScene {
 const lightTypes = /^(Distant|Sphere|Rect|Disk|Cylinder|Dome|Geometry|Portal)Light(_\d+)?$/;
 /** Cameras and lights look along -Z whatever is up, so what turns the layer must not turn what they look along. */
 const looks = (type: string): boolean => type === 'Camera' || lightTypes.test(type);
-const tipped: Mat4 = [1, 0, 0, 0, 0, 0, -1, 0, 0, 1, 0, 0, 0, 0, 0, 1];
-const tippedBack: Mat4 = [1, 0, 0, 0, 0, 0, 1, 0, 0, -1, 0, 0, 0, 0, 0, 1];
 
 /** Opens a layer of OpenUSD text. @throws RenquilError usda-invalid with line and column */
 export function openUsda(bytes: Uint8Array, file: string): UsdaScene {
@@ -39,16 +36,16 @@ export function layerMatrix(
 ): Mat4 {
   if (!units.isZUp) return units.back(m);
   const tips = (at: number): boolean => at >= 0 && looks(stage.typeOf(outline.places[at]!));
-  const before = tips(parent) ? multiply(tipped, m) : m;
-  return units.back(tips(node) ? multiply(before, tippedBack) : before);
+  const before = tips(parent) ? multiply(units.turn, m) : m;
+  return units.back(tips(node) ? multiply(before, units.turnBack) : before);
 }
 /** The other way. */
 function sceneMatrix({ stage, outline, units }: UsdaScene, node: number, parent: number, m: Mat4): Mat4 {
   const into = units.into(m);
   if (!units.isZUp) return into;
   const tips = (at: number): boolean => at >= 0 && looks(stage.typeOf(outline.places[at]!));
-  const before = tips(parent) ? multiply(tippedBack, into) : into;
-  return tips(node) ? multiply(before, tipped) : before;
+  const before = tips(parent) ? multiply(units.turnBack, into) : into;
+  return tips(node) ? multiply(before, units.turn) : before;
 }
 
 /** The objects of a layer as a .glb: what is drawn, judged and handed off as glTF. Node for node in the order of the layer. */
@@ -125,8 +122,8 @@ class Build {
     const key = JSON.stringify([arcs, isOwn ? place : -1, bound, stage.namespace.places[place]!.children]);
     let known = this.#shared.get(key);
     if (known === undefined) {
-      const parts = [...(this.shapes.of(place) ?? []), ...(this.shapes.brought(place) ?? [])];
-      known = parts.length ? this.out.mesh(name, parts, put) : null;
+      const parts = this.shapes.taken(place);
+      known = parts && this.out.mesh(name, parts, put);
       this.#shared.set(key, known);
     }
     return known;
@@ -172,9 +169,7 @@ class Build {
     const { stage, units } = this.scene;
     const type = stage.typeOf(place);
     const numbers = (name: string): number[] => {
-      const out: number[] = [];
-      const value = stage.property(place, name)?.value;
-      if (value) numbersIn(stage.bytes, value, out);
+      const out = stage.numbers(stage.property(place, name)?.value);
       return out.every(Number.isFinite) ? out : [];
     };
     if (type === 'Camera') {

@@ -1,6 +1,6 @@
 import type { UsdaLayer } from './usda-layer.js';
 import { PathMover, type NewPlaces } from './move-paths.js';
-import type { BytePatch } from './patch-bytes.js';
+import type { BytePatch } from './layer-text.js';
 import type { UsdaNamespace } from './usda-namespace.js';
 import { chars, textOf, type Span } from './usda-scanner.js';
 import { isString, stringText } from './usda-value.js';

@@ -53,7 +53,17 @@ export class UsdaArcs {
       return found >= 0 && found !== place ? [found] : [];
     });
   }
-  #own(place: number): number[] {
+  /** What its own arcs mean, each once, and no more of them than are asked. */
+  #own(place: number): readonly number[] {
+    let known = this.#owns.get(place);
+    if (!known) {
+      known = [...new Set(this.#read(place))].slice(0, mostArcs);
+      if (known.length) this.#owns.set(place, known);
+    }
+    return known;
+  }
+  readonly #owns = new Map<number, readonly number[]>();
+  #read(place: number): number[] {
     const metas = this.metas(place);
     return arcs.flatMap((arc) =>
       metas.flatMap((meta) =>

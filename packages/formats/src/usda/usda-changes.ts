@@ -5,6 +5,7 @@ import { isPrimName } from './parse-usda.js';
 import type { NewPlaces } from './move-paths.js';
 import type { UsdaScene } from './read-usda.js';
 import { UsdaLinks } from './usda-links.js';
+import { xformOps } from './xform-ops.js';
 
 /** What became of the places of a layer in a scene that was read from it. Places made in the scene are numbered after those of the layer. */
 export class UsdaChanges implements NewPlaces {
@@ -111,6 +112,14 @@ export class UsdaChanges implements NewPlaces {
       names.add(name);
     }
     for (const object of this.objects.values()) this.#refuseShape(object);
+    if (!this.removed.size) return;
+    for (const [place, brought] of this.links.takers()) {
+      const lost = brought.find((one) => this.isGone(one));
+      if (lost !== undefined && !this.isGone(place))
+        this.refuse(
+          `"${namespace.pathOf(place)}" takes over from "${namespace.pathOf(lost)}", which was taken out`,
+        );
+    }
   }
   #refuseShape(object: SceneObject): void {
     const before = this.before(object);
@@ -119,6 +128,17 @@ export class UsdaChanges implements NewPlaces {
       this.refuse(`"${object.name}" is a copy of a shape, and shapes are not written yet`);
     if (before && (object.shape !== before.shape || object.materials.join() !== before.materials.join()))
       this.refuse(`"${object.name}" wears another shape, and shapes are not written yet`);
+  }
+  /** Whether something stands elsewhere than the layer says, and something in the layer stands in the world whatever is above it. */
+  get movesPastResets(): boolean {
+    const { stage, outline } = this.opened;
+    const moved = [...this.objects].some(([place, object]) => {
+      const before = this.before(object);
+      return (
+        !before || this.isPlacedAnew(object) || this.parent(place) !== stage.namespace.places[place]!.parent
+      );
+    });
+    return moved && outline.places.some((place) => xformOps(stage, place).resets);
   }
   /** Whether the transform is not what the layer says. */
   isPlacedAnew(object: SceneObject): boolean {

@@ -2,8 +2,10 @@ import { readJson } from '@renquil/core/own-json';
 import { isObject } from '../gltf/guards.js';
 import type { UsdaProperty } from './usda-layer.js';
 import type { UsdaStage } from './usda-stage.js';
-import { chars, UsdaScanner, type Span } from './usda-scanner.js';
-import { isString, numbersIn, stringText } from './usda-value.js';
+import { valueOf } from './usda-dictionary.js';
+import { chars, type Span } from './usda-scanner.js';
+import { isString, stringText } from './usda-value.js';
+import { stringsIn } from './xform-ops.js';
 
 /** Values of a list that become an attribute, at most: what is longer is data, not a note about the object. */
 const mostValues = 64;
@@ -15,7 +17,8 @@ const plain: ReadonlySet<string> = new Set(['', 'Xform', 'Scope', 'Mesh', 'Camer
 
 /** What is said of a prim beside its place, shape and name: the attributes of its object. */
 export function attributesOf(stage: UsdaStage, place: number): Record<string, unknown> {
-  const out: Record<string, unknown> = {};
+  // A name such as `__proto__` is a name like any other.
+  const out = Object.create(null) as Record<string, unknown>;
   const type = stage.typeOf(place);
   if (!plain.has(type)) out['type'] = type;
   if (stage.specifierOf(place) !== 'def') out['specifier'] = stage.specifierOf(place);
@@ -36,28 +39,19 @@ function jsonOf(stage: UsdaStage, value: Span, type: string): unknown {
   if (isString(bytes, value)) return stringText(bytes, value);
   const word = stage.word(value);
   if (type === 'bool') return word === 'true' || word === '1';
-  if (/^(string|token|asset)\[\]$/.test(type)) return textsIn(stage, value);
+  if (/^(string|token|asset)\[\]$/.test(type)) {
+    const texts = stringsIn(stage, value);
+    return texts.length <= mostValues ? texts : undefined;
+  }
   if (
     !/^(u?int|u?char|float|double|half|timecode|u?int64|(int|float|double|half)[234]|color[34][fdh]|vector3[fdh]|point3[fdh])(\[\])?$/.test(
       type,
     )
   )
     return undefined;
-  const numbers: number[] = [];
-  numbersIn(bytes, value, numbers);
+  const numbers = stage.numbers(value);
   if (!numbers.length || numbers.length > mostValues || !numbers.every(Number.isFinite)) return undefined;
   return bytes[value.start] === chars.openList || bytes[value.start] === chars.open ? numbers : numbers[0];
-}
-function textsIn(stage: UsdaStage, value: Span): string[] | undefined {
-  const scan = new UsdaScanner(stage.bytes, stage.layer.file);
-  const out: string[] = [];
-  for (scan.at = value.start; scan.at < value.end && out.length <= mostValues;) {
-    scan.between();
-    if (scan.next === chars.quote || scan.next === chars.apostrophe)
-      out.push(stringText(stage.bytes, scan.string()));
-    else scan.at++;
-  }
-  return out.length <= mostValues ? out : undefined;
 }
 /** What Renquil keeps in a dictionary of metadata, `customData` or `customLayerData`, as JSON under the one key `renquil`. */
 export function ourWords(stage: UsdaStage, value: Span | null | undefined): Record<string, unknown> {
@@ -74,20 +68,6 @@ export function ourWords(stage: UsdaStage, value: Span | null | undefined): Reco
 /** The text of the key `renquil` in a dictionary, as it stands; null: there is none. */
 export function ourText(stage: UsdaStage, value: Span | null | undefined): Span | null {
   if (!value || stage.bytes[value.start] !== chars.openBody) return null;
-  const scan = new UsdaScanner(stage.bytes, stage.layer.file);
-  for (scan.at = value.start + 1; scan.at < value.end;) {
-    scan.between();
-    if (scan.next === chars.closeBody) return null;
-    scan.word();
-    if (scan.next === chars.openList) scan.value();
-    scan.space();
-    const key =
-      scan.next === chars.quote || scan.next === chars.apostrophe
-        ? stringText(stage.bytes, scan.string())
-        : scan.namespaced();
-    scan.expect(chars.equals, 'in a dictionary');
-    const found = scan.value();
-    if (key === 'renquil' && isString(stage.bytes, found)) return found;
-  }
-  return null;
+  const found = valueOf(stage.layer, value, 'renquil');
+  return found && isString(stage.bytes, found) ? found : null;
 }

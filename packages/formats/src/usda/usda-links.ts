@@ -41,6 +41,13 @@ export class UsdaLinks {
       if (this.#targets.has(at)) return true;
     return false;
   }
+  /** Places that take over from others, with what each takes over. */
+  *takers(): Generator<readonly [number, readonly number[]]> {
+    for (const place of this.namespace.places.keys()) {
+      const brought = this.arcs.brought(place);
+      if (brought.length) yield [place, brought];
+    }
+  }
   /** Whether any prim takes over from another. */
   get hasArcs(): boolean {
     return this.#targets.size > 0;

@@ -1,5 +1,4 @@
 import type { UsdaStage } from './usda-stage.js';
-import { numbersIn } from './usda-value.js';
 
 /** Materials of a layer as they are met, each once. */
 export class UsdaMaterials {
@@ -47,9 +46,7 @@ export class UsdaMaterials {
   /** What a shader below says, linear as the scene's colours are. */
   #input(place: number, name: string): number[] | null {
     for (const at of [place, ...this.stage.namespace.places[place]!.children]) {
-      const value = this.stage.property(at, name)?.value;
-      const out: number[] = [];
-      if (value) numbersIn(this.stage.bytes, value, out);
+      const out = this.stage.numbers(this.stage.property(at, name)?.value);
       if (out.length && out.every((n) => n >= 0 && n <= 1)) return out;
     }
     return null;

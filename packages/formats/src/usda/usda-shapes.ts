@@ -2,7 +2,6 @@ import { transformPoint, identityMat4, multiply, type Mat4, type Vec3 } from '@r
 import { firstSample, stringsIn, xformOps } from './xform-ops.js';
 import type { UsdaMaterials } from './usda-materials.js';
 import type { UsdaStage } from './usda-stage.js';
-import { numbersIn } from './usda-value.js';
 import { solidOf } from './usda-solids.js';
 
 /** Part of a shape, in the units of the layer: points (3 a vertex), and corners of triangles, or ends of lines. */
@@ -51,8 +50,16 @@ export class UsdaShapes {
     );
     return solid && [{ ...solid, isLines: false, material: this.materials.boundTo(place) }];
   }
+  /** All that a prim draws which takes over from others; null: nothing, or more than there is room for. */
+  taken(place: number): UsdaPart[] | null {
+    if (this.#left <= 0) return null;
+    const own = this.of(place) ?? [];
+    this.#left -= own.reduce((sum, { points }) => sum + points.length, 0);
+    const parts = [...own, ...this.#brought(place)];
+    return parts.length ? parts : null;
+  }
   /** Of what an arc brings in below a prim that has no children of its own: all that stands under its targets, in one. */
-  brought(place: number): UsdaPart[] | null {
+  #brought(place: number): UsdaPart[] {
     const parts: UsdaPart[] = [];
     let drawn = 0;
     const { namespace } = this.stage;
@@ -72,16 +79,14 @@ export class UsdaShapes {
       }
       for (const child of namespace.places[at]!.children) stack.push({ at: child, above: world });
     }
-    return parts.length ? parts : null;
+    return parts;
   }
 
   #numbers(place: number, name: string): number[] {
-    const out: number[] = [];
     const value = this.stage.property(place, name)?.value;
     const samples = value ? null : this.stage.property(place, name, 'timeSamples')?.value;
     const from = value ?? (samples ? firstSample(this.stage, samples) : null);
-    if (from) numbersIn(this.stage.bytes, from, out);
-    return out;
+    return this.stage.numbers(from);
   }
   #mesh(place: number): UsdaPart[] | null {
     const points = this.#numbers(place, 'points');

@@ -1,8 +1,12 @@
 import { placesIn, UsdaArcs } from './usda-arcs.js';
 import type { UsdaField, UsdaLayer, UsdaMeta, UsdaPrim, UsdaProperty } from './usda-layer.js';
 import { UsdaNamespace } from './usda-namespace.js';
-import { chars, textOf, UsdaScanner, type Span } from './usda-scanner.js';
-import { isString, stringText } from './usda-value.js';
+import { valueOf } from './usda-dictionary.js';
+import { textOf, type Span } from './usda-scanner.js';
+import { isString, numbersIn, stringText } from './usda-value.js';
+
+/** Properties of a scope that are looked through one after another, at most. */
+const manyProperties = 64;
 
 /** What a layer says once variants are chosen: opinions of a place in the order of their strength. */
 export class UsdaStage {
@@ -79,6 +83,11 @@ export class UsdaStage {
   #propertyOf(place: number, name: string, part: string): UsdaProperty | null {
     for (const scope of this.scopes(place)) {
       const { properties } = this.layer.scopes[scope]!;
+      if (properties.length > manyProperties) {
+        const found = this.#indexOf(scope).get(`${name}.${part}`);
+        if (found) return found;
+        continue;
+      }
       for (let i = properties.length - 1; i >= 0; i--) {
         const one = properties[i]!;
         if (one.name === name && one.part === part && one.value !== null) return one;
@@ -86,14 +95,24 @@ export class UsdaStage {
     }
     return null;
   }
+  readonly #indexes = new Map<number, ReadonlyMap<string, UsdaProperty>>();
+  /** Of a scope with many properties: one look for each of many names would be the square of them. */
+  #indexOf(scope: number): ReadonlyMap<string, UsdaProperty> {
+    let known = this.#indexes.get(scope);
+    if (!known) {
+      const said = this.layer.scopes[scope]!.properties.filter(({ value }) => value !== null);
+      known = new Map(said.map((one) => [`${one.name}.${one.part}`, one]));
+      this.#indexes.set(scope, known);
+    }
+    return known;
+  }
   /** What its own opinions say of properties that are wanted, the strongest of each name. */
   properties(place: number, isWanted: (one: UsdaProperty) => boolean): UsdaProperty[] {
-    const found: UsdaProperty[] = [];
+    const found = new Map<string, UsdaProperty>();
     for (const scope of this.scopes(place))
       for (const one of this.layer.scopes[scope]!.properties)
-        if (isWanted(one) && !found.some(({ name, part }) => name === one.name && part === one.part))
-          found.push(one);
-    return found;
+        if (isWanted(one) && !found.has(`${one.name}.${one.part}`)) found.set(`${one.name}.${one.part}`, one);
+    return [...found.values()];
   }
   /** Scopes of a place that count, the strongest first. */
   scopes(place: number): readonly number[] {
@@ -129,6 +148,10 @@ export class UsdaStage {
   text(value: Span | null | undefined): string | null {
     return value && isString(this.bytes, value) ? stringText(this.bytes, value) : null;
   }
+  /** The numbers of a value; none: nothing is said. */
+  numbers(value: Span | null | undefined): number[] {
+    return value ? numbersIn(this.bytes, value) : [];
+  }
   /** A word that stands without quotes, such as `true`. */
   word(value: Span | null | undefined): string {
     return value ? textOf(this.bytes, value.start, value.end).trim() : '';
@@ -152,22 +175,8 @@ export class UsdaStage {
   }
   #isChosen(prim: number, { set, name }: { readonly set: string; readonly name: string }): boolean {
     const chosen = this.layer.prims[prim]!.meta?.fields.get('variants')?.at(-1)?.value;
-    if (!chosen) return false;
-    const scan = new UsdaScanner(this.bytes, this.layer.file);
-    for (scan.at = chosen.start + 1; scan.at < chosen.end;) {
-      scan.between();
-      if (scan.next === chars.closeBody) break;
-      scan.word();
-      scan.space();
-      const key =
-        scan.next === chars.quote || scan.next === chars.apostrophe
-          ? stringText(this.bytes, scan.string())
-          : scan.namespaced();
-      scan.expect(chars.equals, 'after a variant set');
-      const value = scan.value();
-      if (key === set) return this.text(value) === name;
-    }
-    return false;
+    const value = chosen && valueOf(this.layer, chosen, set);
+    return this.text(value) === name;
   }
   #noteOutside(): void {
     const { meta: own, prims, scopes } = this.layer;

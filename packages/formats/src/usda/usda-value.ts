@@ -30,11 +30,8 @@ export function isString(bytes: Uint8Array, { start }: Span): boolean {
   return bytes[start] === chars.quote || bytes[start] === chars.apostrophe;
 }
 /** The numbers of a value in their order, whatever brackets stand around them. Comments in it are passed over. */
-export function numbersIn(
-  bytes: Uint8Array,
-  { start, end }: Span,
-  into: { push(n: number): unknown } = [],
-): void {
+export function numbersIn(bytes: Uint8Array, { start, end }: Span): number[] {
+  const into: number[] = [];
   for (let at = start; at < end;) {
     const c = bytes[at]!;
     if (c === chars.hash || (c === chars.slash && bytes[at + 1] === chars.slash)) {
@@ -55,6 +52,7 @@ export function numbersIn(
     while (at < end && isNumber(bytes[at]!)) at++;
     into.push(numberOf(textOf(bytes, from, at)));
   }
+  return into;
 }
 function isNumber(c: number): boolean {
   return (

@@ -10,7 +10,6 @@ import type { UsdaMeta, UsdaPrim } from './usda-layer.js';
 import { isNewline, isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
 import { chars, type Span } from './usda-scanner.js';
 import { jsonText, matrixText, tupleText } from './usda-statements.js';
-import { numbersIn } from './usda-value.js';
 import { wordsOf } from './usda-words.js';
 import { xformOps } from './xform-ops.js';
 
@@ -67,6 +66,7 @@ export class UsdaWriter {
     );
     if (children.every((child) => stays.has(child))) return;
     this.#keepWhole(parent, 'put into it');
+    const first = children.find((child) => stays.has(child));
     let after: number | null = null;
     for (const child of children) {
       if (stays.has(child)) {
@@ -78,13 +78,12 @@ export class UsdaWriter {
       if (left !== null && left < changes.known) {
         const at = lineEnd(bytes, layer.prims[this.#spec(left)]!.span.end);
         this.#put(at, child, { indent: indentAt(bytes, layer.prims[this.#spec(left)]!.span.start) });
-      } else this.#putFirst(parent, child, stays, children);
+      } else this.#putFirst(parent, child, first);
     }
   }
   /** Before the first child that stays, else before the brace that closes its parent. */
-  #putFirst(parent: number, child: number, stays: ReadonlySet<number>, children: readonly number[]): void {
+  #putFirst(parent: number, child: number, next: number | undefined): void {
     const { layer, bytes } = this.opened.stage;
-    const next = children.find((one) => stays.has(one));
     if (next !== undefined) {
       const { start } = layer.prims[this.#spec(next)]!.span;
       const indent = indentAt(bytes, start);
@@ -119,8 +118,8 @@ export class UsdaWriter {
   }
   /** The statement that a place is moved, said more of and put things into by: not one in a variant, where there is another. */
   #spec(place: number): number {
-    const { layer, stage } = { layer: this.opened.stage.layer, stage: this.opened.stage };
-    const specs = stage.specs(place);
+    const { layer } = this.opened.stage;
+    const specs = this.opened.stage.specs(place);
     return specs.find((prim) => !layer.scopes[layer.prims[prim]!.within]!.variant) ?? specs[0]!;
   }
   /** What others take over holds what it held. */
@@ -224,9 +223,7 @@ export class UsdaWriter {
     const own = stage.layer.scopes[stage.layer.prims[this.#spec(place)]!.own]!.properties;
     const property = own.find((one) => one.name === 'xformOp:translate' && one.part === '');
     if (!property?.value) return false;
-    const at: number[] = [];
-    numbersIn(stage.bytes, property.value, at);
-    const to = at.map((n, i) => n + now[12 + i]! - matrix[12 + i]!);
+    const to = stage.numbers(property.value).map((n, i) => n + now[12 + i]! - matrix[12 + i]!);
     this.#text.patch([{ ...property.value, put: tupleText(to) }]);
     return true;
   }

@@ -2,8 +2,8 @@ import { officialLayers } from '../testing/official-layers.js';
 import { trapLayer } from '../testing/trap-layer.js';
 import { UsdReference } from '../testing/usd-reference.js';
 import type { ReferenceAnswer } from '../testing/usd-reference-child.js';
+import { LayerText } from './layer-text.js';
 import { parseUsda } from './parse-usda.js';
-import { patchBytes } from './patch-bytes.js';
 import { renamePatches } from './rename-prims.js';
 import { UsdaLinks } from './usda-links.js';
 import { UsdaNamespace } from './usda-namespace.js';
@@ -29,7 +29,9 @@ describe('a layer of OpenUSD text, by OpenUSD itself', () => {
     const name = (place: number): string =>
       which(links.of(place)) ? `zq${links.of(place)}q` : namespace.places[place]!.name;
     const now = { name, parent: (place: number) => namespace.places[place]!.parent };
-    const out = patchBytes(bytes, renamePatches(layer, namespace, now));
+    const text = new LayerText(bytes);
+    text.patch(renamePatches(layer, namespace, now));
+    const out = text.whole();
     const back = (text: string): string =>
       text.replace(/zq(\d+)q/g, (_, n) => namespace.places[Number(n)]!.name);
     return { out, back, namespace };

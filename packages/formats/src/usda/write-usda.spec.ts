@@ -1,6 +1,6 @@
 import { applyChange, type Edit } from '@renquil/core/edits';
 import { distance, toMatrix } from '@renquil/core/math';
-import { planGroup, planMove, planRename } from '@renquil/core/plans';
+import { planGroup, planMove, planRemove, planRename } from '@renquil/core/plans';
 import type { Scene } from '@renquil/core/scene';
 import { RenquilError } from '@renquil/core/errors';
 import { seededRandom } from '@renquil/core/testing';
@@ -117,6 +117,52 @@ describe('a scene written back into its layer', () => {
         .withContext(name)
         .toBe(bytes);
     }
+  });
+  const parts = (text: string, edit: (scene: Scene, id: (name: string) => number) => Edit[]): string => {
+    const opened = openUsda(utf8(text), 'layer.usda');
+    const { scene } = readGltf(usdaGlb(opened), 'layer.glb');
+    const id = (name: string): number => [...scene.walk()].find((one) => one.name === name)!.id;
+    expect(applyChange(scene, { label: '', edits: edit(scene, id) }).ok).toBeTrue();
+    return new TextDecoder().decode(writeUsda(opened, scene));
+  };
+  it('keeps a prim that stands in the world under one that is moved, where the scene has it', () => {
+    const at = (x: number, order: string): string =>
+      `double3 xformOp:translate = (${x}, 0, 0)\nuniform token[] xformOpOrder = [${order}"xformOp:translate"]\n`;
+    const text = `#usda 1.0\ndef "a" {\n${at(100, '')}def "b" {\n${at(500, '"!resetXformStack!", ')}}\n}\n`;
+    const out = parts(text, (scene, id) => {
+      const { local } = scene.get(id('a'));
+      return [
+        {
+          kind: 'transform',
+          object: id('a'),
+          from: local,
+          to: { t: [3, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] },
+        },
+      ];
+    });
+    expect([...sceneOf(utf8(out)).world(2).slice(12, 15)].map((n) => Math.round(n * 1e6) / 1e6)).toEqual([
+      7, 0, 0,
+    ]);
+  });
+  it('refuses to take out what others that stay take over', () => {
+    const text = '#usda 1.0\nclass "kit" { def Cube "c" {}\n}\ndef "a" (references = </kit>) {}\n';
+    const remove = (names: readonly string[]) => () =>
+      parts(text, (scene, id) => planRemove(scene, names.map(id)));
+    expect(remove(['kit'])).toThrowError(/"\/a" takes over from "\/kit", which was taken out/);
+    expect(remove(['kit', 'a'])().trim()).toBe('#usda 1.0');
+  });
+  it('writes a layer that is one line of twenty thousand prims, in time', () => {
+    const text = `#usda 1.0\n${Array.from({ length: 20_000 }, (_, i) => `def "p${i}" {}`).join(' ')}`;
+    const out = parts(text, (scene) =>
+      [...scene.walk()].map(({ id, switches }) => ({
+        kind: 'set' as const,
+        object: id,
+        field: 'switches' as const,
+        from: switches,
+        to: { ...switches, shown: false },
+      })),
+    );
+    expect(out.match(/invisible/g)!.length).toBe(20_000);
   });
   const layers: [string, (random: () => number) => string][] = [
     ['of groups and parts', plainLayer],

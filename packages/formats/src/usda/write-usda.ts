@@ -14,11 +14,12 @@ import { UsdaWriter } from './usda-writer.js';
 export function writeUsda(opened: UsdaScene, scene: Scene): Uint8Array {
   let from = opened;
   let wanted = scene;
-  // Those that take over from what was changed would change with it: they are told what they were, until all is as it is to be.
+  // Those that take over from what was changed would change with it, and what stands in the world would stay behind: they
+  // are told where they are, until all is as it is to be.
   for (let round = 0; round < mostRounds; round++) {
     const changes = new UsdaChanges(from, wanted, readGltf(usdaGlb(from), 'was.glb').scene);
     const bytes = new UsdaWriter(from, changes).write();
-    if (bytes === from.stage.bytes || !changes.links.hasArcs) return bytes;
+    if (bytes === from.stage.bytes || !(changes.links.hasArcs || changes.movesPastResets)) return bytes;
     from = openUsda(bytes, opened.stage.layer.file);
     const settled = asWanted(readGltf(usdaGlb(from), 'now.glb').scene, wanted);
     if (!settled) return changes.refuse('what takes over from a prim that was changed would change with it');

@@ -1,7 +1,7 @@
 import { identityMat4, invertAffine, multiply, toMatrix, type Mat4 } from '@renquil/core/math';
 import type { UsdaStage } from './usda-stage.js';
 import { chars, UsdaScanner, type Span } from './usda-scanner.js';
-import { numbersIn, stringText } from './usda-value.js';
+import { stringText } from './usda-value.js';
 
 /** The transform that a prim says of itself. */
 export interface XformOps {
@@ -36,18 +36,13 @@ export function xformOps(stage: UsdaStage, place: number): XformOps {
     const samples = stage.property(place, key, 'timeSamples')?.value;
     const value = stage.property(place, key)?.value ?? (samples ? firstSample(stage, samples) : null);
     isAnimated ||= samples !== undefined;
-    const op = value ? opMatrix(key.split(':')[1] ?? '', valuesOf(stage, value)) : null;
+    const op = value ? opMatrix(key.split(':')[1] ?? '', stage.numbers(value)) : null;
     if (!op) continue;
     matrix = multiply(matrix, isInverse ? (invertAffine(op) ?? identityMat4) : op);
   }
   return { matrix, resets, isAnimated, order: names };
 }
 
-function valuesOf(stage: UsdaStage, value: Span): number[] {
-  const out: number[] = [];
-  numbersIn(stage.bytes, value, out);
-  return out;
-}
 /** Texts of a list, or the one text. */
 export function stringsIn(stage: UsdaStage, { start, end }: Span): string[] {
   const scan = new UsdaScanner(stage.bytes, stage.layer.file);

@@ -1,6 +1,7 @@
 import { HttpEventType } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
+import { sceneEnding } from '@renquil/formats';
 import type { Subscription } from 'rxjs';
 import { Api } from '../state/api';
 import { Jobs } from '../state/jobs';
@@ -30,7 +31,7 @@ export class BringIn {
 
   start(project: string, files: readonly PickedFile[]): void {
     if (this.now() || !files.length) return;
-    const main = files.find(({ path }) => /\.(glb|gltf|usda)$/i.test(path)) ?? files[0]!;
+    const main = files.find(({ path }) => sceneEnding.test(path)) ?? files[0]!;
     const what = main.path + (files.length > 1 ? ` and ${files.length - 1} more` : '');
     this.error.set(null);
     this.now.set({ what, stage: 'Sending', done: 0, total: 0 });

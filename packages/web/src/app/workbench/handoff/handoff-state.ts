@@ -4,6 +4,7 @@ import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import type { HandoffInfo, JobInfo, TargetInfo } from '@renquil/api';
 import type { Target } from '@renquil/core/targets';
+import { ownFormatOf } from '@renquil/formats';
 import { Jobs } from '../../state/jobs';
 import { OpenScene } from '../../state/open-scene';
 import { ToastList } from '../../state/toast-list';
@@ -73,8 +74,8 @@ export class HandoffState {
       await this.#open.settled();
       const { id, name, sourceName } = this.#open.info()!.scene;
       // What a format cannot hold is said here: a link that is followed could not say it.
-      if (as === 'own' && /\.usda$/i.test(sourceName))
-        return saveFile(`${name}.usda`, await firstValueFrom(this.#api.copy(id)), 'model/vnd.usda');
+      const own = as === 'own' ? ownFormatOf(sourceName) : null;
+      if (own) return saveFile(`${name}${own.ending}`, await firstValueFrom(this.#api.copy(id)), own.type);
       const link = document.createElement('a');
       link.href = `/api/scenes/${id}/copy?as=${as}`;
       link.download = '';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import type { ObjectId } from '@renquil/core/scene';
+import { ownFormatOf } from '@renquil/formats';
 import type { GateLine } from '@renquil/core/workbench';
 import { Analysis } from '../../state/analysis';
 import { Commands } from '../../state/commands';
@@ -52,7 +53,7 @@ export class HandoffStep {
     (this.analysis.gate()?.lines ?? []).filter(({ wrong, waived }) => !wrong && !waived),
   );
   /** Of a file that is no glTF and takes the scene back; empty: it is glTF. */
-  readonly ownEnding = computed(() => /\.usda$/i.exec(this.open.info()?.scene.sourceName ?? '')?.[0] ?? '');
+  readonly ownEnding = computed(() => ownFormatOf(this.open.info()?.scene.sourceName ?? '')?.ending ?? '');
   readonly showsFine = signal(false);
   /** What goes and what stays is looked at, in place of the gate. */
   readonly looking = signal(false);
