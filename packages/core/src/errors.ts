@@ -30,8 +30,11 @@ export const errorCatalogue = {
   'file-empty': entry(422, '{{file}} is empty (0 bytes).'),
   'file-kind-unknown': entry(
     415,
-    'Renquil cannot read {{file}}. It reads .glb, .gltf with its .bin and images, and .usda.',
+    'Renquil cannot read {{file}}. It reads .glb, .gltf with its .bin and images, .usda, .obj with its .mtl, and scene listings (.json, .jsonl).',
   ),
+  'obj-invalid': entry(422, '{{file}}, line {{line}}: {{detail}}.'),
+  'obj-refused': entry(422, '{{file}} cannot hold this: {{detail}}.'),
+  'listing-invalid': entry(422, '{{file}}: {{place}}: {{detail}}.'),
   'file-missing': entry(404, '{{file}} was not found.'),
   'file-too-large': entry(413, '{{file}} is larger than the limit of {{limit}}.'),
   'gltf-invalid': entry(422, '{{file}}: {{place}}: {{detail}}.'),

@@ -1,8 +1,9 @@
 import { RenquilError } from '@renquil/core/errors';
+import { isListing } from './listing/parse-listing.js';
 import { isGlb } from './gltf/glb.js';
 
 /** The files that can be brought in. */
-export type FileKind = 'glb' | 'gltf' | 'usda';
+export type FileKind = 'glb' | 'gltf' | 'usda' | 'obj' | 'listing';
 
 /** What a file is, by its first bytes first and its name second: a wrong ending is no reason to refuse a good file. */
 export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
@@ -18,6 +19,7 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
       ...{ file, line: 1, column: 1 },
       detail: 'the first line is not "#usda 1.0"',
     });
+  if (isListing(start)) return 'listing';
   if (/\.gltf$/i.test(file)) return 'gltf';
   if (/\.glb$/i.test(file)) {
     throw new RenquilError('gltf-invalid', {
@@ -27,5 +29,20 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
     });
   }
   if (/^\s*\{/.test(start) && start.includes('"asset"')) return 'gltf';
+  if (/\.(json|jsonl)$/i.test(file))
+    throw new RenquilError('listing-invalid', {
+      ...{ file, place: 'renquil' },
+      detail: 'this is no scene listing: its first member is not "renquil": "listing/1"',
+    });
+  if (/\.obj$/i.test(file) || looksLikeObj(start)) return 'obj';
   throw new RenquilError('file-kind-unknown', { file });
+}
+
+/** Lines of an OBJ file alone: one point at least, and nothing that the format has no word for. */
+function looksLikeObj(start: string): boolean {
+  const lines = start.split(/[\r\n]+/).slice(0, -1);
+  const word = /^\s*($|#|(v|vt|vn|vp|o|g|s|f|l|p|usemtl|mtllib)(\s|$))/;
+  return (
+    lines.length > 0 && lines.every((line) => word.test(line)) && lines.some((line) => /^\s*v\s/.test(line))
+  );
 }

@@ -1,5 +1,7 @@
 export * from './changes/apply-change-list.js';
 export * from './changes/change-list.js';
+export * from './changes/changes-between.js';
+export * from './changes/changes-csv.js';
 export * from './changes/renames.js';
 export * from './gltf/needed-joints.js';
 export * from './gltf/split-glb.js';
@@ -7,6 +9,8 @@ export * from './csv/csv.js';
 export * from './file-kinds.js';
 export * from './scene-endings.js';
 export * from './scene-file.js';
+export * from './written-scene.js';
+export { listScene } from './listing/write-listing.js';
 export * from './gltf/decode-instances.js';
 export * from './gltf/decode-shape.js';
 export * from './gltf/gltf-json.js';

@@ -1,15 +1,37 @@
 /** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|usda|usd)$/i;
+export const sceneEnding = /\.(glb|gltf|usda|usd|obj|json|jsonl)$/i;
+/** Of those, the ones that may as well lie beside a scene. */
+export const looseEnding = /\.(json|jsonl)$/i;
 
 /** A format that is kept beside the .glb that was made of it, and takes the scene back. */
 export interface OwnFormat {
+  readonly kind: 'usda' | 'obj' | 'listing';
   /** As the file has it. */
   readonly ending: string;
   /** Its media type (IANA). */
   readonly type: string;
+  /** What does not go back into it, for people; empty: what it cannot hold is refused. */
+  readonly holds: string;
 }
+
+const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
+  [/\.usda?$/i, { kind: 'usda', type: 'model/vnd.usda', holds: 'names, tree, places, switches, attributes' }],
+  [
+    /\.obj$/i,
+    {
+      kind: 'obj',
+      type: 'model/obj',
+      holds: 'names, materials and what was taken out; all else is in the change list',
+    },
+  ],
+  [/\.json$/i, { kind: 'listing', type: 'application/json', holds: 'all but sets, views and footprints' }],
+  [/\.jsonl$/i, { kind: 'listing', type: 'application/jsonl', holds: 'all but sets, views and footprints' }],
+];
 /** The format of a file that is no glTF, by its name; null: it is glTF. */
 export function ownFormatOf(file: string): OwnFormat | null {
-  const ending = /\.usda?$/i.exec(file)?.[0];
-  return ending ? { ending, type: 'model/vnd.usda' } : null;
+  for (const [pattern, format] of formats) {
+    const ending = pattern.exec(file)?.[0];
+    if (ending) return { ...format, ending };
+  }
+  return null;
 }

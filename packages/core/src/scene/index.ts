@@ -1,6 +1,7 @@
 export * from './bounds.js';
 export * from './branch.js';
 export * from './main-root.js';
+export * from './most-object-id.js';
 export * from './new-group.js';
 export * from './packed-snapshot.js';
 export * from './packed-texts.js';

@@ -109,7 +109,7 @@ export interface Shape {
   /** Of its points and corners in the file. */
   readonly bytes?: number;
   /** Why its points must stay as they are in the file. */
-  readonly fixed?: 'skinned' | 'packed' | 'instanced';
+  readonly fixed?: 'skinned' | 'packed' | 'instanced' | 'listed';
 }
 
 /** What is known of an image that a material shows. No size: its bytes were not looked into. */

@@ -1,5 +1,6 @@
-import { applyChange, type Change, type Edit } from '@renquil/core/edits';
+import { applyChange, sameJson, type Change, type Edit } from '@renquil/core/edits';
 import { RenquilError } from '@renquil/core/errors';
+import { sameTransform } from '@renquil/core/math';
 import {
   pivotPoint,
   planGroup,
@@ -14,7 +15,17 @@ import {
   type PivotAt,
   type Plan,
 } from '@renquil/core/plans';
-import { objectsAt, switchNames, type Json, type ObjectId, type Scene } from '@renquil/core/scene';
+import {
+  newGroup,
+  objectsAt,
+  switchNames,
+  type SwitchName,
+  type Json,
+  type Mark,
+  type ObjectId,
+  type Scene,
+} from '@renquil/core/scene';
+import { FileUnits } from '../file-units.js';
 import type { ChangeList, ListedChange, ObjectRef } from './change-list.js';
 
 /**
@@ -25,16 +36,17 @@ import type { ChangeList, ListedChange, ObjectRef } from './change-list.js';
 export function applyChangeList(scene: Scene, list: ChangeList): Change {
   const edits: Edit[] = [];
   const undo: Change[] = [];
+  const units = new FileUnits(list.metersPerUnit, list.up === 'Z');
   const run = (made: readonly Edit[], at: number): void => {
     const result = applyChange(scene, { label: '', edits: made });
     if (!result.ok) fail(at, result.detail);
-    else undo.unshift(result.inverse);
+    else undo.push(result.inverse);
     edits.push(...made);
   };
   try {
     for (let at = 0; at < list.changes.length;) {
       const renames: { at: number; change: Extract<ListedChange, { op: 'rename' }> }[] = [];
-      for (let k = at; list.changes[k]?.op === 'rename'; k++) {
+      for (let k = at; isPlainRename(list.changes[k]); k++) {
         renames.push({ at: k, change: list.changes[k] as Extract<ListedChange, { op: 'rename' }> });
       }
       if (renames.length) {
@@ -43,31 +55,83 @@ export function applyChangeList(scene: Scene, list: ChangeList): Change {
         run(planRename(scene, names), at);
         at += renames.length;
       } else {
-        run(plan(scene, list.changes[at]!, at), at);
+        const change = list.changes[at]!;
+        if (change.was !== undefined) checkWas(scene, change, at);
+        run(plan({ scene, units, at }, change), at);
         at++;
       }
     }
   } catch (error) {
-    for (const change of undo) applyChange(scene, change);
+    for (const change of undo.reverse()) applyChange(scene, change);
     throw error;
   }
   return { label: `${list.changes.length} listed changes`, edits };
 }
 
-function plan(scene: Scene, change: ListedChange, at: number): Edit[] {
+/** One that says what was is a step of its own: the next may take the name that it gave up. */
+const isPlainRename = (change: ListedChange | undefined): boolean =>
+  change?.op === 'rename' && change.was === undefined;
+
+/** Whether the scene is what a change was made for. Transforms are not asked: they go by numbers that were turned. */
+function checkWas(scene: Scene, change: ListedChange, at: number): void {
+  const expect = (now: Json): void => {
+    if (!sameJson(now, change.was))
+      fail(at, `it was to be ${JSON.stringify(change.was)} before, and is ${JSON.stringify(now)}`);
+  };
+  if (change.op === 'rename-material') return expect(scene.materials[change.material]?.name ?? null);
+  if (change.op === 'remove' && change.objects.length === 1)
+    return expect(scene.get(find(scene, change.objects[0]!, at)).name);
+  if (change.op !== 'rename' && change.op !== 'move' && change.op !== 'set') return;
+  const now = scene.get(find(scene, change.object, at));
+  if (change.op === 'rename') expect(now.name);
+  else if (change.op === 'move') expect(now.parent);
+  else if (change.field === 'layer') expect(now.layer);
+  else if (change.field === 'mark') expect(now.mark as Json);
+  else if (change.field.startsWith('attr.')) expect(now.attributes[change.field.slice(5)] ?? null);
+  else expect(now.switches[change.field as SwitchName] ?? null);
+}
+
+interface Run {
+  readonly scene: Scene;
+  readonly units: FileUnits;
+  /** Which change of the list it is. */
+  readonly at: number;
+}
+function plan({ scene, units, at }: Run, change: ListedChange): Edit[] {
   const one = (ref: ObjectRef): ObjectId => find(scene, ref, at);
   const many = (refs: readonly ObjectRef[]): ObjectId[] => refs.map(one);
   const made = (result: Plan): Edit[] => (result.ok ? result.edits : fail(at, result.because));
   switch (change.op) {
+    case 'rename':
+      return planRename(scene, new Map([[one(change.object), change.to]]));
     case 'remove':
       return planRemove(scene, many(change.objects));
     case 'move': {
       const under = change.under === null ? null : one(change.under);
-      const options = {
-        keep: change.keep ?? 'world',
-        ...(change.index === undefined ? {} : { index: change.index }),
-      };
-      return made(planMove(scene, one(change.object), under, options));
+      const object = one(change.object);
+      const index =
+        change.after === undefined ? change.index : behind(scene, change.after, { under, object, at });
+      const options = { keep: change.keep ?? 'world', ...(index === undefined ? {} : { index }) };
+      return made(planMove(scene, object, under, options));
+    }
+    case 'create': {
+      const parent = change.under === null ? null : one(change.under);
+      const { object, name, kind = 'group', local } = change;
+      const index = behind(scene, change.after, { under: parent, object: null, at });
+      const data = newGroup(object, name, { kind, ...(local ? { local: units.intoTransform(local) } : {}) });
+      return [{ kind: 'insert', branch: { data, children: [] }, parent, index }];
+    }
+    case 'transform': {
+      const object = one(change.object);
+      const { local } = scene.get(object);
+      const to = units.intoTransform(change.to);
+      return sameTransform(local, to) ? [] : [{ kind: 'transform', object, from: local, to }];
+    }
+    case 'rename-material': {
+      const { material: index, to } = change;
+      const from = scene.materials[index]?.name;
+      if (from === undefined) fail(at, `there is no material ${index}`);
+      return [{ kind: 'rename-thing', thing: 'material', index, from, to }];
     }
     case 'group':
       return made(
@@ -88,9 +152,26 @@ function plan(scene: Scene, change: ListedChange, at: number): Edit[] {
       return made(planMirror(scene, one(change.object), change.axis));
     case 'set':
       return set(scene, one(change.object), change, at);
-    default:
-      throw new RangeError(`no operation ${change.op}`);
   }
+}
+
+/** The index right behind a sibling; undefined: the end, null: the first. */
+function behind(
+  scene: Scene,
+  after: ObjectRef | null | undefined,
+  {
+    under,
+    object,
+    at,
+  }: { readonly under: ObjectId | null; readonly object: ObjectId | null; readonly at: number },
+): number {
+  if (after === null) return 0;
+  const siblings = scene.childrenOf(under);
+  const own = object === null ? -1 : siblings.indexOf(object);
+  if (after === undefined) return siblings.length - (own < 0 ? 0 : 1);
+  const found = siblings.indexOf(find(scene, after, at));
+  if (found < 0 || found === own) fail(at, 'what it is to stand behind has another parent');
+  return found + 1 - (own >= 0 && own < found ? 1 : 0);
 }
 
 function set(
@@ -117,13 +198,28 @@ function set(
     if (typeof value !== 'string' || !value) fail(at, 'a layer is a text');
     return [{ kind: 'set', object, field: 'layer', from: now.layer, to: value }];
   }
+  if (field === 'mark') {
+    if (!isMark(value)) fail(at, 'a mark is null, or a colour and a word');
+    return [{ kind: 'set', object, field: 'mark', from: now.mark, to: value }];
+  }
   if ((switchNames as readonly string[]).includes(field)) {
     if (typeof value !== 'boolean') fail(at, `${field} is true or false`);
     return [
       { kind: 'set', object, field: 'switches', from: now.switches, to: { ...now.switches, [field]: value } },
     ];
   }
-  return fail(at, `there is no field "${field}"; fields are layer, ${switchNames.join(', ')} and attr.NAME`);
+  return fail(
+    at,
+    `there is no field "${field}"; fields are layer, mark, ${switchNames.join(', ')} and attr.NAME`,
+  );
+}
+
+function isMark(value: Json): value is Json & (Mark | null) {
+  if (value === null) return true;
+  const { colour, word, note } = value as { colour?: unknown; word?: unknown; note?: unknown };
+  return (
+    typeof colour === 'string' && typeof word === 'string' && (note === undefined || typeof note === 'string')
+  );
 }
 
 function find(scene: Scene, ref: ObjectRef, at: number): ObjectId {

@@ -25,6 +25,7 @@ export interface GltfPrimitive {
 export interface GltfMesh {
   name?: string;
   primitives: GltfPrimitive[];
+  extras?: unknown;
 }
 /** As in glTF 2.0 section 5.1. */
 export interface GltfAccessor {

@@ -5,6 +5,7 @@ import { isHidden, type Gltf, type GltfAccessor, type GltfMesh, type GltfPrimiti
 import { openGltf, type GltfSource, type ResourceReader } from './gltf-source.js';
 import { InstanceBoxes, instancedShapes, type InstancedShape } from './instanced-shapes.js';
 import { materialsOf, type ImageSource } from './material-facts.js';
+import { isObject } from './guards.js';
 import { motionOf } from './motion.js';
 import { gatherFacts, isGone, latestReading, objectFromNode } from './node-data.js';
 import { readBoard } from './board-extras.js';
@@ -103,9 +104,11 @@ function instancedOf(shape: Shape, instanced: InstancedShape, boxes: InstanceBox
 
 /** `buffers`: when its bytes are looked into. */
 function shapeOf(json: Gltf, at: number, skinned: boolean, buffers: readonly Uint8Array[] | null): Shape {
-  const digest = buffers && shapeDigest(json, buffers, at);
   const mesh = json.meshes![at]!;
-  const fixed = isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
+  const stands = standsFor(mesh);
+  // A box that stands for something is the likeness of nothing.
+  const digest = stands ? null : buffers && shapeDigest(json, buffers, at);
+  const fixed = stands ? 'listed' : isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;
   const positions = new Set<number>();
@@ -120,13 +123,23 @@ function shapeOf(json: Gltf, at: number, skinned: boolean, buffers: readonly Uin
   const vertices = [...positions].reduce((sum, at) => sum + json.accessors![at]!.count, 0);
   return {
     name: mesh.name ?? '',
-    faces,
-    vertices,
+    faces: stands?.faces ?? faces,
+    vertices: stands?.vertices ?? vertices,
     bounds,
     bytes: shapeBytes(json, at),
     ...(fixed ? { fixed } : {}),
     ...(digest ? { digest } : {}),
   };
+}
+
+/** What the box of a listed object stands for (read-listing.ts). */
+function standsFor({ extras }: GltfMesh): { readonly faces: number; readonly vertices: number } | null {
+  const ours = isObject(extras) && isObject(extras['renquil']) ? extras['renquil']['stands'] : null;
+  if (!isObject(ours)) return null;
+  const [faces, vertices] = [ours['faces'], ours['vertices']];
+  return Number.isSafeInteger(faces) && Number.isSafeInteger(vertices)
+    ? { faces: faces as number, vertices: vertices as number }
+    : null;
 }
 
 /** Counted without looking at the corners, but for strips and fans, which may break off and begin anew. */

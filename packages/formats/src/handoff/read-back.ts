@@ -100,7 +100,7 @@ class Reader {
     // Instances of one node count as often as they are drawn; strips may be cut by corners of no meaning.
     const isPlain =
       !node.getExtension('EXT_mesh_gpu_instancing') && mesh.listPrimitives().every((p) => p.getMode() <= 4);
-    if (sent && isPlain && faces !== sent.faces)
+    if (sent && isPlain && sent.fixed !== 'listed' && faces !== sent.faces)
       this.#say(`"${here}" was sent with ${sent.faces} faces and arrived with ${faces}`);
     const worn = new Set(mesh.listPrimitives().flatMap((p) => p.getMaterial()?.getName() ?? []));
     const named = new Set(materials.map((one) => this.scene.materials[one]!.name));

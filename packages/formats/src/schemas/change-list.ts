@@ -1,6 +1,7 @@
 import { told } from '../gltf/guards.js';
 import Joi from 'joi';
 import { RenquilError } from '@renquil/core/errors';
+import { kinds, mostObjectId } from '@renquil/core/scene';
 import { changeOps, type ChangeList } from '../changes/change-list.js';
 
 const ref = Joi.alternatives(
@@ -8,8 +9,19 @@ const ref = Joi.alternatives(
   Joi.string().pattern(/^\//, 'a path that starts with /'),
 );
 const refs = Joi.array().items(ref).min(1);
+const numbers = (length: number): Joi.ArraySchema =>
+  Joi.array().items(Joi.number()).length(length).required();
+const transform = Joi.alternatives(
+  Joi.object({ t: numbers(3), r: numbers(4), s: numbers(3) }),
+  Joi.object({ m: numbers(16) }),
+);
 
-const change = Joi.object({ op: Joi.string().required() })
+const change = Joi.object({
+  op: Joi.string().required(),
+  source: Joi.alternatives(Joi.string().allow(''), Joi.number()),
+  path: Joi.string(),
+  was: Joi.any(),
+})
   .when(Joi.object({ op: 'rename' }).unknown(), {
     then: Joi.object({ object: ref.required(), to: Joi.string().allow('').max(1000).required() }),
   })
@@ -18,7 +30,27 @@ const change = Joi.object({ op: Joi.string().required() })
       object: ref.required(),
       under: ref.allow(null).required(),
       index: Joi.number().integer().min(0),
+      after: ref.allow(null),
       keep: Joi.string().valid('world', 'local'),
+    }),
+  })
+  .when(Joi.object({ op: 'create' }).unknown(), {
+    then: Joi.object({
+      object: Joi.number().integer().min(1).max(mostObjectId).required(),
+      name: Joi.string().allow('').max(1000).required(),
+      under: ref.allow(null).required(),
+      after: ref.allow(null),
+      kind: Joi.string().valid(...kinds),
+      local: transform,
+    }),
+  })
+  .when(Joi.object({ op: 'transform' }).unknown(), {
+    then: Joi.object({ object: ref.required(), to: transform.required() }),
+  })
+  .when(Joi.object({ op: 'rename-material' }).unknown(), {
+    then: Joi.object({
+      material: Joi.number().integer().min(0).required(),
+      to: Joi.string().allow('').max(1000).required(),
     }),
   })
   .when(Joi.object({ op: 'remove' }).unknown(), {
@@ -59,7 +91,10 @@ const change = Joi.object({ op: Joi.string().required() })
 
 const schema = Joi.object({
   renquil: Joi.string().valid('changes/1').required(),
+  metersPerUnit: Joi.number().greater(0),
+  up: Joi.string().valid('Y', 'Z'),
   changes: Joi.array().items(change).required(),
+  left: Joi.object().pattern(Joi.string(), Joi.number()),
 });
 
 /** A change list from outside. Throws change-list-invalid naming the change by its number. */

@@ -1,21 +1,22 @@
 import { fromMatrix, identityMat4, invertAffine, multiply, type Mat4 } from '@renquil/core/math';
 import type { Switches } from '@renquil/core/scene';
 import type { GltfNode } from '../gltf/gltf-json.js';
-import { GlbBuilder } from './glb-builder.js';
+import { GlbBuilder } from '../gltf/glb-builder.js';
 import { parseUsda } from './parse-usda.js';
 import { attributesOf, ourWords } from './usda-facts.js';
 import { UsdaMaterials } from './usda-materials.js';
 import { outlineOf, type UsdaOutline } from './usda-outline.js';
 import { UsdaShapes } from './usda-shapes.js';
 import { UsdaStage } from './usda-stage.js';
-import { UsdaUnits } from './usda-units.js';
+import { unitsOf } from './usda-units.js';
+import type { FileUnits } from '../file-units.js';
 import { xformOps } from './xform-ops.js';
 
 /** A layer with what its objects are: node `n` of the .glb is place `outline.places[n]`. */
 export interface UsdaScene {
   readonly stage: UsdaStage;
   readonly outline: UsdaOutline;
-  readonly units: UsdaUnits;
+  readonly units: FileUnits;
 }
 const lightTypes = /^(Distant|Sphere|Rect|Disk|Cylinder|Dome|Geometry|Portal)Light(_\d+)?$/;
 /** Cameras and lights look along -Z whatever is up, so what turns the layer must not turn what they look along. */
@@ -24,7 +25,7 @@ const looks = (type: string): boolean => type === 'Camera' || lightTypes.test(ty
 /** Opens a layer of OpenUSD text. @throws RenquilError usda-invalid with line and column */
 export function openUsda(bytes: Uint8Array, file: string): UsdaScene {
   const stage = new UsdaStage(parseUsda(bytes, file));
-  return { stage, outline: outlineOf(stage), units: new UsdaUnits(stage) };
+  return { stage, outline: outlineOf(stage), units: unitsOf(stage) };
 }
 
 /** The transform of an object as it stands in the layer, from that of the scene. */

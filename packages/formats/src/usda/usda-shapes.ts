@@ -1,17 +1,10 @@
 import { transformPoint, identityMat4, multiply, type Mat4, type Vec3 } from '@renquil/core/math';
 import { firstSample, stringsIn, xformOps } from './xform-ops.js';
+import type { ShapePart } from '../gltf/glb-builder.js';
 import type { UsdaMaterials } from './usda-materials.js';
 import type { UsdaStage } from './usda-stage.js';
 import { solidOf } from './usda-solids.js';
 
-/** Part of a shape, in the units of the layer: points (3 a vertex), and corners of triangles, or ends of lines. */
-export interface UsdaPart {
-  readonly points: readonly number[];
-  readonly corners: readonly number[];
-  readonly isLines: boolean;
-  /** In the list of materials; -1: none. */
-  readonly material: number;
-}
 /** Prims that one instance draws at most; what has more is drawn without the rest. */
 const mostDrawn = 10_000;
 /** Numbers of points that are drawn for arcs in all: a layer of a few lines may bring in a million points a thousand times. */
@@ -38,7 +31,7 @@ export class UsdaShapes {
   }
   #left = mostBrought;
   /** Of a prim alone; null: it draws nothing. */
-  of(place: number): UsdaPart[] | null {
+  of(place: number): ShapePart[] | null {
     const type = this.stage.typeOf(place);
     if (type === 'Mesh') return this.#mesh(place);
     if (type === 'BasisCurves' || type === 'NurbsCurves' || type === 'HermiteCurves')
@@ -51,7 +44,7 @@ export class UsdaShapes {
     return solid && [{ ...solid, isLines: false, material: this.materials.boundTo(place) }];
   }
   /** All that a prim draws which takes over from others; null: nothing, or more than there is room for. */
-  taken(place: number): UsdaPart[] | null {
+  taken(place: number): ShapePart[] | null {
     if (this.#left <= 0) return null;
     const own = this.of(place) ?? [];
     this.#left -= own.reduce((sum, { points }) => sum + points.length, 0);
@@ -59,8 +52,8 @@ export class UsdaShapes {
     return parts.length ? parts : null;
   }
   /** Of what an arc brings in below a prim that has no children of its own: all that stands under its targets, in one. */
-  #brought(place: number): UsdaPart[] {
-    const parts: UsdaPart[] = [];
+  #brought(place: number): ShapePart[] {
+    const parts: ShapePart[] = [];
     let drawn = 0;
     const { namespace } = this.stage;
     const stack = this.stage
@@ -88,7 +81,7 @@ export class UsdaShapes {
     const from = value ?? (samples ? firstSample(this.stage, samples) : null);
     return this.stage.numbers(from);
   }
-  #mesh(place: number): UsdaPart[] | null {
+  #mesh(place: number): ShapePart[] | null {
     const points = this.#numbers(place, 'points');
     const counts = this.#numbers(place, 'faceVertexCounts');
     const corners = this.#numbers(place, 'faceVertexIndices');
@@ -130,7 +123,7 @@ export class UsdaShapes {
     }
     return found;
   }
-  #curves(place: number): UsdaPart[] | null {
+  #curves(place: number): ShapePart[] | null {
     const points = this.#numbers(place, 'points');
     const counts = this.#numbers(place, 'curveVertexCounts');
     const isRing =

@@ -1,6 +1,14 @@
-import { binChunk, jsonChunk, writeGlb } from '../gltf/glb.js';
-import type { Gltf, GltfMesh, GltfNode } from '../gltf/gltf-json.js';
-import type { UsdaPart } from './usda-shapes.js';
+import { binChunk, jsonChunk, writeGlb } from './glb.js';
+import type { Gltf, GltfMesh, GltfNode } from './gltf-json.js';
+
+/** Part of a shape, in the units of its file: points (3 a vertex), and corners of triangles, or ends of lines. */
+export interface ShapePart {
+  readonly points: readonly number[];
+  readonly corners: readonly number[];
+  readonly isLines: boolean;
+  /** In the list of materials; -1: none. */
+  readonly material: number;
+}
 
 /** Puts a .glb together: nodes as they come, shapes as meshes of floats and corners. */
 export class GlbBuilder {
@@ -17,8 +25,9 @@ export class GlbBuilder {
   /** A mesh of parts whose points are said by `place`, in metres. Returns its number; null: nothing of it can be drawn. */
   mesh(
     name: string,
-    parts: readonly UsdaPart[],
+    parts: readonly ShapePart[],
     place: (x: number, y: number, z: number) => readonly number[],
+    extras?: object,
   ): number | null {
     const primitives = parts.flatMap(({ points, corners, isLines, material }) => {
       if (!corners.length || points.length < 3 || !points.every(Number.isFinite)) return [];
@@ -31,7 +40,9 @@ export class GlbBuilder {
         },
       ];
     });
-    return primitives.length ? this.meshes.push({ name, primitives }) - 1 : null;
+    return primitives.length
+      ? this.meshes.push({ name, primitives, ...(extras ? { extras } : {}) }) - 1
+      : null;
   }
   #points(points: readonly number[], place: (x: number, y: number, z: number) => readonly number[]): number {
     const known = this.#pointsAt.get(points);

@@ -1,0 +1,98 @@
+import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
+import type { ResourceReader } from '../gltf/gltf-source.js';
+import { parseMtl, type Mtl } from './mtl.js';
+import { parseObj, type Obj, type ObjObject } from './parse-obj.js';
+
+/** A file with the materials that lie beside it. */
+export interface ObjScene {
+  readonly obj: Obj;
+  readonly libraries: readonly Mtl[];
+  /** Those that did not come. */
+  readonly lacking: readonly string[];
+}
+
+/** Opens an OBJ file. @throws RenquilError obj-invalid with the line */
+export function openObj(bytes: Uint8Array, file: string, read?: ResourceReader): ObjScene {
+  const obj = parseObj(bytes, file);
+  const libraries: Mtl[] = [];
+  const lacking: string[] = [];
+  for (const path of new Set(obj.libraries)) {
+    // A name with a space may be one file, or two.
+    const whole = read?.(path);
+    for (const one of whole ? [path] : path.split(/\s+/)) {
+      const found = whole ?? read?.(one);
+      if (found) libraries.push(parseMtl(found, one));
+      else lacking.push(one);
+    }
+  }
+  return { obj, libraries, lacking };
+}
+
+/** The objects of the file as a .glb, node for node in their order. Metres, Y up: the format says nothing of either. */
+export function objGlb(
+  { obj, libraries }: ObjScene,
+  progress?: (done: number, total: number) => void,
+): Uint8Array {
+  const out = new GlbBuilder();
+  const colours = new Map(
+    libraries.flatMap(({ materials }) => materials.map((one) => [one.name, one.colour] as const)),
+  );
+  const materials = obj.materials.map(({ name }) => {
+    const colour = colours.get(name) ?? [0.6, 0.6, 0.6, 1];
+    return {
+      name,
+      pbrMetallicRoughness: { baseColorFactor: [...colour] },
+      ...(colour[3] < 1 ? { alphaMode: 'BLEND' } : {}),
+    };
+  });
+  const put = (x: number, y: number, z: number): readonly number[] => [x, y, z];
+  const children = obj.objects.map((): number[] => []);
+  const roots: number[] = [];
+  obj.objects.forEach((object, at) => {
+    if ((at & 1023) === 1023) progress?.(at, obj.objects.length);
+    if (object.parent < 0) roots.push(at);
+    else children[object.parent]!.push(at);
+    const mesh = out.mesh(object.name, partsOf(obj, object), put);
+    out.nodes.push({
+      name: object.name,
+      children: children[at]!,
+      ...(mesh === null ? {} : { mesh }),
+    });
+  });
+  // Children come behind their parents: the lists are whole by now, and an empty one is none.
+  for (const node of out.nodes) if (!node.children!.length) delete node.children;
+  return out.glb(roots, materials, null);
+}
+
+/** Points that an object uses, from 0, and what it makes of them. */
+function partsOf(obj: Obj, { triangles, lines }: ObjObject): ShapePart[] {
+  const points: number[] = [];
+  const at = new Map<number, number>();
+  const own = (corner: number): number => {
+    let known = at.get(corner);
+    if (known === undefined) {
+      at.set(corner, (known = points.length / 3));
+      points.push(obj.points[3 * corner]!, obj.points[3 * corner + 1]!, obj.points[3 * corner + 2]!);
+    }
+    return known;
+  };
+  const parts = [...triangles].map(([material, list]) => ({
+    material,
+    corners: list.map(own),
+    isLines: false,
+  }));
+  if (lines.length) parts.push({ material: -1, corners: lines.map(own), isLines: true });
+  return parts.map((part) => ({ ...part, points }));
+}
+
+/** What of the file is not read, in a sentence; empty: nothing. */
+export function saidOfObj({ obj, lacking }: ObjScene): string {
+  const said = [
+    ...(obj.objects.length ? [] : [`Nothing is made of its ${obj.points.length / 3} points`]),
+    ...(lacking.length
+      ? [`Materials lie in files that did not come: ${lacking.slice(0, 3).join(', ')}`]
+      : []),
+    ...[...obj.unread].map(([word, count]) => `"${word}" statements are carried, not drawn: ${count}`),
+  ];
+  return said.join('. ');
+}
