@@ -59,7 +59,7 @@ describe('renquil with a layer of OpenUSD text', () => {
     expect(await run('outline', at('geom.glb'))).toBe(0);
     expect(out).toContain('Xformable');
     expect(await run('convert', at('geom.usda'), at('geom.gltf'))).toBe(2);
-    expect(err).toContain('give --out a name that ends in .usda or .glb');
+    expect(err).toContain('give --out a name that ends in .usda, .glb');
     expect(await run('convert', at('geom.glb'), at('again.usda'))).toBe(2);
     expect(err).toContain('is glTF, and is not written as .usda');
   });

@@ -4,9 +4,11 @@ import { RenquilError } from '@renquil/core/errors';
 import type { Scene } from '@renquil/core/scene';
 import {
   openGltf,
+  listScene,
   openScene,
   ownFormatOf,
   packGlb,
+  saidOfLeft,
   writeGltf,
   writeScene,
   type FileKind,
@@ -50,10 +52,14 @@ export function openFile(path: string, host: Host): OpenedFile {
  * becomes a .glb when the name says so.
  */
 export function saveFile(opened: OpenedFile, out: string, host: Host): void {
+  const to = ownFormatOf(out);
+  // Any scene can be listed; a listing goes back into the one that came.
+  if (to?.kind === 'listing' && (opened.kind !== 'listing' || to.ending !== ownFormatOf(opened.path)?.ending))
+    return host.write(out, listScene(opened.scene, to.ending.toLowerCase() === '.jsonl'));
   if (opened.kind !== 'glb' && opened.kind !== 'gltf') return saveOther(opened, out, host);
-  if (ownFormatOf(out))
+  if (to)
     throw new RenquilError('usage', {
-      detail: `${opened.path} is glTF, and is not written as ${ownFormatOf(out)!.ending}.`,
+      detail: `${opened.path} is glTF, and is not written as ${to.ending}.`,
     });
   const bytes = writeGltf(opened.source, opened.scene);
   const packs = /\.glb$/i.test(out) && opened.source.container === 'gltf';
@@ -71,11 +77,17 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
 
 function saveOther({ path, kind, bytes, scene, source }: OpenedFile, out: string, host: Host): void {
   if (/\.glb$/i.test(out)) return host.write(out, writeGltf(source, scene));
-  if (!ownFormatOf(out))
+  if (ownFormatOf(out)?.kind !== kind) {
+    const own = ownFormatOf(path)?.ending ?? `.${kind}`;
     throw new RenquilError('usage', {
-      detail: `${path} is .${kind}; give --out a name that ends in .${kind} or .glb.`,
+      detail: `${path} is ${own}; give --out a name that ends in ${own}, .glb, .json or .jsonl.`,
     });
-  host.write(out, writeScene(bytes, path, scene));
+  }
+  const written = writeScene(bytes, path, scene, beside(path, host));
+  host.write(out, written.bytes);
+  for (const [name, its] of written.beside) host.write(join(dirname(out), name), its);
+  const left = saidOfLeft(written);
+  if (left) host.complain(`${out}: ${left}\n`);
 }
 
 /** A JSON file as it stands, unchecked. Throws RenquilError when it is none. */

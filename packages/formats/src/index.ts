@@ -10,6 +10,7 @@ export * from './file-kinds.js';
 export * from './scene-endings.js';
 export * from './scene-file.js';
 export * from './written-scene.js';
+export { changesOfListings } from './listing/changes-of-listings.js';
 export { listScene } from './listing/write-listing.js';
 export * from './gltf/decode-instances.js';
 export * from './gltf/decode-shape.js';

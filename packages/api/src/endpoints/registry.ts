@@ -86,6 +86,7 @@ export const endpoints = {
   listProjectRecipes: recipes.listProjectRecipes,
   saveProjectRecipe: recipes.saveProjectRecipe,
   getCopy: scenes.getCopy,
+  getChangeList: scenes.getChangeList,
   getScene: scenes.getScene,
   getSnapshot: scenes.getSnapshot,
   getSource: scenes.getSource,

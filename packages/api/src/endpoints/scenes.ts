@@ -1,7 +1,7 @@
 import { facings } from '@renquil/core/frames';
 import { filled, nullable, optional } from '../shape.js';
 import { list, object } from '../objects.js';
-import { count, flag, oneOf, text } from '../values.js';
+import { count, flag, integer, oneOf, text } from '../values.js';
 import { endpoint, roles } from '../endpoint.js';
 import { loggedChange } from './changes.js';
 import { pinnedConvention } from './conventions.js';
@@ -26,8 +26,21 @@ export const getCopy = endpoint({
   method: 'get',
   path: '/api/scenes/:scene/copy',
   needs: 'viewer',
-  says: 'The whole scene as it is now, in the format it was brought in (glTF as one .glb), or as a .glb: only what was changed differs from what was brought in.',
-  query: { as: filled(oneOf('own', 'glb'), 'own') },
+  says: 'The whole scene as it is now, in the format it was brought in (glTF as one .glb), as a .glb, or as a scene listing: only what was changed differs from what was brought in. What the format has no word for is said in the header `Renquil-Left` (percent-encoded UTF-8). A .zip where files beside it were changed too.',
+  query: { as: filled(oneOf('own', 'glb', 'listing'), 'own') },
+  bytes: 'application/octet-stream',
+});
+
+export const getChangeList = endpoint({
+  method: 'get',
+  path: '/api/scenes/:scene/change-list',
+  needs: 'viewer',
+  says: 'How one state of a scene becomes another, as a change list that can be run top to bottom: from a version (1: as it was brought in) to another; 0 is now.',
+  query: {
+    from: filled(integer(0, 1_000_000), 1),
+    to: filled(integer(0, 1_000_000), 0),
+    as: filled(oneOf('json', 'csv'), 'json'),
+  },
   bytes: 'application/octet-stream',
 });
 

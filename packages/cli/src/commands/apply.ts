@@ -7,7 +7,7 @@ import { openFile, readJson, saveFile } from '../scene-file.js';
 /** `renquil apply`: a change list over a file. */
 export const apply: Command = {
   name: 'apply',
-  says: 'Applies a change list (rename, move, remove) to a file, all of it or nothing.',
+  says: 'Applies a change list to a file, all of it or nothing.',
   usage: 'renquil apply FILE --changes changes.json --out FILE2',
   options: { changes: { type: 'string' }, out: { type: 'string' } },
   files: { least: 1, most: 1 },

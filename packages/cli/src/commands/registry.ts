@@ -1,5 +1,6 @@
 import type { Command } from '../command.js';
 import { apply } from './apply.js';
+import { changes } from './changes.js';
 import { check } from './check.js';
 import { convert } from './convert.js';
 import { conventions } from './conventions.js';
@@ -15,6 +16,7 @@ import { watch } from './watch.js';
 /** Every command, by name. */
 export const commandRegistry: readonly Command[] = [
   apply,
+  changes,
   check,
   conventions,
   convert,

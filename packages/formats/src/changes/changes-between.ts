@@ -11,6 +11,8 @@ import { WayState } from './way-state.js';
 export interface WayBackOptions {
   /** The id that the file gave an object. */
   readonly sourceOf?: (id: ObjectId) => string | number | undefined;
+  /** Two scenes of their own, whose lists of shapes and materials are not one: these are not compared. */
+  readonly areApart?: boolean;
   /** What its transforms are measured in; left out: metres, Y up. */
   readonly units?: FileUnits;
 }
@@ -45,10 +47,7 @@ class WayBack {
     this.#remove();
     this.#names();
     for (const object of this.after.walk()) this.#fields(object);
-    this.after.materials.forEach(({ name }, material) => {
-      const was = this.before.materials[material]?.name ?? '';
-      if (name !== was) this.#changes.push({ op: 'rename-material', material, was, to: name });
-    });
+    if (!this.options.areApart) this.#materials();
     const left = this.#left();
     const { metres, isZUp } = this.#units;
     return {
@@ -57,6 +56,12 @@ class WayBack {
       changes: this.#changes,
       ...(Object.keys(left).length ? { left } : {}),
     };
+  }
+  #materials(): void {
+    this.after.materials.forEach(({ name }, material) => {
+      const was = this.before.materials[material]?.name ?? '';
+      if (name !== was) this.#changes.push({ op: 'rename-material', material, was, to: name });
+    });
   }
   #told(id: ObjectId, was?: Json): Told {
     const [source, path] = [this.options.sourceOf?.(id), this.#state.path(id)];
@@ -161,8 +166,9 @@ class WayBack {
     for (const now of this.after.walk()) {
       const was = this.before.find(now.id);
       const [shape, materials] = was ? [was.shape, was.materials] : [null, []];
-      if (now.shape !== shape || !sameJson(now.materials, materials)) count('shapes');
-      else if (!sameJson(now.bake ?? null, was?.bake ?? null)) count('shapes');
+      const isReshaped =
+        now.shape !== shape || !sameJson([now.materials, now.bake ?? null], [materials, was?.bake ?? null]);
+      if (isReshaped && !this.options.areApart) count('shapes');
       if (!sameJson(now.outline ?? null, was?.outline ?? null)) count('outlines');
       if (!sameJson(now.rest, was?.rest ?? null)) count('rests');
       if ((now.display ?? null) !== (was?.display ?? null)) count('looks');

@@ -1,10 +1,13 @@
 import { ownFormatOf, type OwnFormat } from '@renquil/formats';
 import type { Sql } from './database.js';
+import { readFile } from './files.js';
 import type { SceneRow } from './scenes.js';
 
 /** The file that a scene was brought in as, where it is no glTF. */
 interface OwnFile extends OwnFormat {
   readonly file: number;
+  /** Reads the files that came with it, by their path from it. */
+  beside(): Promise<(readonly [string, Uint8Array])[]>;
 }
 
 /** The file that a scene was brought in as; null: it is glTF, and what stands for it is the file itself. */
@@ -20,5 +23,16 @@ export async function ownFileOf(
   );
   const own = files.find(({ path }) => path === source_name || path.endsWith(`/${source_name}`));
   // A .glb under another name stands for itself: no other was made of it.
-  return own && own.file_id !== source_file ? { file: own.file_id, ...format } : null;
+  if (!own || own.file_id === source_file) return null;
+  const folder = own.path.slice(0, own.path.length - source_name.length);
+  const beside = (): Promise<(readonly [string, Uint8Array])[]> =>
+    Promise.all(
+      files
+        .filter((one) => one !== own)
+        .map(async ({ path, file_id }) => {
+          const name = path.startsWith(folder) ? path.slice(folder.length) : path;
+          return [name, await readFile(sql, file_id)] as const;
+        }),
+    );
+  return { file: own.file_id, beside, ...format };
 }

@@ -1,7 +1,7 @@
 import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions } from '@renquil/core/names';
-import { sceneEnding } from '@renquil/formats';
+import { looseEnding, sceneEnding } from '@renquil/formats';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
@@ -83,6 +83,9 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
 function mainFile(paths: readonly string[]): string {
   const mains = paths.filter((path) => sceneEnding.test(path));
   if (mains.length === 1) return mains[0]!;
+  // A .json beside a scene is one of its files; alone it may be a listing.
+  const sure = mains.filter((path) => !looseEnding.test(path));
+  if (sure.length === 1) return sure[0]!;
   if (mains.length > 1)
     throw new RenquilError('request-invalid', {
       detail: `one scene at a time: ${mains.slice(0, 3).join(', ')} came together`,

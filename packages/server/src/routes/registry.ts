@@ -61,6 +61,7 @@ import { changeProject } from './projects/update-project.js';
 import { deleteProjectRecipe } from './recipes/delete-recipe.js';
 import { listProjectRecipes } from './recipes/list-recipes.js';
 import { saveProjectRecipe } from './recipes/save-recipe.js';
+import { getChangeList } from './scenes/get-change-list.js';
 import { getCopy } from './scenes/get-copy.js';
 import { getScene } from './scenes/get-scene.js';
 import { getSnapshot } from './scenes/get-snapshot.js';
@@ -159,6 +160,7 @@ export const routeRegistry: readonly Route[] = [
   listProjectRecipes,
   saveProjectRecipe,
   getCopy,
+  getChangeList,
   getScene,
   getSnapshot,
   getSource,

@@ -37,6 +37,7 @@ const words: Readonly<Record<TaskName, string>> = {
   'rename-word': 'Renaming in this scene',
   'try-convention': 'Trying this convention',
   'write-copy': 'Writing this file',
+  'list-changes': 'Listing these changes',
 };
 
 /** Heavy work on worker threads, bounded in time and memory, so that requests are answered meanwhile. */

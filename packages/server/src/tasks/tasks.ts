@@ -5,6 +5,7 @@ import { comparePackagesTask } from './compare-packages.js';
 import { countWordsTask } from './count-words.js';
 import { fitConventionsTask } from './fit-conventions.js';
 import { learnConventionTask } from './learn-convention.js';
+import { listChangesTask } from './list-changes.js';
 import { planRestoreTask } from './plan-restore.js';
 import { readArrival } from './read-arrival.js';
 import { readSceneTask } from './read-scene.js';
@@ -22,6 +23,7 @@ export const taskRegistry = {
   'count-words': countWordsTask,
   'fit-conventions': fitConventionsTask,
   'learn-convention': learnConventionTask,
+  'list-changes': listChangesTask,
   'plan-restore': planRestoreTask,
   'read-arrival': readArrival,
   'read-scene': readSceneTask,

@@ -1,14 +1,36 @@
-import { writeScene } from '@renquil/formats';
+import { listScene, saidOfLeft, writeScene } from '@renquil/formats';
+import { zipSync, type Zippable } from 'fflate';
 import { openStored, type StoredScene } from './stored-scene.js';
 
 /** The file that came in and the scene as it is now. */
 export interface WriteCopyInput {
   readonly source: Uint8Array;
   readonly sourceName: string;
+  /** Files that came with it, by path. */
+  readonly resources: readonly (readonly [string, Uint8Array])[];
   readonly stored: StoredScene;
+  /** A listing of it instead. */
+  readonly listing: boolean;
+}
+/** A copy. */
+export interface WriteCopyOutput {
+  readonly bytes: Uint8Array;
+  /** Whether it is a .zip, since files beside it were changed too. */
+  readonly isZip: boolean;
+  /** What is not in it, for people; empty: nothing. */
+  readonly left: string;
 }
 
 /** The whole scene as it is now in the file it came from: nothing left out, nothing judged. */
-export function writeCopyTask({ source, sourceName, stored }: WriteCopyInput): Uint8Array {
-  return writeScene(source, sourceName, openStored(stored));
+export function writeCopyTask(input: WriteCopyInput): WriteCopyOutput {
+  const { source, sourceName, resources, stored } = input;
+  const scene = openStored(stored);
+  if (input.listing) return { bytes: listScene(scene, false), isZip: false, left: '' };
+  const beside = new Map(resources);
+  const written = writeScene(source, sourceName, scene, (path) => beside.get(path) ?? null);
+  const left = saidOfLeft(written);
+  if (!written.beside.length) return { bytes: written.bytes, isZip: false, left };
+  const files: Zippable = Object.fromEntries([[sourceName, written.bytes], ...written.beside]);
+  // The same for every copy, so that the same scene is the same zip.
+  return { bytes: zipSync(files, { level: 6, mtime: new Date(1980, 0, 2) }), isZip: true, left };
 }
