@@ -7,6 +7,7 @@ const folder = process.argv[2] ?? '.renquil/demo';
 mkdirSync(folder, { recursive: true });
 for (const scene of demoScenes) {
   const bytes = await scene.build();
+  if (scene.beside) writeFileSync(join(folder, scene.beside.file), scene.beside.build());
   writeFileSync(join(folder, scene.file), bytes);
   process.stdout.write(`${join(folder, scene.file)} ${bytes.length} bytes\n`);
 }

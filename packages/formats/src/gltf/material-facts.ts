@@ -5,6 +5,7 @@ import type { Material, MaterialImage } from '@renquil/core/scene';
 import { readDataUri } from './data-uri.js';
 import { visitTextures } from './drop-from-list.js';
 import { isHidden, type Gltf } from './gltf-json.js';
+import { isUnknownLook } from './unknown-look.js';
 import type { GltfSource } from './gltf-source.js';
 import { safePath } from './relative-path.js';
 
@@ -36,7 +37,7 @@ export function materialsOf(json: Gltf, source?: ImageSource): Material[] {
     return {
       name: material.name ?? '',
       colour: good ? [c[0]!, c[1]!, c[2]!, c[3]!] : [1, 1, 1, 1],
-      digest: digestOf(material),
+      ...(isUnknownLook(material) ? {} : { digest: digestOf(material) }),
       ...(images.length ? { images } : {}),
     };
   });

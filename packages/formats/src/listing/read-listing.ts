@@ -14,6 +14,7 @@ import { kinds, type Kind } from '@renquil/core/scene';
 import { FileUnits } from '../file-units.js';
 import type { GltfNode } from '../gltf/gltf-json.js';
 import { GlbBuilder } from '../gltf/glb-builder.js';
+import { unknownLook } from '../gltf/unknown-look.js';
 import { boxParts } from './box-parts.js';
 import type { ListedObject, Listing } from './listing.js';
 import { listingTree } from './listing-tree.js';
@@ -80,7 +81,7 @@ const asTransform = (m: Mat4): Transform => fromMatrix(m) ?? { m };
 
 class Build {
   readonly out = new GlbBuilder();
-  readonly materials: { name: string; pbrMetallicRoughness: object }[] = [];
+  readonly materials: ReturnType<typeof unknownLook>[] = [];
   readonly #materialAt = new Map<string, number>();
   readonly #meshAt = new Map<string, number | null>();
   readonly #units: FileUnits;
@@ -116,7 +117,7 @@ class Build {
   #material(name: string): number {
     let at = this.#materialAt.get(name);
     if (at === undefined) {
-      at = this.materials.push({ name, pbrMetallicRoughness: { baseColorFactor: [0.6, 0.6, 0.6, 1] } }) - 1;
+      at = this.materials.push(unknownLook(name)) - 1;
       this.#materialAt.set(name, at);
     }
     return at;

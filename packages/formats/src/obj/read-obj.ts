@@ -1,5 +1,6 @@
 import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
+import { unknownLook } from '../gltf/unknown-look.js';
 import { parseMtl, type Mtl } from './mtl.js';
 import { parseObj, type Obj, type ObjObject } from './parse-obj.js';
 
@@ -38,7 +39,8 @@ export function objGlb(
     libraries.flatMap(({ materials }) => materials.map((one) => [one.name, one.colour] as const)),
   );
   const materials = obj.materials.map(({ name }) => {
-    const colour = colours.get(name) ?? [0.6, 0.6, 0.6, 1];
+    const colour = colours.get(name);
+    if (!colour) return unknownLook(name);
     return {
       name,
       pbrMetallicRoughness: { baseColorFactor: [...colour] },

@@ -1,9 +1,9 @@
+import { unknownLook } from '../gltf/unknown-look.js';
 import type { UsdaStage } from './usda-stage.js';
 
 /** Materials of a layer as they are met, each once. */
 export class UsdaMaterials {
-  readonly list: { name: string; pbrMetallicRoughness: { baseColorFactor: number[] }; alphaMode?: string }[] =
-    [];
+  readonly list: (Omit<ReturnType<typeof unknownLook>, 'extras'> & { alphaMode?: string })[] = [];
   readonly #of = new Map<number, number>();
   readonly #bound = new Map<number, number>();
   constructor(readonly stage: UsdaStage) {}
@@ -33,11 +33,12 @@ export class UsdaMaterials {
     const known = this.#of.get(place);
     if (known !== undefined) return known;
     const { name } = this.stage.namespace.places[place]!;
-    const [r, g, b] = this.#input(place, 'inputs:diffuseColor') ?? [0.6, 0.6, 0.6];
+    const colour = this.#input(place, 'inputs:diffuseColor');
     const [a = 1] = this.#input(place, 'inputs:opacity') ?? [];
+    const [r = 0.6, g = 0.6, b = 0.6] = colour ?? [];
     const at = this.list.push({
-      name,
-      pbrMetallicRoughness: { baseColorFactor: [r!, g!, b!, a] },
+      ...(colour ? { name } : unknownLook(name)),
+      pbrMetallicRoughness: { baseColorFactor: [r, g, b, a] },
       ...(a < 1 ? { alphaMode: 'BLEND' } : {}),
     });
     this.#of.set(place, at - 1);

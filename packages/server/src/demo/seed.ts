@@ -42,12 +42,14 @@ export async function seedDemo(
   say('Putting the demo in');
   const { project, artist, lead } = await seedPeople(database);
   await seedConventions(database, project, lead);
-  for (const { file, build } of demoScenes) {
+  for (const { file, build, beside } of demoScenes) {
     if ((await sceneNames(database, project)).has(file.replace(sceneEnding, ''))) continue;
     const request = requestOf(file);
     const holder = `upload ${request}`;
     const stored = await storeBytes(database, await build(), holder);
-    const input: ImportInput = { files: [{ path: file, file: stored.file }] };
+    const files = [{ path: file, file: stored.file }];
+    if (beside) files.push({ path: beside.file, file: (await storeBytes(database, beside.build(), holder)).file });
+    const input: ImportInput = { files };
     const job = {
       project,
       author: artist,

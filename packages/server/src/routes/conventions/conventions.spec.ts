@@ -69,6 +69,8 @@ describe('conventions', () => {
       'ibex',
       'valley_station',
       'winch_room',
+      'supply_crates',
+      'winch_room_listing',
     ]);
     for (const one of body.scenes) expect(one.fitAfter).toBeLessThan(one.fitBefore);
     expect(body.scenes[2]!.lost.length).toBe(50);

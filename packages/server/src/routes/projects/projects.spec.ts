@@ -40,6 +40,8 @@ describe('the library', () => {
       'ibex',
       'valley_station',
       'winch_room',
+      'supply_crates',
+      'winch_room_listing',
     ]);
     expect(trend.at(-1)!.day).toBe(new Date().toISOString().slice(0, 10));
     expect(trend.every((day) => day.fitting <= day.named)).toBeTrue();

@@ -8,6 +8,7 @@ import {
   inject,
   input,
   signal,
+  untracked,
 } from '@angular/core';
 import { rxResource, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
@@ -24,13 +25,12 @@ import { UnsentStores } from '../state/saving/change-store';
 import { Session } from '../state/session';
 import { ToastList } from '../state/toast-list';
 import { AgoPipe } from '../ui/ago';
-import { BytesPipe } from '../ui/bytes';
 import { CountPipe } from '../ui/count';
 import { lastOf } from '../ui/last-of';
 import { LoadState } from '../ui/load-state';
 import { KindIcon } from '../ui/kind-icon';
-import { SeverityMark } from '../ui/severity-mark';
 import { BringIn } from './bring-in';
+import { BringList } from './bring-list';
 import { BinSheet } from './bin-sheet';
 import { filesFromDrop, filesFromList } from './dropped-files';
 import { JobList } from './job-list';
@@ -44,7 +44,7 @@ import { TrendChart } from './trend-chart';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     AgoPipe,
-    BytesPipe,
+    BringList,
     CountPipe,
     JobList,
     KindIcon,
@@ -54,7 +54,6 @@ import { TrendChart } from './trend-chart';
     ProjectNav,
     RouterLink,
     SceneTable,
-    SeverityMark,
     TopBar,
     TrendChart,
   ],
@@ -104,6 +103,9 @@ export class Library {
   constructor() {
     effect(() => {
       if (this.page.hasValue()) void this.#countUnsent();
+    });
+    effect(() => {
+      if (this.bring.came()) untracked(() => this.page.reload());
     });
     // Standings are worked out a moment after a change; look again until they are.
     const timer = setInterval(() => {
@@ -160,10 +162,10 @@ export class Library {
     event.preventDefault();
     this.dragging.set(false);
     if (this.mayEdit() && event.dataTransfer)
-      this.bring.start(this.project(), await filesFromDrop(event.dataTransfer));
+      await this.bring.start(this.project(), await filesFromDrop(event.dataTransfer));
   }
   choose(field: HTMLInputElement): void {
-    if (field.files) this.bring.start(this.project(), filesFromList(field.files));
+    if (field.files) void this.bring.start(this.project(), filesFromList(field.files));
     field.value = '';
   }
 }

@@ -161,8 +161,12 @@ export class Api {
   renameWord = (project: string, body: Sent<'POST /api/projects/:project/words/rename'>['body']) =>
     this.#ask.json('POST /api/projects/:project/words/rename', { params: { project }, body });
   /** The whole scene as it is now, in the format that it came in. */
-  copy = (scene: number) =>
-    this.#ask.bytes('GET /api/scenes/:scene/copy', { params: { scene }, query: { as: 'own' } });
+  copy = (scene: number, as: 'own' | 'listing') =>
+    this.#ask.download('GET /api/scenes/:scene/copy', { params: { scene }, query: { as } });
+  changeList = (
+    scene: number,
+    query: { readonly from: number; readonly to: number; readonly as: 'json' | 'csv' },
+  ) => this.#ask.bytes('GET /api/scenes/:scene/change-list', { params: { scene }, query });
   handoffs = (scene: number) =>
     this.#ask.json('GET /api/scenes/:scene/handoffs', { params: { scene } }).pipe(map((r) => r.handoffs));
   handoffChanges = (handoff: number) =>

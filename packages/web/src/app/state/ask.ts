@@ -1,8 +1,8 @@
 import { readJson } from '@renquil/core/own-json';
-import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, type HttpResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { urlOf, type Address, type Replied, type Sent } from '@renquil/api/address';
-import { catchError, throwError, type Observable, type OperatorFunction } from 'rxjs';
+import { catchError, map, throwError, type Observable, type OperatorFunction } from 'rxjs';
 
 /** What the server said no to, in its own words; `offline` when it said nothing. */
 export class ApiError extends Error {
@@ -44,6 +44,12 @@ export class Ask {
     return this.#http.request<Replied<A>>(method, urlOf(address, sent), options).pipe(explained());
   }
   bytes<A extends Address>(address: A, sent: Sent<A>): Observable<ArrayBuffer> {
-    return this.#http.get(urlOf(address, sent), { responseType: 'arraybuffer' }).pipe(explained());
+    return this.download(address, sent).pipe(map(({ body }) => body!));
+  }
+  /** Bytes with what is said beside them. */
+  download<A extends Address>(address: A, sent: Sent<A>): Observable<HttpResponse<ArrayBuffer>> {
+    return this.#http
+      .get(urlOf(address, sent), { responseType: 'arraybuffer', observe: 'response' })
+      .pipe(explained());
   }
 }

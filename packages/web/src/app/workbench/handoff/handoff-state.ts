@@ -69,13 +69,22 @@ export class HandoffState {
     }
   }
   /** The scene as it is on the server once all that was done here is there. */
-  async workCopy(as: 'own' | 'glb' = 'own'): Promise<void> {
+  async workCopy(as: 'own' | 'glb' | 'listing' = 'own'): Promise<void> {
     try {
       await this.#open.settled();
       const { id, name, sourceName } = this.#open.info()!.scene;
       // What a format cannot hold is said here: a link that is followed could not say it.
-      const own = as === 'own' ? ownFormatOf(sourceName) : null;
-      if (own) return saveFile(`${name}${own.ending}`, await firstValueFrom(this.#api.copy(id)), own.type);
+      const own = as === 'own' ? ownFormatOf(sourceName) : as === 'listing' ? ownFormatOf('.json') : null;
+      if (own) {
+        const { body, headers } = await firstValueFrom(
+          this.#api.copy(id, as === 'listing' ? 'listing' : 'own'),
+        );
+        const type = headers.get('Content-Type') ?? own.type;
+        saveFile(`${name}${type === 'application/zip' ? '.zip' : own.ending}`, body!, type);
+        const left = headers.get('Renquil-Left');
+        if (left) this.#toasts.say(decodeURIComponent(left));
+        return;
+      }
       const link = document.createElement('a');
       link.href = `/api/scenes/${id}/copy?as=${as}`;
       link.download = '';

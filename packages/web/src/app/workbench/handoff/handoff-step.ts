@@ -13,6 +13,7 @@ import { CountPipe } from '../../ui/count';
 import { SeverityMark } from '../../ui/severity-mark';
 import { FindingsState } from '../check/findings-state';
 import { LedgerState } from '../ledger/ledger-state';
+import { ChangeListCard } from './change-list-card';
 import { GoesPane } from './goes-pane';
 import { HandoffState } from './handoff-state';
 import { Tip } from '../../ui/tip';
@@ -24,7 +25,18 @@ import { ReceiverState } from './receiver-state';
 @Component({
   selector: 'rq-handoff-step',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AgoPipe, BytesPipe, CountPipe, GoesPane, LoadState, ReceiverCard, SeverityMark, SinceBefore, Tip],
+  imports: [
+    AgoPipe,
+    BytesPipe,
+    ChangeListCard,
+    CountPipe,
+    GoesPane,
+    LoadState,
+    ReceiverCard,
+    SeverityMark,
+    SinceBefore,
+    Tip,
+  ],
   providers: [HandoffState, ReceiverState],
   templateUrl: './handoff-step.html',
   host: { class: 'flex min-h-0 flex-1' },
@@ -53,7 +65,7 @@ export class HandoffStep {
     (this.analysis.gate()?.lines ?? []).filter(({ wrong, waived }) => !wrong && !waived),
   );
   /** Of a file that is no glTF and takes the scene back; empty: it is glTF. */
-  readonly ownEnding = computed(() => ownFormatOf(this.open.info()?.scene.sourceName ?? '')?.ending ?? '');
+  readonly own = computed(() => ownFormatOf(this.open.info()?.scene.sourceName ?? ''));
   readonly showsFine = signal(false);
   /** What goes and what stays is looked at, in place of the gate. */
   readonly looking = signal(false);
