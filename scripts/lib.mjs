@@ -96,6 +96,8 @@ export const mariadb = {
   packages: ['mariadb-server-core', 'mariadb-client-core'],
 };
 export const chromium = { file: '/usr/bin/chromium', packages: ['chromium'] };
+/** Tests run the examples that are scripts. */
+export const python = { file: '/usr/bin/python3', packages: ['python3'] };
 
 /** Compiles the libraries, and the pages unless told not to, when their sources changed. */
 export async function build({ pages = true } = {}) {

@@ -6,6 +6,7 @@ import {
   capture,
   checkNode,
   chromium,
+  python,
   installDebian,
   installPackages,
   mariadb,
@@ -133,7 +134,7 @@ const totals = { passed: 0, failed: 0 };
 const broken = [];
 try {
   checkNode();
-  installDebian([mariadb, chromium]);
+  installDebian([mariadb, chromium, python]);
   await installPackages();
   await build();
   const wanted = process.argv.slice(2);

@@ -28,6 +28,7 @@ import { editsSchema, parseChangeList, parseConvention, parseRecipe } from '@ren
 import { makeGlb, publishedModels } from '@renquil/formats/testing';
 import type { FuzzCase, Kind } from './fuzz-case.js';
 import { houseRules, targets } from './house-kinds.js';
+import { listings, objs } from './format-kinds.js';
 import { layers } from './layer-kind.js';
 import { packed, richDocument } from './rich-gltf.js';
 import { someScene } from './some-scene.js';
@@ -289,6 +290,8 @@ export const kinds: Readonly<Record<string, Kind>> = {
   houseRules,
   targets,
   layers,
+  listings,
+  objs,
   settings,
   queries,
   csv,

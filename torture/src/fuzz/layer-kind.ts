@@ -97,13 +97,13 @@ export const layers: Kind = (dice) => {
       const { scene } = openScene(bytes, 'fuzz.usda');
       const run = new CheckRun(scene, parts);
       run.all();
-      if (writeScene(bytes, 'fuzz.usda', scene) !== bytes)
+      if (writeScene(bytes, 'fuzz.usda', scene).bytes !== bytes)
         throw new Error('what was not changed is written otherwise');
       const random = seededRandom(seed);
       for (let i = 0; i < 4; i++) applyChange(scene, { label: '', edits: randomEdit(scene, random) });
       let out: Uint8Array;
       try {
-        out = writeScene(bytes, 'fuzz.usda', scene);
+        out = writeScene(bytes, 'fuzz.usda', scene).bytes;
       } catch (error) {
         if (error instanceof RenquilError && error.code === 'usda-refused') return;
         throw error;

@@ -171,6 +171,10 @@ describe('a scene listing', () => {
       });
       expect(writeScene(bytes, 'a.json', open(bytes)).bytes).toBe(bytes);
     });
+    it('nothing as the same bytes, where children stand before their parents too', () => {
+      const bytes = listing([{ id: 2, name: 'b', parent: 1 }, one({})]);
+      expect(writeScene(bytes, 'a.json', open(bytes)).bytes).toBe(bytes);
+    });
     it('a name, and leaves what else stands there, known or not', () =>
       expect(
         edited([one({ theirs: [1], layer: 'x', kind: 'nullObject' })], (s) => s.patch(1, { name: 'b' })),

@@ -18,8 +18,9 @@ export function writeListing(bytes: Uint8Array, file: string, scene: Scene): Wri
   const was = sceneOf(openGltf(listingGlb(listing), 'was.glb').json);
   const now = new Writer(listing, was, scene).objects();
   const { rests: _rests, looks: _looks, shapes: _shapes, ...left } = changesBetween(was, scene).left ?? {};
-  const isSame =
-    now.length === listing.objects.length && now.every((object, i) => object === listing.objects[i]);
+  // In the order of the tree, whatever the order was that they came in.
+  const order = [...was.walk()].map(({ source }) => listing.objects[source!]);
+  const isSame = now.length === order.length && now.every((object, i) => object === order[i]);
   return { bytes: isSame ? bytes : textOf(listing.head, now, listing.isLines), beside: [], left };
 }
 

@@ -3,6 +3,7 @@ export * from './change-list.js';
 export * from './convention.js';
 export * from './convention-json-schema.js';
 export * from './edits.js';
+export * from './listing-json-schema.js';
 export * from './recipe.js';
 export * from './target.js';
 export * from './waivers.js';
