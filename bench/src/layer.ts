@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { applyChange } from '@renquil/core/edits';
 import { planRename } from '@renquil/core/plans';
-import { openScene, writeScene } from '@renquil/formats';
+import { openScene } from '@renquil/formats';
 import type { Add } from './cases.js';
 
 /** Above this many prims one run takes minutes. */
@@ -23,14 +23,15 @@ export function addLayer(add: Add, prims: number): void {
       () => openScene(new Uint8Array(readFileSync(file)), file),
       () => readFileSync(file, 'utf8').split('\n').length,
     );
-    const { scene } = openScene(bytes, file);
+    const opened = openScene(bytes, file);
+    const { scene } = opened;
     const every = [...scene.walk()].filter((_, i) => i % 10 === 0);
     const renames = new Map(every.map(({ id, name }) => [id, `${name}_x`] as const));
     applyChange(scene, { label: '', edits: planRename(scene, renames) });
     add(
       'write a .usda, every tenth name changed',
       'copying it through one buffer',
-      () => writeScene(bytes, file, scene),
+      () => opened.write(scene),
       () => new Uint8Array(bytes),
     );
   } finally {

@@ -1,7 +1,6 @@
 import { readJson as readText } from '@renquil/core/own-json';
 import { dirname, join } from 'node:path';
 import { RenquilError } from '@renquil/core/errors';
-import type { Scene } from '@renquil/core/scene';
 import {
   openGltf,
   listScene,
@@ -10,22 +9,14 @@ import {
   packGlb,
   saidOfLeft,
   writeGltf,
-  writeScene,
-  type FileKind,
-  type GltfSource,
+  type OpenedScene,
 } from '@renquil/formats';
 import type { Host } from './host.js';
 
 /** A file as it was read, with the scene in it. */
-export interface OpenedFile {
+export interface OpenedFile extends OpenedScene {
   readonly path: string;
-  readonly kind: FileKind;
   readonly bytes: Uint8Array;
-  readonly scene: Scene;
-  /** What is judged and handed off: of a file that is no glTF, the .glb that was made of it. */
-  readonly source: GltfSource;
-  /** What of it was not read; empty: nothing. */
-  readonly note: string;
 }
 
 function beside(path: string, host: Host): (relative: string) => Uint8Array | null {
@@ -42,9 +33,10 @@ function beside(path: string, host: Host): (relative: string) => Uint8Array | nu
 /** Opens a file of any format that is read. Throws RenquilError naming file and place. */
 export function openFile(path: string, host: Host): OpenedFile {
   const bytes = host.read(path);
-  const { kind, scene, source, note } = openScene(bytes, path, beside(path, host));
+  const opened = openScene(bytes, path, beside(path, host));
+  const { note } = opened;
   if (note) host.complain(`${path}: ${note}\n`);
-  return { path, kind, bytes, scene, source, note };
+  return { path, bytes, ...opened };
 }
 
 /**
@@ -75,7 +67,7 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
   host.write(out, packs ? packGlb(openGltf(bytes, opened.path, beside(opened.path, host))) : bytes);
 }
 
-function saveOther({ path, kind, bytes, scene, source }: OpenedFile, out: string, host: Host): void {
+function saveOther({ path, kind, scene, source, write }: OpenedFile, out: string, host: Host): void {
   if (/\.glb$/i.test(out)) return host.write(out, writeGltf(source, scene));
   if (ownFormatOf(out)?.kind !== kind) {
     const own = ownFormatOf(path)?.ending ?? `.${kind}`;
@@ -83,7 +75,7 @@ function saveOther({ path, kind, bytes, scene, source }: OpenedFile, out: string
       detail: `${path} is ${own}; give --out a name that ends in ${own}, .glb, .json or .jsonl.`,
     });
   }
-  const written = writeScene(bytes, path, scene, beside(path, host));
+  const written = write(scene);
   host.write(out, written.bytes);
   for (const [name, its] of written.beside) host.write(join(dirname(out), name), its);
   const left = saidOfLeft(written);

@@ -1,6 +1,7 @@
 import type { ObjectId, Scene } from '@renquil/core/scene';
 import type { WayBackOptions } from './changes/changes-between.js';
 import { fileKindOf, type FileKind } from './file-kinds.js';
+import type { Gltf } from './gltf/gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf/gltf-source.js';
 import { lackingImages } from './gltf/lacking-images.js';
 import { readGltf, sceneOf, type Progress } from './gltf/read-gltf.js';
@@ -24,40 +25,46 @@ export interface OpenedScene {
   readonly source: GltfSource;
   /** What of it was not read, in a sentence; empty: nothing. */
   readonly note: string;
+  /**
+   * The file with what was changed in it.
+   * @throws RenquilError usda-refused, obj-refused for what the format cannot hold
+   */
+  write(scene: Scene): WrittenScene;
 }
 
-/** A format that is no glTF: a .glb is made of it, and it takes back what was done. */
-interface OtherFormat {
-  open(
-    bytes: Uint8Array,
-    file: string,
-    read: ResourceReader | undefined,
-    progress: Progress | undefined,
-  ): { readonly glb: Uint8Array; readonly note: string };
-  write(bytes: Uint8Array, file: string, scene: Scene, read?: ResourceReader): WrittenScene;
+/** A file that is no glTF: a .glb is made of it, and it takes back what was done. */
+interface OtherFile {
+  readonly note: string;
+  glb(progress?: Progress): Uint8Array;
+  /** @param was the document of the .glb that was made of it when it came */
+  write(scene: Scene, was: Gltf): WrittenScene;
 }
 const alone = (bytes: Uint8Array): WrittenScene => ({ bytes, beside: [], left: {} });
-const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, OtherFormat>> = {
-  usda: {
-    open(bytes, file, _read, progress) {
-      const layer = openUsda(bytes, file);
-      return { glb: usdaGlb(layer, progress), note: saidOfLayer(layer.stage) };
-    },
-    write: (bytes, file, scene) => alone(writeUsda(openUsda(bytes, file), scene)),
+type Open = (bytes: Uint8Array, file: string, read?: ResourceReader) => OtherFile;
+const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
+  usda(bytes, file) {
+    const layer = openUsda(bytes, file);
+    return {
+      note: saidOfLayer(layer.stage),
+      glb: (progress) => usdaGlb(layer, progress),
+      write: (scene, was) => alone(writeUsda(layer, scene, was)),
+    };
   },
-  obj: {
-    open(bytes, file, read, progress) {
-      const opened = openObj(bytes, file, read);
-      return { glb: objGlb(opened, progress), note: saidOfObj(opened) };
-    },
-    write: (bytes, file, scene, read) => writeObj(openObj(bytes, file, read), scene),
+  obj(bytes, file, read) {
+    const opened = openObj(bytes, file, read);
+    return {
+      note: saidOfObj(opened),
+      glb: (progress) => objGlb(opened, progress),
+      write: (scene, was) => writeObj(opened, scene, was),
+    };
   },
-  listing: {
-    open: (bytes, file, _read, progress) => ({
-      glb: listingGlb(parseListing(bytes, file), progress),
+  listing(bytes, file) {
+    const listing = parseListing(bytes, file);
+    return {
       note: '',
-    }),
-    write: (bytes, file, scene) => writeListing(bytes, file, scene),
+      glb: (progress) => listingGlb(listing, progress),
+      write: (scene, was) => writeListing(bytes, listing, scene, was),
+    };
   },
 };
 
@@ -71,27 +78,35 @@ export function openScene(
   const kind = fileKindOf(bytes, file);
   if (kind === 'glb' || kind === 'gltf') {
     const { scene, source } = readGltf(bytes, file, read, progress);
-    return { kind, scene, source, note: lackingImages(source) };
+    return {
+      kind,
+      scene,
+      source,
+      note: lackingImages(source),
+      write: (now) => alone(writeGltf(source, now)),
+    };
   }
-  const { glb, note } = others[kind].open(bytes, file, read, progress);
-  const source = openGltf(glb, `${file.replace(sceneEnding, '')}.glb`);
-  return { kind, scene: sceneOf(source.json, undefined, source), source, note };
+  const other = others[kind](bytes, file, read);
+  const source = openGltf(other.glb(progress), `${file.replace(sceneEnding, '')}.glb`);
+  const scene = sceneOf(source.json, undefined, source);
+  return { kind, scene, source, note: other.note, write: (now) => other.write(now, source.json) };
 }
 
 /**
  * The file that a scene came from, with what was changed in it.
+ * @param made the .glb that was made of it when it came; left out: one is made
  * @throws RenquilError usda-refused, obj-refused for what the format cannot hold
  */
 export function writeScene(
   bytes: Uint8Array,
   file: string,
   scene: Scene,
-  read?: ResourceReader,
+  { read, made }: { readonly read?: ResourceReader; readonly made?: Uint8Array } = {},
 ): WrittenScene {
   const kind = fileKindOf(bytes, file);
-  return kind === 'glb' || kind === 'gltf'
-    ? alone(writeGltf(openGltf(bytes, file, read), scene))
-    : others[kind].write(bytes, file, scene, read);
+  if (kind === 'glb' || kind === 'gltf') return alone(writeGltf(openGltf(bytes, file, read), scene));
+  const other = others[kind](bytes, file, read);
+  return other.write(scene, openGltf(made ?? other.glb(), 'was.glb').json);
 }
 
 /** What the file that a scene came from calls its objects, and measures in: for the change list that goes back to it. */

@@ -4,18 +4,16 @@ import { allOn, switchNames, type Json, type Scene, type SceneObject } from '@re
 import { changesBetween } from '../changes/changes-between.js';
 import type { WrittenScene } from '../written-scene.js';
 import { sceneOf } from '../gltf/read-gltf.js';
-import { openGltf } from '../gltf/gltf-source.js';
+import type { Gltf } from '../gltf/gltf-json.js';
 import type { ListedObject, Listing, ListingHead } from './listing.js';
-import { parseListing } from './parse-listing.js';
-import { listingGlb, unitsOfListing } from './read-listing.js';
+import { unitsOfListing } from './read-listing.js';
 
 /**
  * The listing that a scene came from, with the scene as it is now in it: objects in the order of the tree, each on a line,
  * with all that it came with but for what was changed. The bytes that came when nothing was.
  */
-export function writeListing(bytes: Uint8Array, file: string, scene: Scene): WrittenScene {
-  const listing = parseListing(bytes, file);
-  const was = sceneOf(openGltf(listingGlb(listing), 'was.glb').json);
+export function writeListing(bytes: Uint8Array, listing: Listing, scene: Scene, made: Gltf): WrittenScene {
+  const was = sceneOf(made);
   const now = new Writer(listing, was, scene).objects();
   const { rests: _rests, looks: _looks, shapes: _shapes, ...left } = changesBetween(was, scene).left ?? {};
   // In the order of the tree, whatever the order was that they came in.

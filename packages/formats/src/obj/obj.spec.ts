@@ -92,7 +92,7 @@ describe('OBJ', () => {
     const read = (): Uint8Array => utf8('newmtl  red\nKd 1 0 0\nnewmtl blue');
     const { scene } = openScene(body, 'a.obj', read);
     scene.renameThing('material', 0, 'rust');
-    const { bytes, beside } = writeScene(body, 'a.obj', scene, read);
+    const { bytes, beside } = writeScene(body, 'a.obj', scene, { read });
     expect(text(bytes)).toContain('usemtl rust');
     expect(beside.map(([path, its]) => [path, text(its)])).toEqual([
       ['a.mtl', 'newmtl  rust\nKd 1 0 0\nnewmtl blue'],

@@ -1,11 +1,11 @@
 import { RenquilError } from '@renquil/core/errors';
 import type { ObjectId, Scene } from '@renquil/core/scene';
 import { changesBetween } from '../changes/changes-between.js';
-import { openGltf } from '../gltf/gltf-source.js';
+import type { Gltf } from '../gltf/gltf-json.js';
 import { sceneOf } from '../gltf/read-gltf.js';
 import type { WrittenScene } from '../written-scene.js';
 import type { Span } from './parse-obj.js';
-import { objGlb, type ObjScene } from './read-obj.js';
+import type { ObjScene } from './read-obj.js';
 import type { TextChange, TextUnits } from './text-units.js';
 
 /**
@@ -13,8 +13,8 @@ import type { TextChange, TextUnits } from './text-units.js';
  * out; all else byte for byte. Places, groups and all that the format has no word for are counted, not written.
  * @throws RenquilError obj-refused for a name that readers of the format would take apart
  */
-export function writeObj(opened: ObjScene, scene: Scene): WrittenScene {
-  const writer = new ObjWriter(opened, scene);
+export function writeObj(opened: ObjScene, scene: Scene, was: Gltf): WrittenScene {
+  const writer = new ObjWriter(opened, scene, was);
   const { obj, libraries } = opened;
   const beside = libraries.flatMap(({ path, units, materials }) => {
     const changes = materials.flatMap(({ name, span }) => writer.material(units, name, [span]));
@@ -30,8 +30,9 @@ class ObjWriter {
   constructor(
     readonly opened: ObjScene,
     readonly scene: Scene,
+    was: Gltf,
   ) {
-    this.#was = sceneOf(openGltf(objGlb(opened), 'was.glb').json);
+    this.#was = sceneOf(was);
     this.#was.materials.forEach(({ name }, at) => {
       const now = scene.materials[at]?.name ?? name;
       if (now !== name) this.#materials.set(name, now);

@@ -1,7 +1,9 @@
 import { RenquilError } from '@renquil/core/errors';
 import { distance, toMatrix } from '@renquil/core/math';
 import type { Scene } from '@renquil/core/scene';
-import { readGltf } from '../gltf/read-gltf.js';
+import type { Gltf } from '../gltf/gltf-json.js';
+import { openGltf } from '../gltf/gltf-source.js';
+import { sceneOf } from '../gltf/read-gltf.js';
 import { openUsda, usdaGlb, type UsdaScene } from './read-usda.js';
 import { UsdaChanges } from './usda-changes.js';
 import { UsdaWriter } from './usda-writer.js';
@@ -9,19 +11,23 @@ import { UsdaWriter } from './usda-writer.js';
 /**
  * The layer that a scene came from, with the scene's names, tree and transforms in it. What was not changed stays byte for
  * byte; when nothing was, these are the very bytes that were read.
+ * @param made the document of the .glb that was made of it when it came
  * @throws RenquilError usda-refused for what the format, or this writer, cannot hold
  */
-export function writeUsda(opened: UsdaScene, scene: Scene): Uint8Array {
+export function writeUsda(opened: UsdaScene, scene: Scene, made: Gltf): Uint8Array {
   let from = opened;
+  let was = sceneOf(made);
+  checkReading(opened, was);
   let wanted = scene;
   // Those that take over from what was changed would change with it, and what stands in the world would stay behind: they
   // are told where they are, until all is as it is to be.
   for (let round = 0; round < mostRounds; round++) {
-    const changes = new UsdaChanges(from, wanted, readGltf(usdaGlb(from), 'was.glb').scene);
+    const changes = new UsdaChanges(from, wanted, was);
     const bytes = new UsdaWriter(from, changes).write();
     if (bytes === from.stage.bytes || !(changes.links.hasArcs || changes.movesPastResets)) return bytes;
     from = openUsda(bytes, opened.stage.layer.file);
-    const settled = asWanted(readGltf(usdaGlb(from), 'now.glb').scene, wanted);
+    was = sceneOf(openGltf(usdaGlb(from), 'now.glb').json);
+    const settled = asWanted(was.fork(), wanted);
     if (!settled) return changes.refuse('what takes over from a prim that was changed would change with it');
     if (settled === 'so') return bytes;
     wanted = settled;
@@ -30,6 +36,17 @@ export function writeUsda(opened: UsdaScene, scene: Scene): Uint8Array {
     file: opened.stage.layer.file,
     detail: 'its prims take over from each other in a ring',
   });
+}
+/** The objects of a scene are told by their number: a later reading that counts them otherwise must not write. */
+function checkReading({ stage, outline }: UsdaScene, was: Scene): void {
+  const isSame =
+    was.size === outline.places.length &&
+    outline.places.every((place, node) => was.find(node + 1)?.name === stage.namespace.places[place]!.name);
+  if (!isSame)
+    throw new RenquilError('usda-refused', {
+      file: stage.layer.file,
+      detail: 'it is read with other objects today than when it came; bring it in again',
+    });
 }
 const mostRounds = 5;
 /** A scene that was read back, with what is to be as in another one; `so` when it is, null when they are not of the same objects. */

@@ -6,6 +6,8 @@ import { openStored, type StoredScene } from './stored-scene.js';
 export interface WriteCopyInput {
   readonly source: Uint8Array;
   readonly sourceName: string;
+  /** The .glb that was made of it, where it is no glTF. */
+  readonly made: Uint8Array | null;
   /** Files that came with it, by path. */
   readonly resources: readonly (readonly [string, Uint8Array])[];
   readonly stored: StoredScene;
@@ -23,11 +25,12 @@ export interface WriteCopyOutput {
 
 /** The whole scene as it is now in the file it came from: nothing left out, nothing judged. */
 export function writeCopyTask(input: WriteCopyInput): WriteCopyOutput {
-  const { source, sourceName, resources, stored } = input;
+  const { source, sourceName, made, resources, stored } = input;
   const scene = openStored(stored);
   if (input.listing) return { bytes: listScene(scene, false), isZip: false, left: '' };
   const beside = new Map(resources);
-  const written = writeScene(source, sourceName, scene, (path) => beside.get(path) ?? null);
+  const read = (path: string): Uint8Array | null => beside.get(path) ?? null;
+  const written = writeScene(source, sourceName, scene, { read, ...(made ? { made } : {}) });
   const left = saidOfLeft(written);
   if (!written.beside.length) return { bytes: written.bytes, isZip: false, left };
   const files: Zippable = Object.fromEntries([[sourceName, written.bytes], ...written.beside]);

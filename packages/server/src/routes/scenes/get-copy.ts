@@ -12,11 +12,12 @@ export const getCopy = defineRoute(endpoints.getCopy, {
     const own = query.as === 'own' ? await ownFileOf(database, scene) : null;
     const source = listing ? new Uint8Array() : await readFile(database, own?.file ?? scene.source_file);
     const stored = await scenes.stored(database, scene.id, scene.revision);
+    const made = own ? await readFile(database, scene.source_file) : null;
     const sourceName = own ? scene.source_name : `${scene.name}.glb`;
     const resources = own?.kind === 'obj' ? await own.beside() : [];
     const { bytes, isZip, left } = await pool.run(
       'write-copy',
-      { source, sourceName, resources, stored, listing },
+      { source, sourceName, made, resources, stored, listing },
       { large: scene.objects >= largeFrom.objects },
     );
     const ending = isZip ? '.zip' : listing ? '.json' : (own?.ending ?? '.glb');
