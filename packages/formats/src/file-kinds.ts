@@ -3,7 +3,7 @@ import { isListing } from './listing/parse-listing.js';
 import { isGlb } from './gltf/glb.js';
 
 /** The files that can be brought in. */
-export type FileKind = 'glb' | 'gltf' | 'usda' | 'obj' | 'listing';
+export type FileKind = 'glb' | 'gltf' | 'usda' | 'usdz' | 'obj' | 'listing';
 
 /** What a file is, by its first bytes first and its name second: a wrong ending is no reason to refuse a good file. */
 export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
@@ -11,9 +11,9 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
   if (isGlb(bytes)) return 'glb';
   const start = new TextDecoder().decode(bytes.subarray(0, 4096));
   if (start.startsWith('#usda ')) return 'usda';
-  // The text of a layer is what is read; its other two forms are for programs only.
-  if (start.startsWith('PXR-USDC') || (start.startsWith('PK') && /\.usdz$/i.test(file)))
-    throw new RenquilError('usd-packed', { file });
+  // The text of a layer is what is read; its binary form is for programs only.
+  if (start.startsWith('PXR-USDC')) throw new RenquilError('usd-packed', { file });
+  if (start.startsWith('PK') && /\.usdz$/i.test(file)) return 'usdz';
   if (/\.usda$/i.test(file))
     throw new RenquilError('usda-invalid', {
       ...{ file, line: 1, column: 1 },

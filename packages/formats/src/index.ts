@@ -7,6 +7,7 @@ export * from './gltf/needed-joints.js';
 export * from './gltf/split-glb.js';
 export * from './csv/csv.js';
 export * from './file-kinds.js';
+export * from './name-rules.js';
 export * from './needed-files.js';
 export * from './scene-endings.js';
 export * from './scene-file.js';

@@ -1,11 +1,11 @@
 /** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|usda|usd|obj|json|jsonl)$/i;
+export const sceneEnding = /\.(glb|gltf|usda|usd|usdz|obj|json|jsonl)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
 export const looseEnding = /\.(json|jsonl)$/i;
 
 /** A format that is kept beside the .glb that was made of it, and takes the scene back. */
 export interface OwnFormat {
-  readonly kind: 'usda' | 'obj' | 'listing';
+  readonly kind: 'usda' | 'usdz' | 'obj' | 'listing';
   /** As the file has it. */
   readonly ending: string;
   /** Its media type (IANA). */
@@ -15,6 +15,10 @@ export interface OwnFormat {
 }
 
 const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
+  [
+    /\.usdz$/i,
+    { kind: 'usdz', type: 'model/vnd.usdz+zip', holds: 'names, tree, places, switches, attributes' },
+  ],
   [/\.usda?$/i, { kind: 'usda', type: 'model/vnd.usda', holds: 'names, tree, places, switches, attributes' }],
   [
     /\.obj$/i,

@@ -14,6 +14,7 @@ import { writeObj } from './obj/write-obj.js';
 import { sceneEnding } from './scene-endings.js';
 import { openUsda, usdaGlb } from './usda/read-usda.js';
 import { saidOfLayer } from './usda/said-of-layer.js';
+import { openUsdz, writeUsdz } from './usda/usdz.js';
 import { writeUsda } from './usda/write-usda.js';
 import type { WrittenScene } from './written-scene.js';
 
@@ -48,6 +49,18 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
       note: saidOfLayer(layer.stage),
       glb: (progress) => usdaGlb(layer, progress),
       write: (scene, was) => alone(writeUsda(layer, scene, was)),
+    };
+  },
+  usdz(bytes, file) {
+    const usdz = openUsdz(bytes, file);
+    const layer = openUsda(usdz.layer, `${file}[${usdz.root}]`);
+    return {
+      note: saidOfLayer(layer.stage),
+      glb: (progress) => usdaGlb(layer, progress),
+      write(scene, was) {
+        const text = writeUsda(layer, scene, was);
+        return alone(text === usdz.layer ? bytes : writeUsdz(usdz, text));
+      },
     };
   },
   obj(bytes, file, read) {

@@ -99,9 +99,9 @@ describe('OBJ', () => {
     ]);
   });
   for (const [name, says] of [
-    ['L wheel', /"L wheel" has a space/],
-    ['a#b', /would take it apart/],
-    ['', /would have no name/],
+    ['L wheel', /"L wheel": readers of OBJ take a name apart/],
+    ['a#b', /take a name apart/],
+    ['', /has a name there/],
     ['default', /the group of all that has none/],
     ['b', /two objects would be called "b"/],
   ] as const)

@@ -4,6 +4,7 @@ import { changesBetween } from '../changes/changes-between.js';
 import type { Gltf } from '../gltf/gltf-json.js';
 import { sceneOf } from '../gltf/read-gltf.js';
 import type { WrittenScene } from '../written-scene.js';
+import { objNameFault } from './name-fault.js';
 import type { Span } from './parse-obj.js';
 import type { ObjScene } from './read-obj.js';
 import type { TextChange, TextUnits } from './text-units.js';
@@ -89,13 +90,9 @@ class ObjWriter {
     this.#word(obj.units, name);
     return { start, end: start, bytes: obj.units.encoded(`${word} ${name}${line}`)! };
   }
-  /** Readers part names at spaces, and take what follows # for a remark or not: none of it comes back from all of them. */
   #word(units: TextUnits, name: string): Uint8Array {
-    if (!name) this.#refuse('an object or material would have no name');
-    // eslint-disable-next-line no-control-regex -- control characters end a name as spaces do
-    if (/[\s#\u0000-\u001f\u007f]/.test(name) || name.endsWith('\\'))
-      this.#refuse(`"${name}" has a space, a "#" or a last "\\", and readers of OBJ would take it apart`);
-    if (name === 'default') this.#refuse('"default" is what the format calls the group of all that has none');
+    const fault = objNameFault(name);
+    if (fault) this.#refuse(`"${name}": ${fault}`);
     const bytes = units.encoded(name);
     if (!bytes) this.#refuse(`"${name}" has letters that the encoding of this file does not have`);
     return bytes!;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import type { ObjectId } from '@renquil/core/scene';
-import { ownFormatOf } from '@renquil/formats';
+import { ownFormatOf, stuckNames } from '@renquil/formats';
 import type { GateLine } from '@renquil/core/workbench';
 import { Analysis } from '../../state/analysis';
 import { Commands } from '../../state/commands';
@@ -49,6 +49,11 @@ export class HandoffStep {
   readonly #ledger = inject(LedgerState);
   readonly #router = inject(Router);
   readonly reason = signal('');
+  /** Names that the file cannot hold that the scene came in; null: it is glTF, and holds all. */
+  readonly stuck = computed(() => {
+    const own = this.own();
+    return own && stuckNames(own.kind, this.open.scene);
+  });
   readonly isLead = computed(() => this.open.info()?.role === 'lead');
   readonly latest = computed(() => this.state.handoffs()?.[0] ?? null);
   /** The package is of the scene as it is now. */

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import type { SceneObject } from '@renquil/core/scene';
 import { judgeName } from '@renquil/core/workbench';
+import { nameFault, ownFormatOf } from '@renquil/formats';
 import { Tip } from '../../ui/tip';
 import { EditedText } from './edited-text';
 import { Meanwhile } from './meanwhile';
@@ -30,9 +31,9 @@ import { nameIn } from '../said-of';
       cdkOverlayOrigin
       #origin="cdkOverlayOrigin"
       class="h-[22px] w-full rounded border bg-sheet px-1 font-mono text-ink"
-      [class]="finding() ? 'border-block' : 'border-clear'"
+      [class]="finding() ? 'border-block' : stuck() ? 'border-warn' : 'border-clear'"
       [value]="text.typed()"
-      [rqTip]="finding()?.because ?? 'fits'"
+      [rqTip]="finding()?.because ?? stuck() ?? 'fits'"
       [attr.aria-label]="'New name of ' + object().name"
       [attr.aria-invalid]="finding() !== null"
       maxlength="65536"
@@ -63,6 +64,12 @@ export class NameField extends RowField {
   readonly finding = computed(() =>
     judgeName({ scene: this.open.scene, convention: this.open.convention }, this.object(), this.text.typed()),
   );
+  /** Why it would not go back into the file that the scene came in; null: it would. */
+  readonly stuck = computed(() => {
+    const own = ownFormatOf(this.open.info()?.scene.sourceName ?? '');
+    const fault = own && nameFault(own.kind, this.text.typed());
+    return fault && `Does not go back into the ${own.ending}: ${fault}`;
+  });
   /** Leaving was tried while two names stood against each other, or they do and something was typed. */
   readonly #tried = signal(false);
   readonly asks = computed(() => this.text.theirs() !== null && (this.#tried() || this.text.isTyped));
@@ -71,7 +78,9 @@ export class NameField extends RowField {
     super();
     effect(() => {
       const finding = this.finding();
-      if (this.text.isTyped) this.speaker?.say('verdict', finding ? finding.message : 'fits');
+      const stuck = this.stuck();
+      if (this.text.isTyped)
+        this.speaker?.say('verdict', [finding?.message ?? 'fits', stuck].filter(Boolean).join('. '));
     });
     afterNextRender(() => {
       this.field().nativeElement.focus();

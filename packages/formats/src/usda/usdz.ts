@@ -1,0 +1,53 @@
+import { RenquilError } from '@renquil/core/errors';
+import { unzipSync, zipSync, type Zippable } from 'fflate';
+
+/** A package of OpenUSD (its specification, "Usdz File Format"): a .zip of files stored as they are; the first is the scene. */
+export interface Usdz {
+  readonly root: string;
+  readonly layer: Uint8Array;
+  readonly files: Readonly<Record<string, Uint8Array>>;
+}
+
+/** What comes out of a package, in bytes. */
+const mostBytes = 1_500_000_000;
+
+/** @throws RenquilError usda-invalid when it cannot be opened, usd-packed when its scene is no text */
+export function openUsdz(bytes: Uint8Array, file: string): Usdz {
+  const invalid = (detail: string): RenquilError =>
+    new RenquilError('usda-invalid', { file, line: 1, column: 1, detail });
+  let total = 0;
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(bytes, { filter: ({ originalSize }) => (total += originalSize) <= mostBytes });
+  } catch {
+    throw invalid('this package cannot be opened as a .zip');
+  }
+  if (total > mostBytes) throw new RenquilError('file-too-large', { file, limit: `${mostBytes / 1e6} MB` });
+  const [root] = Object.keys(files);
+  if (root === undefined) throw invalid('nothing is in this package');
+  const layer = files[root]!;
+  if (new TextDecoder().decode(layer.subarray(0, 6)) !== '#usda ')
+    throw new RenquilError('usd-packed', { file });
+  return { root, layer, files };
+}
+
+/** A local header without its name (APPNOTE 4.3.7), and of an extra field (4.5.1). */
+const [header, field] = [30, 4];
+/** Where the bytes of every file begin: a multiple of this. */
+const alignment = 64;
+/** An id of the range that nobody has registered (APPNOTE 4.6.1 lists those that are). */
+const padding = 0x1986;
+
+/** The same package with another scene in it: stored, in the same order, every file at a multiple of 64 bytes. */
+export function writeUsdz({ root, files }: Usdz, layer: Uint8Array): Uint8Array {
+  const out: Zippable = {};
+  let at = 0;
+  for (const [name, own] of Object.entries(files)) {
+    const bytes = name === root ? layer : own;
+    const begins = at + header + new TextEncoder().encode(name).length + field;
+    const pad = (alignment - (begins % alignment)) % alignment;
+    out[name] = [bytes, { level: 0, mtime: new Date(1980, 0, 2), extra: { [padding]: new Uint8Array(pad) } }];
+    at = begins + pad + bytes.length;
+  }
+  return zipSync(out);
+}
