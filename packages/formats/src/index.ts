@@ -22,6 +22,8 @@ export * from './gltf/glb.js';
 export { shapeCount } from './gltf/instanced-shapes.js';
 export * from './gltf/lacking-images.js';
 export * from './gltf/read-gltf.js';
+export * from './gltf/unpack-gltf.js';
+export * from './gltf/unpackers.js';
 export * from './gltf/write-gltf.js';
 export * from './report/baseline.js';
 export * from './report/report.js';

@@ -4,7 +4,9 @@ import { fileKindOf, type FileKind } from './file-kinds.js';
 import type { Gltf } from './gltf/gltf-json.js';
 import { openGltf, type GltfSource, type ResourceReader } from './gltf/gltf-source.js';
 import { lackingImages } from './gltf/lacking-images.js';
-import { readGltf, sceneOf, type Progress } from './gltf/read-gltf.js';
+import { sceneOf, type Progress } from './gltf/read-gltf.js';
+import { packings, unpackGltf, type DrawnDocument } from './gltf/unpack-gltf.js';
+import type { Unpackers } from './gltf/unpackers.js';
 import { writeGltf } from './gltf/write-gltf.js';
 import { parseListing } from './listing/parse-listing.js';
 import { listingGlb, unitsOfListing } from './listing/read-listing.js';
@@ -24,6 +26,8 @@ export interface OpenedScene {
   readonly scene: Scene;
   /** What is drawn, judged and handed off: the file itself where it is glTF, else what was made of it. */
   readonly source: GltfSource;
+  /** The same as its shapes are looked into. */
+  readonly drawn: DrawnDocument;
   /** What of it was not read, in a sentence; empty: nothing. */
   readonly note: string;
   /**
@@ -81,28 +85,40 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
   },
 };
 
+/** What a host gives to opening. */
+export interface OpenOptions {
+  readonly progress?: Progress;
+  /** For shapes that are packed; left out: they stay so. */
+  readonly unpackers?: Unpackers;
+}
+/** A document as its shapes are looked into: unpacked where they are packed and a host can. */
+export function drawnOf(source: DrawnDocument, unpackers: Unpackers | undefined): DrawnDocument {
+  const { draco, meshopt } = packings(source.json);
+  return unpackers && (draco || meshopt) ? unpackGltf(source, unpackers) : source;
+}
+
 /** Opens a scene of any format that is read. @throws RenquilError that names the file and the place in it */
 export function openScene(
   bytes: Uint8Array,
   file: string,
   read?: ResourceReader,
-  progress?: Progress,
+  { progress, unpackers }: OpenOptions = {},
 ): OpenedScene {
   const kind = fileKindOf(bytes, file);
   if (kind === 'glb' || kind === 'gltf') {
-    const { scene, source } = readGltf(bytes, file, read, progress);
-    return {
-      kind,
-      scene,
-      source,
-      note: lackingImages(source),
-      write: (now) => alone(writeGltf(source, now)),
-    };
+    const source = openGltf(bytes, file, read);
+    const drawn = drawnOf(source, unpackers);
+    const scene = sceneOf(source.json, progress, source, drawn);
+    const note = lackingImages(source);
+    return { kind, scene, source, drawn, note, write: (now) => alone(writeGltf(source, now)) };
   }
   const other = others[kind](bytes, file, read);
   const source = openGltf(other.glb(progress), `${file.replace(sceneEnding, '')}.glb`);
   const scene = sceneOf(source.json, undefined, source);
-  return { kind, scene, source, note: other.note, write: (now) => other.write(now, source.json) };
+  return {
+    ...{ kind, scene, source, drawn: source, note: other.note },
+    write: (now) => other.write(now, source.json),
+  };
 }
 
 /**

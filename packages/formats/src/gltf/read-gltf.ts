@@ -9,6 +9,7 @@ import { isObject } from './guards.js';
 import { motionOf } from './motion.js';
 import { gatherFacts, isGone, latestReading, objectFromNode } from './node-data.js';
 import { readBoard } from './board-extras.js';
+import type { DrawnDocument } from './unpack-gltf.js';
 import { shapeBytes, shapeDigest } from './shape-digest.js';
 
 /** The scene of a file, with the file. */
@@ -31,7 +32,12 @@ export function readGltf(
 }
 
 /** The scene of a validated document. Roots come in the order of its scenes, then nodes that no scene shows. */
-export function sceneOf(json: Gltf, progress?: Progress, from?: ImageSource): Scene {
+export function sceneOf(
+  json: Gltf,
+  progress?: Progress,
+  from?: ImageSource,
+  drawn: DrawnDocument | null = null,
+): Scene {
   const { buffers } = from ?? {};
   const nodes = json.nodes ?? [];
   const facts = gatherFacts(json);
@@ -43,7 +49,7 @@ export function sceneOf(json: Gltf, progress?: Progress, from?: ImageSource): Sc
   const meshes = (json.meshes ?? []).map((_, i) => {
     const bytes = buffers ? shapeBytes(json, i) : 0;
     const seen = buffers && (toHash -= bytes) >= 0 ? buffers : null;
-    return shapeOf(json, i, skinned.has(i), seen);
+    return shapeOf(json, i, skinned.has(i), seen && { json, buffers: seen, ...drawn });
   });
   const boxes = new InstanceBoxes(json, buffers ?? []);
   const scene = new Scene(
@@ -102,12 +108,13 @@ function instancedOf(shape: Shape, instanced: InstancedShape, boxes: InstanceBox
   };
 }
 
-/** `buffers`: when its bytes are looked into. */
-function shapeOf(json: Gltf, at: number, skinned: boolean, buffers: readonly Uint8Array[] | null): Shape {
+/** `looks`: when its bytes are looked into. */
+function shapeOf(json: Gltf, at: number, skinned: boolean, looks: DrawnDocument | null): Shape {
+  const buffers = looks && (looks.json === json ? looks.buffers : null);
   const mesh = json.meshes![at]!;
   const stands = standsFor(mesh);
   // A box that stands for something is the likeness of nothing.
-  const digest = stands ? null : buffers && shapeDigest(json, buffers, at);
+  const digest = stands ? null : looks && shapeDigest(looks.json, looks.buffers, at);
   const fixed = stands ? 'listed' : isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;

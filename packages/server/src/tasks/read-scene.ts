@@ -1,6 +1,7 @@
 import { CheckRun } from '@renquil/core/checks';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
-import { openScene, packGlb, packedSource, sceneOf } from '@renquil/formats';
+import { loadUnpackers } from '@renquil/formats/unpackers-node';
+import { drawnOf, openScene, packGlb, packedSource, sceneOf } from '@renquil/formats';
 import { indexRows } from './index-rows.js';
 import { judgedBy, type Judged } from './judged.js';
 import { packScene } from './stored-scene.js';
@@ -30,23 +31,24 @@ export interface ReadSceneOutput {
 }
 
 /** Reads, judges and pictures an upload. */
-export function readSceneTask(input: ReadSceneInput, tell: Tell): ReadSceneOutput {
+export async function readSceneTask(input: ReadSceneInput, tell: Tell): Promise<ReadSceneOutput> {
   const { file, bytes, resources } = input;
   tell('Reading', 0, bytes.length);
   const beside = new Map(resources);
-  const read = openScene(
-    bytes,
-    file,
-    (path) => beside.get(path) ?? null,
-    (done, total) => tell('Reading', done, total),
-  );
+  const unpackers = await loadUnpackers();
+  const read = openScene(bytes, file, (path) => beside.get(path) ?? null, {
+    progress: (done, total) => tell('Reading', done, total),
+    unpackers,
+  });
   // Once packed, ids stay: packing keeps the order of the nodes.
   const source = packedSource(read.source);
-  const scene = source === read.source ? read.scene : sceneOf(source.json, undefined, source);
+  const isSame = source === read.source;
+  const drawn = isSame ? read.drawn : drawnOf(source, unpackers);
+  const scene = isSame ? read.scene : sceneOf(source.json, undefined, source, drawn);
   const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all((done) => tell('Checking', done, scene.size));
   tell('Drawing', scene.size, scene.size);
-  const thumbnail = renderThumbnail(scene, source, run.convention);
+  const thumbnail = renderThumbnail(scene, drawn, run.convention);
   tell('Storing', scene.size, scene.size);
   return {
     packed: read.kind === 'glb' ? null : packGlb(read.source),

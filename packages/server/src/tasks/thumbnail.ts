@@ -2,7 +2,7 @@ import { transformPoint, uniteBoxes, type Box, type Vec3 } from '@renquil/core/m
 import type { CompiledConvention } from '@renquil/core/names';
 import { drawnWorld, worldBounds, type Scene } from '@renquil/core/scene';
 import { staysHome } from '@renquil/core/targets';
-import { decodeDrawn, type DecodedPart, type GltfSource } from '@renquil/formats';
+import { decodeDrawn, type DecodedPart, type DrawnDocument } from '@renquil/formats';
 import { PNG } from 'pngjs';
 import { boxPart } from './box-part.js';
 
@@ -14,7 +14,7 @@ const budget = 400_000;
 /** A small picture for the library: flat shaded, from the front left, drawn in software with a depth buffer. */
 export function renderThumbnail(
   scene: Scene,
-  source: GltfSource,
+  source: DrawnDocument,
   convention: CompiledConvention,
 ): Uint8Array {
   const home = staysHome(scene, convention).all;
@@ -56,13 +56,13 @@ export function renderThumbnail(
 }
 
 /** A shape of more points than all of the picture may have, and one that cannot be looked into, is its box. */
-function partsOf(scene: Scene, source: GltfSource, shape: number): DecodedPart[] {
+function partsOf(scene: Scene, source: DrawnDocument, shape: number): DecodedPart[] {
   const { vertices, bounds } = scene.shapes[shape]!;
   const decoded = vertices > budget ? null : decode(source, shape);
   return decoded ?? (bounds ? [boxPart(bounds)] : []);
 }
 
-function decode(source: GltfSource, shape: number): DecodedPart[] | null {
+function decode(source: DrawnDocument, shape: number): DecodedPart[] | null {
   try {
     return decodeDrawn(source.json, source.buffers, shape);
   } catch {

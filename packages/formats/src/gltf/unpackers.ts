@@ -1,0 +1,45 @@
+/** Unpacks one view (EXT_meshopt_compression): into a target of count times size bytes. */
+export type MeshoptDecode = (
+  target: Uint8Array,
+  count: number,
+  size: number,
+  source: Uint8Array,
+  mode: string,
+  filter: string,
+) => void;
+
+/** As much of the Draco decoder as is used (google/draco, javascript API). */
+export interface DracoModule {
+  readonly Decoder: new () => DracoDecoder;
+  readonly DecoderBuffer: new () => { Init(bytes: Int8Array, length: number): void };
+  readonly Mesh: new () => DracoMesh;
+  readonly DT_FLOAT32: number;
+  readonly HEAPF32: Float32Array;
+  _malloc(bytes: number): number;
+  _free(at: number): void;
+  destroy(one: object): void;
+}
+/** A mesh that it made. */
+export interface DracoMesh {
+  num_points(): number;
+  num_faces(): number;
+}
+/** The decoder itself. */
+export interface DracoDecoder {
+  DecodeBufferToMesh(buffer: object, mesh: DracoMesh): { ok(): boolean };
+  GetAttributeByUniqueId(mesh: DracoMesh, id: number): object;
+  GetAttributeDataArrayForAllPoints(
+    mesh: DracoMesh,
+    attribute: object,
+    type: number,
+    bytes: number,
+    to: number,
+  ): boolean;
+  GetTrianglesUInt32Array(mesh: DracoMesh, bytes: number, to: number): boolean;
+}
+
+/** What a host can unpack with; left out: such shapes stay packed and are drawn as boxes. */
+export interface Unpackers {
+  readonly draco?: DracoModule;
+  readonly meshopt?: MeshoptDecode;
+}
