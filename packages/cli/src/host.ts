@@ -1,5 +1,9 @@
+import type { Unpackers } from '@renquil/formats';
+
 /** What a command may touch: files, settings and the two streams. A test brings its own. */
 export interface Host {
+  /** For shapes that are packed; left out: they stay so. */
+  readonly unpackers?: Unpackers;
   read(path: string): Uint8Array;
   /** Makes a folder, with those above it, where it is not there. */
   makeFolder(path: string): void;

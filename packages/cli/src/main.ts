@@ -1,3 +1,4 @@
+import { loadUnpackers } from '@renquil/formats/unpackers-node';
 import { parseArgs } from 'node:util';
 import { RenquilError } from '@renquil/core/errors';
 import type { ExitCode } from './command.js';
@@ -13,7 +14,8 @@ export function help(): string {
 }
 
 /** Runs one command line. Never throws: what goes wrong is one line on the error stream and exit code 2. */
-export async function main(argv: readonly string[], host: Host = diskHost()): Promise<ExitCode> {
+export async function main(argv: readonly string[], given?: Host): Promise<ExitCode> {
+  const host = given ?? { ...diskHost(), unpackers: await loadUnpackers() };
   const [name, ...rest] = argv;
   if (name === undefined || name === 'help' || name === '--help' || name === '-h') {
     host.print(help());

@@ -33,7 +33,12 @@ function beside(path: string, host: Host): (relative: string) => Uint8Array | nu
 /** Opens a file of any format that is read. Throws RenquilError naming file and place. */
 export function openFile(path: string, host: Host): OpenedFile {
   const bytes = host.read(path);
-  const opened = openScene(bytes, path, beside(path, host));
+  const opened = openScene(
+    bytes,
+    path,
+    beside(path, host),
+    host.unpackers ? { unpackers: host.unpackers } : {},
+  );
   const { note } = opened;
   if (note) host.complain(`${path}: ${note}\n`);
   return { path, bytes, ...opened };

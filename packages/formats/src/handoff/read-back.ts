@@ -1,3 +1,4 @@
+import { loadUnpackers } from '../unpackers-node/index.js';
 import { GLB_BUFFER, Logger, NodeIO, type Document, type GLTF, type Node } from '@gltf-transform/core';
 import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
 import { sameJson } from '@renquil/core/edits';
@@ -172,13 +173,23 @@ function contentOf(glb: Uint8Array): {
   return { json, resources };
 }
 
+/** The decoders that the reader asks for, as their makers give them: another way to the bytes than our own. */
+async function decoders(): Promise<Record<string, unknown>> {
+  const { MeshoptDecoder } = await import('meshoptimizer/decoder');
+  await MeshoptDecoder.ready;
+  const { draco } = await loadUnpackers();
+  return { 'draco3d.decoder': draco, 'meshopt.decoder': MeshoptDecoder };
+}
+
 async function open(glb: Uint8Array): Promise<{ document: Document; geometry: boolean }> {
   const io = new NodeIO().registerExtensions(ALL_EXTENSIONS).setLogger(new Logger(Logger.Verbosity.SILENT));
   const content = contentOf(glb);
+  if ((content.json.extensionsUsed ?? []).some((name) => /draco|meshopt/i.test(name)))
+    io.registerDependencies(await decoders());
   try {
     return { document: await io.readJSON(content), geometry: true };
   } catch (cause) {
-    // Decoders for compressed geometry are not shipped: the tree is read without its meshes.
+    // Packed geometry that no decoder takes: the tree is read without its meshes.
     const { json } = content;
     const compressed = (json.extensionsUsed ?? []).some((name) => /draco|meshopt/i.test(name));
     if (!compressed) throw cause;

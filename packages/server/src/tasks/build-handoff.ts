@@ -2,7 +2,8 @@ import { CheckRun } from '@renquil/core/checks';
 import { CompiledConvention, type Convention } from '@renquil/core/names';
 import type { ReadBack, Target } from '@renquil/core/targets';
 import type { Gate } from '@renquil/core/workbench';
-import { openGltf } from '@renquil/formats';
+import { drawnOf, openGltf } from '@renquil/formats';
+import { loadUnpackers } from '@renquil/formats/unpackers-node';
 import { buildPackage, packageStages, type PackageFile } from '@renquil/formats/handoff';
 import type { HeldWaivers } from '../db/waivers.js';
 import { openStored, type StoredScene } from './stored-scene.js';
@@ -35,6 +36,7 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
   tell('Opening', 0, steps);
   const scene = openStored(input.stored);
   const source = openGltf(input.source, input.sourceName);
+  const drawn = drawnOf(source, await loadUnpackers());
   const run = new CheckRun(scene, new CompiledConvention(input.convention));
   run.all();
   const { name, label, held, target, reason } = input;
@@ -42,7 +44,7 @@ export async function buildHandoffTask(input: BuildHandoffInput, tell: Tell): Pr
     {
       ...{ name, label, source, run, target, reason },
       waivers: held,
-      picture: () => renderThumbnail(scene, source, run.convention),
+      picture: () => renderThumbnail(scene, drawn, run.convention),
     },
     (stage) => tell(packageStages[stage]!, stage + 1, steps),
   );

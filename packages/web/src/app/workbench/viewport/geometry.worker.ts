@@ -1,6 +1,7 @@
-import { decodeDrawn, openGltf, shapeCount } from '@renquil/formats';
+import { decodeDrawn, drawnOf, openGltf, shapeCount, type DrawnDocument } from '@renquil/formats';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import type { DrawnPart, FromGeometry, ToGeometry } from './geometry-messages';
+import { loadUnpackers } from './load-unpackers';
 import { packTree, treeBuffers, treeInWorkerFrom } from './shape-tree';
 
 /** Fetches the scene's file and decodes it shape by shape, off the page's thread; arrays are handed over, not copied. */
@@ -12,8 +13,10 @@ const tell = (message: FromGeometry, hand: Transferable[]): void => postMessage(
 async function run({ url, only }: ToGeometry): Promise<void> {
   const response = await fetch(url, { credentials: 'same-origin' });
   if (!response.ok) throw new Error(`the file of the scene did not come (${response.status})`);
-  const source = openGltf(new Uint8Array(await response.arrayBuffer()), 'scene.glb');
-  const all = shapeCount(source.json);
+  const file = openGltf(new Uint8Array(await response.arrayBuffer()), 'scene.glb');
+  const all = shapeCount(file.json);
+  // Without a decoder what is packed is drawn as boxes.
+  const source = drawnOf(file, await loadUnpackers(file.json).catch(() => ({})));
   const wanted = only ?? Array.from({ length: all }, (_, index) => index);
   const total = wanted.length;
   let batch: { index: number; parts: DrawnPart[] | null }[] = [];
@@ -49,7 +52,7 @@ async function run({ url, only }: ToGeometry): Promise<void> {
 }
 
 /** A shape that cannot be looked into is drawn as its box. */
-function decode(source: ReturnType<typeof openGltf>, index: number): ReturnType<typeof decodeDrawn> {
+function decode(source: DrawnDocument, index: number): ReturnType<typeof decodeDrawn> {
   try {
     return decodeDrawn(source.json, source.buffers, index);
   } catch {
