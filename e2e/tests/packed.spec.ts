@@ -19,9 +19,8 @@ async function packed(how: 'draco' | 'meshopt'): Promise<Buffer> {
     'meshopt.encoder': MeshoptEncoder,
   });
   const document = await io.readBinary(readFileSync(join(profiles, 'generic-trigger-squeeze/left.glb')));
-  document
-    .createExtension(how === 'draco' ? KHRDracoMeshCompression : EXTMeshoptCompression)
-    .setRequired(true);
+  if (how === 'draco') document.createExtension(KHRDracoMeshCompression).setRequired(true);
+  else document.createExtension(EXTMeshoptCompression).setRequired(true);
   return Buffer.from(await io.writeBinary(document));
 }
 

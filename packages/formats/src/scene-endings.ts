@@ -1,5 +1,5 @@
 /** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|usda|usd|usdz|obj|json|jsonl)$/i;
+export const sceneEnding = /\.(glb|gltf|vrm|usda|usd|usdz|obj|json|jsonl)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
 export const looseEnding = /\.(json|jsonl)$/i;
 

@@ -9,6 +9,7 @@ import { hollow } from './hollow.js';
 import { instancing } from './instanced-shapes.js';
 import { animatedBy, visibility } from './node-data.js';
 import { rebuild } from './rebuild-gltf.js';
+import { dropFromVrm, humanBones, isVrm } from './vrm.js';
 import { shiftBoard } from './board-extras.js';
 
 /**
@@ -52,6 +53,10 @@ export function dropNodes(
 ): Uint8Array {
   const json = readOwn<Gltf>(text);
   for (const index of dropped) refuseJoint(json, index, dropped, source.file);
+  if (isVrm(json)) {
+    refuseBone(json, dropped, source.file);
+    dropFromVrm(json, dropped);
+  }
   const counts = extensionsOf(json).some((name) => !isBlindExtension(name));
   const take = counts ? hollow : dropFromList;
   const before = new Map(listNames.map((list) => [list, listUsers(json, list)]));
@@ -95,6 +100,15 @@ function refuseJoint(json: Gltf, index: number, dropped: ReadonlySet<number>, fi
     const detail = `"${joint}" is a joint of a skin that stays, so it cannot be left out`;
     throw new RenquilError('gltf-invalid', { file, place: `skins[${s}].joints`, detail });
   });
+}
+
+/** A humanoid without one of these is none (VRM 1.0, "Required humanoid bones"). */
+function refuseBone(json: Gltf, dropped: ReadonlySet<number>, file: string): void {
+  const lost = humanBones(json).find(({ node, required }) => required && dropped.has(node));
+  if (!lost) return;
+  const name = json.nodes?.[lost.node]?.name ?? `node ${lost.node}`;
+  const detail = `"${name}" is the ${lost.bone} of the humanoid, which must have one, so it cannot be left out`;
+  throw new RenquilError('gltf-invalid', { file, place: 'extensions, humanoid', detail });
 }
 
 function cutFromTree(json: Gltf, dropped: ReadonlySet<number>): void {
