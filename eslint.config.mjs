@@ -81,6 +81,7 @@ export default tseslint.config(
           'e2e/tsconfig.json',
           'bench/tsconfig.json',
           'torture/tsconfig.json',
+          'examples/tsconfig.json',
         ],
         tsconfigRootDir: import.meta.dirname,
       },

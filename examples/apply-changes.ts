@@ -130,7 +130,7 @@ class Scene {
   place(i: number, to: Transform): void {
     const { translation: _t, rotation: _r, scale: _s, matrix: _m, ...rest } = this.objects.get(i)!;
     const placed = 'm' in to ? { matrix: to.m } : { translation: to.t, rotation: to.r, scale: to.s };
-    this.objects.set(i, { ...rest, ...placed } as Listed);
+    this.objects.set(i, { ...rest, ...placed });
   }
   run(change: Change): void {
     const { op, object: i } = change;
@@ -205,4 +205,4 @@ const scene = new Scene(listing.objects);
 for (const change of changes) scene.run(change);
 const objects = [...scene.listed()];
 writeFileSync(resultFile, JSON.stringify({ ...listing, objects }));
-console.log(`${changes.length} changes, ${objects.length} objects`);
+process.stdout.write(`${changes.length} changes, ${objects.length} objects\n`);

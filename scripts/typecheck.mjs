@@ -11,6 +11,7 @@ for (const project of [
   'e2e/tsconfig.json',
   'bench/tsconfig.json',
   'torture/tsconfig.json',
+  'examples/tsconfig.json',
   'packages/web/tsconfig.worker.json',
 ]) {
   const { code, output } = await capture('npx', [

@@ -104,3 +104,39 @@ test('a listing goes round by keys: brought in, renamed, reloaded, listed again,
   };
   expect(objects.map(({ id, name }) => `${id} ${name}`)).toEqual(['k1 rig_grp', 'k2 A']);
 });
+
+test('names go out as a sheet, are written in a spreadsheet program, and come back with a look at what matches', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  await app.bringIn(file('sheet.json', listing('A')));
+  await expect(page.getByTestId('scene-name')).toHaveText('sheet');
+  await app.viewportReady();
+  await page.getByTestId('names-sheet').click();
+  const [sheet] = await Promise.all([page.waitForEvent('download'), page.getByTestId('save-sheet').click()]);
+  const text = (await bytesOf(sheet)).toString();
+  expect(text).toBe('id,path,name,to\r\n1,/A,A,A\r\n2,/A/B,B,B\r\n');
+  const csv = (content: string) => ({
+    name: 'names.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(content),
+  });
+  await page.getByTestId('read-sheet').setInputFiles(csv('a,b\n1,2\n'));
+  await expect(page.getByRole('alert')).toContainText('names.csv: The first line must name the columns');
+  await page
+    .getByTestId('read-sheet')
+    .setInputFiles(csv(`${text.replace('/A/B,B,B', '/A/B,B,wheel_geo')}9,/x,x,y\r\n`));
+  await expect(page.getByTestId('sheet-says')).toHaveText(
+    '1 name changes, 1 line leaves the name as it is, 1 line matches nothing.',
+  );
+  await expect(page.getByText('Line 4: there is no object with the id 9')).toBeVisible();
+  await page.getByTestId('apply-sheet').focus();
+  await page.keyboard.press('Enter');
+  await expect(app.row('wheel_geo')).toBeVisible();
+  await app.saved();
+  await page.reload();
+  await expect(app.row('wheel_geo')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(app.row('B')).toBeVisible();
+});

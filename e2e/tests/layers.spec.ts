@@ -37,7 +37,9 @@ test('a layer of OpenUSD text is named, takes its names back with every path, an
   await app.rename('ropeDrum_grp', 'rope drum');
   await app.saved();
   await page.getByRole('link', { name: 'Hand off' }).click();
-  await expect(page.getByTestId('stuck-names')).toContainText('1 name does not go back into it, first rope drum');
+  await expect(page.getByTestId('stuck-names')).toContainText(
+    '1 name does not go back into it, first rope drum',
+  );
   await page.getByTestId('work-copy').click();
   await expect(page.getByText('"rope drum" cannot be the name of a prim')).toBeVisible();
   await page.keyboard.press('Control+z');

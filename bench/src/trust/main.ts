@@ -10,10 +10,12 @@ const seeds = evaluation ? [9001, 9002, 9003, 9004, 9005] : [1, 2, 3, 4, 5];
 
 const scenes = [
   ...(await Promise.all(
-    demoScenes.filter(({ file }) => file.endsWith('.glb')).map(async ({ file, build }) => {
-      const bytes = await build();
-      return { name: file, make: () => readGltf(bytes, file).scene };
-    }),
+    demoScenes
+      .filter(({ file }) => file.endsWith('.glb'))
+      .map(async ({ file, build }) => {
+        const bytes = await build();
+        return { name: file, make: () => readGltf(bytes, file).scene };
+      }),
   )),
   { name: 'rescue_sled', make: rescueSled },
   { name: 'ticket_kiosk', make: ticketKiosk },

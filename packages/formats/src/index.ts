@@ -2,6 +2,7 @@ export * from './changes/apply-change-list.js';
 export * from './changes/change-list.js';
 export * from './changes/changes-between.js';
 export * from './changes/changes-csv.js';
+export * from './changes/names-sheet.js';
 export * from './changes/renames.js';
 export * from './gltf/needed-joints.js';
 export * from './gltf/split-glb.js';

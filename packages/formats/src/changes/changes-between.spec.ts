@@ -35,7 +35,7 @@ describe('the way from one state to another', () => {
     const after = copy(before);
     edit(after);
     return changesBetween(before, after).changes.map((c) =>
-      [c.op, c.path, 'to' in c ? c.to : 'under' in c ? c.under : ''].join(' ').trim(),
+      `${c.op} ${c.path} ${'to' in c ? String(c.to as string) : 'under' in c ? (c.under ?? '') : ''}`.trim(),
     );
   };
   it('is nothing when nothing changed', () => expect(ops('a\n  b', () => undefined)).toEqual([]));

@@ -113,7 +113,7 @@ class WayBack {
   #place({ id, local }: SceneObject): void {
     const was = this.before.find(id)?.local;
     if (!was || sameTransform(was, local)) return;
-    const told = this.#told(id, this.#units.backTransform(was) as unknown as Json);
+    const told = this.#told(id, this.#units.backTransform(was));
     this.#changes.push({ op: 'transform', object: id, ...told, to: this.#units.backTransform(local) });
   }
   /** Branches at a time: all that stays has left them. */
@@ -135,10 +135,12 @@ class WayBack {
     const others = [...this.after.walk()].filter(({ id, name }) => this.#state.name(id) !== name);
     new NameTurns(
       others.map(({ id }) => id),
-      (id) => this.#state.name(id),
-      wanted,
-      (like) => this.#state.free(like),
-      (id, to) => this.#rename(id, to),
+      {
+        wanted,
+        nameOf: (id) => this.#state.name(id),
+        free: (like) => this.#state.free(like),
+        rename: (id, to) => this.#rename(id, to),
+      },
     ).run();
   }
   #fields(object: SceneObject): void {

@@ -10,11 +10,15 @@ export class NameTurns {
 
   constructor(
     ids: readonly ObjectId[],
-    readonly nameOf: (id: ObjectId) => string,
-    readonly wanted: (id: ObjectId) => string,
-    readonly free: (like: string) => string,
-    readonly rename: (id: ObjectId, to: string) => void,
+    readonly how: {
+      readonly nameOf: (id: ObjectId) => string;
+      readonly wanted: (id: ObjectId) => string;
+      /** A name that nobody has, had or will have. */
+      readonly free: (like: string) => string;
+      readonly rename: (id: ObjectId, to: string) => void;
+    },
   ) {
+    const { nameOf } = how;
     this.#pending = new Set(ids);
     for (const id of ids) this.#held.set(nameOf(id), (this.#held.get(nameOf(id)) ?? 0) + 1);
   }
@@ -24,27 +28,27 @@ export class NameTurns {
     for (const id of this.#pending) {
       this.#go();
       // All that is left waits for each other: one steps aside, and what it held is free.
-      if (this.#pending.has(id)) this.#take(id, this.free(this.wanted(id)));
+      if (this.#pending.has(id)) this.#take(id, this.how.free(this.how.wanted(id)));
     }
     this.#go();
   }
   #go(): void {
     for (let id = this.#ready.pop(); id !== undefined; id = this.#ready.pop()) {
       if (!this.#pending.has(id)) continue;
-      this.#take(id, this.wanted(id));
+      this.#take(id, this.how.wanted(id));
     }
   }
   #look(id: ObjectId): void {
-    const to = this.wanted(id);
+    const to = this.how.wanted(id);
     if (!this.#held.get(to)) return void this.#ready.push(id);
     const waiting = this.#waiting.get(to);
     if (waiting) waiting.push(id);
     else this.#waiting.set(to, [id]);
   }
   #take(id: ObjectId, to: string): void {
-    const from = this.nameOf(id);
-    this.rename(id, to);
-    if (to === this.wanted(id)) this.#pending.delete(id);
+    const from = this.how.nameOf(id);
+    this.how.rename(id, to);
+    if (to === this.how.wanted(id)) this.#pending.delete(id);
     else this.#held.set(to, 1);
     const left = this.#held.get(from)! - 1;
     this.#held.set(from, left);

@@ -78,7 +78,14 @@ class Unpack {
     const source = this.buffers[number('buffer')]?.subarray(offset, offset + number('byteLength'));
     if (!source || !(count * stride > 0) || !this.#room(count * stride)) return null;
     const out = new Uint8Array(count * stride);
-    meshopt(out, count, stride, source, String(packed['mode']), String(packed['filter'] ?? 'NONE'));
+    meshopt(
+      out,
+      count,
+      stride,
+      source,
+      String(packed['mode']),
+      typeof packed['filter'] === 'string' ? packed['filter'] : 'NONE',
+    );
     return out;
   }
   primitive(primitive: GltfPrimitive): GltfPrimitive {

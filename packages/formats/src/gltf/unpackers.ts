@@ -1,11 +1,13 @@
 /** Unpacks one view (EXT_meshopt_compression): into a target of count times size bytes. */
 export type MeshoptDecode = (
-  target: Uint8Array,
-  count: number,
-  size: number,
-  source: Uint8Array,
-  mode: string,
-  filter: string,
+  ...sent: readonly [
+    target: Uint8Array,
+    count: number,
+    size: number,
+    source: Uint8Array,
+    mode: string,
+    filter: string,
+  ]
 ) => void;
 
 /** As much of the Draco decoder as is used (google/draco, javascript API). */

@@ -72,7 +72,7 @@ describe('the examples that come with Renquil', () => {
           if (i % 3 || seed % 2) return;
           for (const key of ['translation', 'rotation', 'scale'])
             delete (object as unknown as Record<string, unknown>)[key];
-          object.world = tree.world(Number((object.id as string).slice(1)));
+          object.world = tree.world(Number(object.id.slice(1)));
         });
         const bytes = new TextEncoder().encode(JSON.stringify({ ...listing, metersPerUnit: 0.01, up: 'Z' }));
         const scene = open(bytes);

@@ -1,4 +1,4 @@
-import type { Json, Kind } from '@renquil/core/scene';
+import type { Json } from '@renquil/core/scene';
 
 /** One object of a listing. All but `id`, `name` and `parent` may be left out. Numbers are in the units of the listing. */
 export interface ListedObject {
@@ -7,7 +7,8 @@ export interface ListedObject {
   readonly name: string;
   /** The id of what it hangs under; null: nothing. */
   readonly parent: string | number | null;
-  readonly kind?: Kind | string;
+  /** One of `kinds`, or a word of the program that wrote it. */
+  readonly kind?: string;
   /** Local, as in glTF (section 3.5.3): 3 numbers, a unit quaternion x y z w, 3 numbers. */
   readonly translation?: readonly number[];
   readonly rotation?: readonly number[];

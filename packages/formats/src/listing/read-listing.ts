@@ -62,14 +62,14 @@ class Worlds {
       this.#worlds[at] = multiply(above, toMatrix(local));
       return local;
     }
-    const world = object.world as Mat4;
+    const world = object.world;
     this.#worlds[at] = world;
     return asTransform(multiply(invertAffine(above) ?? identityMat4, world));
   }
 }
 /** What a listed object says of its local transform. */
 export function localOf({ matrix, translation, rotation, scale }: ListedObject): Transform {
-  if (matrix) return asTransform(matrix as Mat4);
+  if (matrix) return asTransform(matrix);
   if (!translation && !rotation && !scale) return identityTransform;
   return {
     t: (translation ?? [0, 0, 0]) as unknown as Vec3,

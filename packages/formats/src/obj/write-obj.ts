@@ -95,7 +95,7 @@ class ObjWriter {
     if (fault) this.#refuse(`"${name}": ${fault}`);
     const bytes = units.encoded(name);
     if (!bytes) this.#refuse(`"${name}" has letters that the encoding of this file does not have`);
-    return bytes!;
+    return bytes;
   }
   left(): Readonly<Record<string, number>> {
     const { changes, left = {} } = changesBetween(this.#was, this.scene);

@@ -1,4 +1,4 @@
-import { createRequire } from 'node:module';
+import { MeshoptDecoder } from 'meshoptimizer/decoder';
 import type { DracoModule, Unpackers } from '../gltf/unpackers.js';
 
 let loaded: Promise<Unpackers> | null = null;
@@ -7,15 +7,12 @@ export function loadUnpackers(): Promise<Unpackers> {
   return (loaded ??= load());
 }
 async function load(): Promise<Unpackers> {
-  const { MeshoptDecoder } = await import('meshoptimizer/decoder');
   await MeshoptDecoder.ready;
-  const { createDecoderModule } = createRequire(import.meta.url)('draco3dgltf') as {
-    createDecoderModule(options: object): Promise<DracoModule>;
+  const { default: draco } = (await import('draco3dgltf')) as {
+    default: { createDecoderModule(options: object): Promise<DracoModule> };
   };
-  const draco = await createDecoderModule({});
   return {
-    draco,
-    meshopt: (target, count, size, source, mode, filter) =>
-      MeshoptDecoder.decodeGltfBuffer(target, count, size, source, mode, filter),
+    draco: await draco.createDecoderModule({}),
+    meshopt: (...sent) => MeshoptDecoder.decodeGltfBuffer(...sent),
   };
 }

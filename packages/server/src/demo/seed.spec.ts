@@ -12,9 +12,9 @@ describe('putting the demo in', () => {
 
   it('goes on where a kill stopped it, doubles nothing, and is put in once for all', async () => {
     const all = await names();
-    expect(all).toHaveSize(4);
+    expect(all).toHaveSize(6);
     // As a kill between the first and the second scene leaves it.
-    for (const id of [2, 3, 4]) {
+    for (const id of [2, 3, 4, 5, 6]) {
       await putInBin(database(), 1, id, 1);
       await deleteForGood(database(), 1, id);
     }
@@ -30,6 +30,6 @@ describe('putting the demo in', () => {
     await putInBin(database(), 1, first!.id, 1);
     await deleteForGood(database(), 1, first!.id);
     await seedDemo(server.services);
-    expect(await names()).toHaveSize(3);
+    expect(await names()).toHaveSize(5);
   });
 });

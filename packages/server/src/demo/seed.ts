@@ -48,7 +48,8 @@ export async function seedDemo(
     const holder = `upload ${request}`;
     const stored = await storeBytes(database, await build(), holder);
     const files = [{ path: file, file: stored.file }];
-    if (beside) files.push({ path: beside.file, file: (await storeBytes(database, beside.build(), holder)).file });
+    if (beside)
+      files.push({ path: beside.file, file: (await storeBytes(database, beside.build(), holder)).file });
     const input: ImportInput = { files };
     const job = {
       project,

@@ -45,7 +45,7 @@ describe('conventions', () => {
   it('of the project and those that come with Renquil are listed; scenes are held to the first', async () => {
     const { body } = await mo.get<Listed>(root);
     expect(body.conventions.map((one) => [one.name, one.revision, one.scenes])).toEqual([
-      ['Cableway parts', 3, 4],
+      ['Cableway parts', 3, 6],
       ['Animal rigs', 1, 0],
     ]);
     expect(body.shipped.map((one) => one.id)).toEqual([
@@ -146,7 +146,7 @@ describe('publishing a convention', () => {
     const published = await ines.post<{ revision: number; scenes: number[] }>(`${root}/1/publish`, {
       note: 'two digits',
     });
-    expect(published.body).toEqual({ revision: 4, scenes: [1, 2, 3, 4] });
+    expect(published.body).toEqual({ revision: 4, scenes: [1, 2, 3, 4, 5, 6] });
     expect((await scene(1)).convention.revision).toBe(4);
     expect(await judged(1)).toBeLessThan(before);
     const { body } = await mo.get<Read>(`${root}/1`);

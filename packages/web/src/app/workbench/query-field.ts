@@ -44,7 +44,9 @@ import { LedgerState } from './ledger/ledger-state';
         aria-autocomplete="list"
         aria-controls="query-help"
         [attr.aria-expanded]="offers.all().length > 0"
-        [attr.aria-activedescendant]="offers.at() >= 0 && offers.all().length ? 'query-help-' + offers.at() : null"
+        [attr.aria-activedescendant]="
+          offers.at() >= 0 && offers.all().length ? 'query-help-' + offers.at() : null
+        "
         [value]="on().filter()"
         [attr.aria-invalid]="on().query().error !== null"
         (input)="typed(field)"

@@ -1,10 +1,12 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { CdkMenuTrigger } from '@angular/cdk/menu';
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, ViewContainerRef } from '@angular/core';
 import type { StepId } from '@renquil/core/names/recipe';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { BenchState } from './bench-state';
+import { NamesSheet } from './names-sheet';
 import { RecipeMenu } from './recipe-menu';
 import { StepCard } from './step-card';
 import { stepKinds } from './step-kinds';
@@ -34,6 +36,7 @@ import { MenuPanel } from '../../ui/menu-panel';
         }
       </span>
       <span class="flex-1"></span>
+      <button type="button" class="btn btn-bare" data-testid="names-sheet" (click)="sheet()">Sheet</button>
       <rq-recipe-menu />
     </div>
     <div
@@ -83,11 +86,16 @@ import { MenuPanel } from '../../ui/menu-panel';
   host: { class: 'flex h-full min-h-0 flex-col' },
 })
 export class Bench {
+  readonly #dialog = inject(Dialog);
+  readonly #view = inject(ViewContainerRef);
   readonly open = inject(OpenScene);
   readonly bench = inject(BenchState);
   readonly stepKinds = Object.entries(stepKinds);
 
   add(kind: string): void {
     this.bench.add(kind as StepId);
+  }
+  sheet(): void {
+    this.#dialog.open(NamesSheet, { ariaLabel: 'Names as a sheet', viewContainerRef: this.#view });
   }
 }

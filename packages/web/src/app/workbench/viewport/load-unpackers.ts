@@ -13,8 +13,7 @@ export async function loadUnpackers(json: Gltf): Promise<Unpackers> {
 async function meshoptDecoder(): Promise<NonNullable<Unpackers['meshopt']>> {
   const { MeshoptDecoder } = await import('meshoptimizer/decoder');
   await MeshoptDecoder.ready;
-  return (target, count, size, source, mode, filter) =>
-    MeshoptDecoder.decodeGltfBuffer(target, count, size, source, mode, filter);
+  return (...sent) => MeshoptDecoder.decodeGltfBuffer(...sent);
 }
 /** The build in plain JavaScript gives itself to whoever has a `define` (the convention of AMD): a module has no other way to it. */
 async function dracoDecoder(): Promise<DracoModule> {
