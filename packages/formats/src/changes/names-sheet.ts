@@ -3,7 +3,7 @@ import { objectsAt, pathOf, type ObjectId, type Scene } from '@renquil/core/scen
 import { readRows, writeCsv } from '../csv/csv.js';
 
 /** The columns of a sheet of names: `to` is what people write in. */
-export const sheetColumns = ['id', 'path', 'name', 'to'] as const;
+const sheetColumns = ['id', 'path', 'name', 'to'] as const;
 
 /** All names of a scene as CSV (RFC 4180), in the order of the tree, each twice: as it is, and to be changed. */
 export function namesSheet(scene: Scene): string {

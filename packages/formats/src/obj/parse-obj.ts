@@ -43,7 +43,7 @@ export interface Obj {
 }
 
 /** The limits of docs/files.md. */
-export const objLimits = { bytes: 500_000_000, objects: 1_000_000 } as const;
+const objLimits = { bytes: 500_000_000, objects: 1_000_000 } as const;
 
 /** What free-form curves and surfaces, and points, are made of: carried, not drawn. */
 const unread = new Set(['p', 'curv', 'curv2', 'surf', 'sp', 'call', 'csh']);

@@ -2,7 +2,7 @@ import { Unzip, UnzipInflate } from 'fflate';
 import type { PickedFile } from './dropped-files';
 
 /** What may come out of archives that were dropped together. */
-export const zipLimits = { files: 5000, bytes: 4 * 2 ** 30 } as const;
+const zipLimits = { files: 5000, bytes: 4 * 2 ** 30 } as const;
 
 /** Files, and in place of each .zip what is in it, below a folder of its name. @throws Error in words for people */
 export async function unpackZips(files: readonly PickedFile[]): Promise<PickedFile[]> {
