@@ -19,7 +19,8 @@ export interface OpenedFile extends OpenedScene {
   readonly bytes: Uint8Array;
 }
 
-function beside(path: string, host: Host): (relative: string) => Uint8Array | null {
+/** Reads files that lie beside another. */
+export function beside(path: string, host: Host): (relative: string) => Uint8Array | null {
   return (relative) => {
     try {
       return host.read(join(dirname(path), relative));

@@ -54,9 +54,14 @@ describe('watching a folder', () => {
     await until(() => err.includes('late.gltf'));
     writeFileSync(at('late.bin'), bin);
     await until(() => out.includes('late.gltf:'));
+    // A .json is looked at where it is a listing.
+    writeFileSync(at('settings.json'), '{"a":1}');
+    writeFileSync(at('list.json'), '{"renquil":"listing/1","objects":[{"id":1,"name":"a","parent":null}]}');
+    await until(() => out.includes('list.json:'));
     stop();
     expect(await ended).toBe(0);
     expect(out).toContain('Stopped.');
+    expect(out + err).not.toContain('settings.json');
   });
   it('says at once what is asked wrongly', async () => {
     const host = diskHost(

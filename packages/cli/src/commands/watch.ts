@@ -10,6 +10,8 @@ import {
   withTarget,
   writeReport,
   type Report,
+  fileKindOf,
+  looseEnding,
   sceneEnding,
 } from '@renquil/formats';
 import { outgoingOf } from '@renquil/formats/handoff';
@@ -130,7 +132,9 @@ export const watch: Command = {
     oneOf('format', values['format'] ?? 'html', reportFormats);
     oneOf('fail-on', values['fail-on'] ?? 'blocker', severities);
     const watching = new Watching((file) => lookAt(file, asking, values, host));
-    const isScene = (path: string): boolean => sceneEnding.test(path);
+    // A .json is a scene where it is a listing: folders hold many others.
+    const isScene = (path: string): boolean =>
+      sceneEnding.test(path) && (!looseEnding.test(path) || isListingFile(path, host));
     // What it writes itself is nothing that came.
     const isOurs = (path: string): boolean => /\.checks\.[a-z]+$/.test(path);
     host.print(`Watching ${folder!}. Ctrl C stops it.\n`);
@@ -143,3 +147,11 @@ export const watch: Command = {
     return 0;
   },
 };
+
+function isListingFile(path: string, host: Host): boolean {
+  try {
+    return fileKindOf(host.read(path), path) === 'listing';
+  } catch {
+    return false;
+  }
+}

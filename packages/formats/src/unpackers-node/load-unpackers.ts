@@ -1,6 +1,8 @@
 import { MeshoptDecoder } from 'meshoptimizer/decoder';
 import type { DracoModule, Unpackers } from '../gltf/unpackers.js';
 
+/** It comes without types: by its name alone, so that no compiler looks for them. */
+const untyped: string = 'draco3dgltf';
 let loaded: Promise<Unpackers> | null = null;
 /** The decoders for a server or a command line: WebAssembly, made once. */
 export function loadUnpackers(): Promise<Unpackers> {
@@ -8,7 +10,7 @@ export function loadUnpackers(): Promise<Unpackers> {
 }
 async function load(): Promise<Unpackers> {
   await MeshoptDecoder.ready;
-  const { default: draco } = (await import('draco3dgltf')) as {
+  const { default: draco } = (await import(untyped)) as {
     default: { createDecoderModule(options: object): Promise<DracoModule> };
   };
   return {
