@@ -12,6 +12,7 @@ import { parseQuery, runQuery } from '@renquil/core/query';
 import type { Scene } from '@renquil/core/scene';
 import { findTwins } from '@renquil/core/twins';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
+import { addFormats } from './formats.js';
 import { runHandoff } from './handoff.js';
 import { addLayer } from './layer.js';
 import { measure, memoryOf } from './measure.js';
@@ -86,6 +87,7 @@ export async function runSize(glb: Uint8Array, objects: number): Promise<SizeRes
   addArrange(add, read, ids);
   addWrite(add, glb);
   addLayer(add, objects);
+  addFormats(add, objects);
   rows.push(...(await runHandoff(glb, objects, rows[0]!.baseline)));
   return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };
 }

@@ -102,6 +102,12 @@ describe('a layer of OpenUSD text as a scene', () => {
       const at = transformPoint(scene.world(1), from);
       at.forEach((n, i) => expect(n).toBeCloseTo(to[i]!, 6));
     });
+  it('counts the instances of a point instancer', () => {
+    const scene = read(
+      'def PointInstancer "screws" {\n int[] protoIndices = [0, 0, 1]\n rel prototypes = [</a>, </b>]\n}',
+    );
+    expect<unknown>({ ...scene.get(1).attributes }).toEqual({ type: 'PointInstancer', instances: 3 });
+  });
   it('lets a prim stand in the world that says so, whatever stands above it', () => {
     const up = `double3 xformOp:translate = (1, 0, 0)`;
     const scene = read(

@@ -22,6 +22,9 @@ export function attributesOf(stage: UsdaStage, place: number): Record<string, un
   const type = stage.typeOf(place);
   if (!plain.has(type)) out['type'] = type;
   if (stage.specifierOf(place) !== 'def') out['specifier'] = stage.specifierOf(place);
+  // Its instances are numbers, not prims (UsdGeomPointInstancer): told how many, drawn not at all.
+  if (type === 'PointInstancer')
+    out['instances'] = stage.numbers(stage.property(place, 'protoIndices')?.value).length;
   const kind = stage.text(stage.field(place, 'kind')?.value);
   if (kind) out['kind'] = kind;
   const variant = stage.variantOf(place);

@@ -33,7 +33,7 @@ import { nameIn } from '../said-of';
       class="h-[22px] w-full rounded border bg-sheet px-1 font-mono text-ink"
       [class]="finding() ? 'border-block' : stuck() ? 'border-warn' : 'border-clear'"
       [value]="text.typed()"
-      [rqTip]="finding()?.because ?? stuck() ?? 'fits'"
+      [rqTip]="said()"
       [attr.aria-label]="'New name of ' + object().name"
       [attr.aria-invalid]="finding() !== null"
       maxlength="65536"
@@ -70,6 +70,8 @@ export class NameField extends RowField {
     const fault = own && nameFault(own.kind, this.text.typed());
     return fault && `Does not go back into the ${own.ending}: ${fault}`;
   });
+  /** Both, as far as there is something to say. */
+  readonly said = computed(() => [this.finding()?.because, this.stuck()].filter(Boolean).join(' ') || 'fits');
   /** Leaving was tried while two names stood against each other, or they do and something was typed. */
   readonly #tried = signal(false);
   readonly asks = computed(() => this.text.theirs() !== null && (this.#tried() || this.text.isTyped));

@@ -20,8 +20,8 @@ import { MenuPanel } from '../../ui/menu-panel';
   imports: [CdkDrag, CdkDropList, CdkMenuTrigger, CountPipe, MenuItem, MenuPanel, RecipeMenu, StepCard],
   template: `
     <div class="flex items-baseline gap-2 px-3.5 pt-3.5 pb-2">
-      <h2 class="text-lead font-bold">Rename bench</h2>
-      <span class="text-ink-2" data-testid="bench-target">
+      <h2 class="text-lead font-bold whitespace-nowrap">Rename bench</h2>
+      <span class="min-w-0 truncate text-ink-2" data-testid="bench-target">
         on
         @switch (bench.target()) {
           @case ('picked') {
