@@ -53,10 +53,13 @@ export class GlbBuilder {
       [-Infinity, -Infinity, -Infinity],
     ];
     for (let i = 0; i < floats.length; i += 3) {
-      floats.set(place(points[i]!, points[i + 1]!, points[i + 2]!), i);
+      const put = place(points[i]!, points[i + 1]!, points[i + 2]!);
       for (let k = 0; k < 3; k++) {
-        min[k] = Math.min(min[k]!, floats[i + k]!);
-        max[k] = Math.max(max[k]!, floats[i + k]!);
+        floats[i + k] = put[k]!;
+        // As the floats hold it.
+        const n = floats[i + k]!;
+        if (n < min[k]!) min[k] = n;
+        if (n > max[k]!) max[k] = n;
       }
     }
     const view = this.#view(new Uint8Array(floats.buffer), 34962);
