@@ -38,6 +38,16 @@ describe('the strip that says which convention fits', () => {
     ]);
     expect(page.field('fit-learn')).withContext('only a lead can keep what was learned').toBeNull();
   });
+  it('offers an avatar the names of its bones, whatever it is called by today', async () => {
+    const bones = fit('VRM 1.0', 0, { shipped: 'vrm-1.0' });
+    const { says, page, open } = await start([held, bones, fit('Hand', 0)]);
+    const { scene } = open.info()!;
+    (scene as { sourceName: string }).sourceName = 'fox.vrm';
+    open.info.set({ ...open.info()!, scene: { ...scene } });
+    await page.settle();
+    expect(says()).toMatch(/^This is an avatar: 0 of 30 names are those of VRM 1\.0\. The scene is held to /);
+    await page.click('Hold it to VRM 1.0');
+  });
   it('holds the scene to it, and to another that is chosen', async () => {
     const { http, page, settle } = await start([held, ours, hand]);
     await page.click('Hold it to Hand');

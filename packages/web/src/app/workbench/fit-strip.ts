@@ -92,9 +92,17 @@ export class FitStrip {
   );
   readonly ranked = computed(() => byFit(this.#fits(), this.open.info()?.convention));
   readonly mayLearn = computed(() => this.open.info()?.role === 'lead');
+  /** The convention of humanoid bones, where the file says that it is an avatar: whatever its names are today. */
+  readonly #avatar = computed(() => {
+    if (!/\.vrm$/i.test(this.open.info()?.scene.sourceName ?? '')) return null;
+    const bones = this.ranked().find(({ shipped }) => shipped === 'vrm-1.0');
+    return bones && !this.held(bones) ? bones : null;
+  });
   /** The one to offer; null while none fits more names than what it is held to. */
   readonly best = computed(() => {
     const [first] = this.ranked();
+    const avatar = this.#avatar();
+    if (avatar && !(first && first.fits > avatar.fits)) return avatar;
     return first && first.fits > 0 && !this.held(first) ? first : null;
   });
   readonly says = computed(() => {
@@ -104,6 +112,9 @@ export class FitStrip {
     const now = this.ranked().find((one) => this.held(one));
     const held = this.open.info()!.convention.name;
     const of = `${count(first.fits)} of ${count(first.objects, 'name')}`;
+    const avatar = this.#avatar();
+    if (avatar && avatar === this.best())
+      return `This is an avatar: ${count(avatar.fits)} of ${count(avatar.objects, 'name')} are those of ${avatar.name}. The scene is held to ${held}.`;
     const is = first.objects === 1 ? 'fits' : 'fit';
     if (first.fits === 0)
       return `${first.objects === 1 ? 'Its name fits' : `None of the ${count(first.objects)} names fits`} ${first.objects === 1 ? 'no' : 'a'} convention of this project. The scene is held to ${held}.`;
