@@ -81,6 +81,7 @@ describe('a change list', () => {
       /change 2: "\/a\/b" names 2 objects/,
     ],
     ['a ring', [{ op: 'move', object: 1, under: 2 }], /change 1: .*under itself/],
+    ['no operation', [{ object: 1, to: 'x' }], /change 1: there is no operation "nothing"/],
     ['an operation nobody knows', [{ op: 'fly' }], /change 1: there is no operation "fly"/],
     ['a missing field', [{ op: 'rename', object: 1 }], /to/],
   ] as const) {

@@ -99,7 +99,7 @@ const schema = Joi.object({
 
 /** A change list from outside. Throws change-list-invalid naming the change by its number. */
 export function parseChangeList(value: unknown): ChangeList {
-  const { error, value: parsed } = schema.validate(value, { convert: false });
+  // First: a change without an operation would be held to what every one of them has.
   const listed = (value as { changes?: { op?: unknown }[] } | null)?.changes;
   if (Array.isArray(listed)) {
     const at = listed.findIndex((c) => !(changeOps as readonly unknown[]).includes(c?.op));
@@ -109,6 +109,7 @@ export function parseChangeList(value: unknown): ChangeList {
         detail: `change ${at + 1}: there is no operation "${op}"`,
       });
   }
+  const { error, value: parsed } = schema.validate(value, { convert: false });
   if (error) throw new RenquilError('change-list-invalid', { detail: error.message });
   return parsed as ChangeList;
 }
