@@ -15,7 +15,7 @@ import {
 } from '@renquil/formats';
 import { parseChangeList } from '@renquil/formats/schemas';
 import type { Kind } from './fuzz-case.js';
-import { mutated, texts, type Dice } from './values.js';
+import { brokenText, mutated, type Dice } from './values.js';
 
 const parts = new CompiledConvention(partsConvention);
 const names = (of: Scene): string => [...of.walk()].map(({ name }) => name).join('\n');
@@ -63,18 +63,6 @@ const pieces = [
     'g x\nf 1 2 3\n',
   ],
 ];
-function broken(dice: Dice, source: string): string {
-  let text = source;
-  for (let hits = dice.upTo(6); hits > 0; hits--) {
-    const at = dice.upTo(text.length);
-    const to = Math.min(text.length, at + dice.upTo(dice.often(0.8) ? 12 : 200));
-    const how = dice.upTo(9);
-    if (how < 3) text = text.slice(0, at) + text.slice(to);
-    else if (how < 5) text = text.slice(0, to) + text.slice(at, to) + text.slice(to);
-    else text = text.slice(0, at) + (how < 9 ? dice.one(pieces) : dice.one(texts)) + text.slice(at);
-  }
-  return text;
-}
 /** A text in one of the encodings that are read. */
 function encoded(dice: Dice, text: string): Uint8Array {
   if (dice.often(0.7)) return new TextEncoder().encode(text);
@@ -114,7 +102,7 @@ function round(bytes: Uint8Array, file: string, seed: number): void {
 
 /** OBJ files. */
 export const objs: Kind = (dice) => {
-  const bytes = encoded(dice, broken(dice, obj));
+  const bytes = encoded(dice, brokenText(dice, obj, pieces));
   const seed = dice.upTo(1e6);
   return { input: Buffer.from(bytes).toString('base64'), run: () => round(bytes, 'fuzz.obj', seed) };
 };
@@ -124,7 +112,9 @@ export const listings: Kind = (dice) => {
   const isLines = dice.often(0.4);
   const text = new TextDecoder().decode(listScene(randomTree(random, 1 + dice.upTo(12), 'any'), isLines));
   const made =
-    isLines || dice.often(0.3) ? broken(dice, text) : JSON.stringify(mutated(dice, JSON.parse(text)));
+    isLines || dice.often(0.3)
+      ? brokenText(dice, text, pieces)
+      : JSON.stringify(mutated(dice, JSON.parse(text)));
   const bytes = new TextEncoder().encode(dice.often(0.1) ? text : made);
   const seed = dice.upTo(1e6);
   return { input: Buffer.from(bytes).toString('base64'), run: () => round(bytes, 'fuzz.json', seed) };

@@ -6,7 +6,7 @@ import { randomEdit, seededRandom } from '@renquil/core/testing';
 import { openScene, writeScene } from '@renquil/formats';
 import { officialLayers, trapLayer } from '@renquil/formats/testing';
 import type { Kind } from './fuzz-case.js';
-import { texts, type Dice } from './values.js';
+import { brokenText } from './values.js';
 
 const parts = new CompiledConvention(partsConvention);
 const sources = [
@@ -74,22 +74,9 @@ const tokens = [
   ...['metersPerUnit = 0', 'metersPerUnit = -1e308', 'upAxis = "Z"', 'int[] faceVertexCounts = [1e9, -3]'],
 ];
 
-function broken(dice: Dice): string {
-  let text = dice.one(sources);
-  for (let hits = dice.upTo(6); hits > 0; hits--) {
-    const at = dice.upTo(text.length);
-    const to = Math.min(text.length, at + dice.upTo(dice.often(0.8) ? 12 : 400));
-    const how = dice.upTo(9);
-    if (how < 3) text = text.slice(0, at) + text.slice(to);
-    else if (how < 5) text = text.slice(0, to) + text.slice(at, to) + text.slice(to);
-    else text = text.slice(0, at) + (how < 9 ? dice.one(tokens) : dice.one(texts)) + text.slice(at);
-  }
-  return text;
-}
-
 /** Layers of OpenUSD text: opened, judged, edited, written and opened again. */
 export const layers: Kind = (dice) => {
-  const bytes = new TextEncoder().encode(broken(dice));
+  const bytes = new TextEncoder().encode(brokenText(dice, dice.one(sources), tokens));
   const seed = dice.upTo(1e6);
   return {
     input: Buffer.from(bytes).toString('base64'),

@@ -151,3 +151,17 @@ function likeIt(dice: Dice, value: unknown): unknown {
 function put(holder: object, key: string, value: unknown): void {
   Object.defineProperty(holder, key, { value, enumerable: true, configurable: true, writable: true });
 }
+
+/** A text with a few parts of it taken out, doubled, or with something put in that does not belong there. */
+export function brokenText(dice: Dice, source: string, pieces: readonly string[]): string {
+  let text = source;
+  for (let hits = dice.upTo(6); hits > 0; hits--) {
+    const at = dice.upTo(text.length);
+    const to = Math.min(text.length, at + dice.upTo(dice.often(0.8) ? 12 : 400));
+    const how = dice.upTo(9);
+    if (how < 3) text = text.slice(0, at) + text.slice(to);
+    else if (how < 5) text = text.slice(0, to) + text.slice(at, to) + text.slice(to);
+    else text = text.slice(0, at) + (how < 9 ? dice.one(pieces) : dice.one(texts)) + text.slice(at);
+  }
+  return text;
+}

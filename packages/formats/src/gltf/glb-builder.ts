@@ -1,3 +1,4 @@
+import { joinBytes } from '../join-bytes.js';
 import { binChunk, jsonChunk, writeGlb } from './glb.js';
 import type { Gltf, GltfMesh, GltfNode } from './gltf-json.js';
 
@@ -89,12 +90,7 @@ export class GlbBuilder {
   }
   /** All of it. The floats and corners are of four bytes, so that everything begins where it must (glTF 2.0, section 3.6.2.4). */
   glb(roots: readonly number[], materials: Gltf['materials'], extras: object | null): Uint8Array {
-    const bin = new Uint8Array(this.#length);
-    let at = 0;
-    for (const part of this.#parts) {
-      bin.set(part, at);
-      at += part.length;
-    }
+    const bin = joinBytes(this.#parts);
     const json = {
       asset: { version: '2.0', generator: 'Renquil' },
       scene: 0,

@@ -3,6 +3,7 @@ import { sameTransform, toMatrix, type Transform } from '@renquil/core/math';
 import { allOn, switchNames, type Json, type Scene, type SceneObject } from '@renquil/core/scene';
 import { changesBetween } from '../changes/changes-between.js';
 import type { WrittenScene } from '../written-scene.js';
+import { joinBytes } from '../join-bytes.js';
 import { sceneOf } from '../gltf/read-gltf.js';
 import type { Gltf } from '../gltf/gltf-json.js';
 import type { ListedObject, Listing, ListingHead } from './listing.js';
@@ -45,13 +46,7 @@ function textOf(head: ListingHead, objects: readonly ListedObject[], isLines: bo
   const pieces: Uint8Array[] = [];
   for (let i = 0; i < parts.length; i += 4096)
     pieces.push(encoder.encode(`${parts.slice(i, i + 4096).join('\n')}\n`));
-  const out = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    out.set(piece, at);
-    at += piece.length;
-  }
-  return out;
+  return joinBytes(pieces);
 }
 
 class Writer {

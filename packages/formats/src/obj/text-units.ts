@@ -1,3 +1,5 @@
+import { joinBytes } from '../join-bytes.js';
+
 /**
  * A text file as units that are its characters one to one, so that a place in the text is a place in the bytes: bytes where
  * it is of one byte a character, pairs where a byte order mark says UTF-16. What was not changed is the same bytes.
@@ -63,13 +65,7 @@ export class TextUnits {
       at = end * this.#size;
     }
     pieces.push(this.bytes.subarray(at));
-    const out = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-    let to = 0;
-    for (const piece of pieces) {
-      out.set(piece, to);
-      to += piece.length;
-    }
-    return out;
+    return joinBytes(pieces);
   }
 }
 /** A part of a text, and the bytes that stand there instead. */

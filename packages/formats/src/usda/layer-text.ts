@@ -1,3 +1,4 @@
+import { joinBytes } from '../join-bytes.js';
 import { chars, UsdaScanner, type Span } from './usda-scanner.js';
 
 /** Other bytes in place of some. */
@@ -43,7 +44,7 @@ export class LayerText {
       from = to;
     }
     pieces.push(this.bytes.subarray(from, end));
-    return joined(pieces);
+    return joinBytes(pieces);
   }
   whole(): Uint8Array {
     if (!this.#patches.length && !this.#cuts.length && !this.#insertions.length) return this.bytes;
@@ -78,17 +79,6 @@ function firstFrom(all: readonly { readonly at: number }[], start: number): numb
   }
   return low;
 }
-/** Pieces one after another. */
-export function joined(pieces: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    out.set(piece, at);
-    at += piece.length;
-  }
-  return out;
-}
-
 /** The space that the line of a byte begins with. */
 export function indentAt(bytes: Uint8Array, at: number): string {
   const start = lineStart(bytes, at);
@@ -139,5 +129,5 @@ export function indented(block: Uint8Array, was: string, now: string, file: stri
     }
   }
   pieces.push(block.subarray(from));
-  return joined(pieces);
+  return joinBytes(pieces);
 }

@@ -1,7 +1,8 @@
+import { joinBytes } from '../join-bytes.js';
 import { identityMat4, toMatrix, type Mat4 } from '@renquil/core/math';
 import type { SceneObject } from '@renquil/core/scene';
 import { inOrder } from './in-order.js';
-import { indentAt, indented, joined, LayerText, lineStart, wholeLines } from './layer-text.js';
+import { indentAt, indented, LayerText, lineStart, wholeLines } from './layer-text.js';
 import { layerMatrix, type UsdaScene } from './read-usda.js';
 import { renamePatches } from './rename-prims.js';
 import type { UsdaChanges } from './usda-changes.js';
@@ -88,7 +89,7 @@ export class UsdaWriter {
       const { start } = layer.prims[this.#spec(next)]!.span;
       const indent = indentAt(bytes, start);
       return this.#text.insert(start, () =>
-        joined([this.#block(child, indent), encoder.encode(`\n\n${indent}`)]),
+        joinBytes([this.#block(child, indent), encoder.encode(`\n\n${indent}`)]),
       );
     }
     if (parent < 0) return this.#put(bytes.length, child, { indent: '' });
@@ -101,7 +102,7 @@ export class UsdaWriter {
     if (line > body.start && skipBlank(bytes, line) === body.end) {
       const space = line > skipSpace(bytes, body.start) ? '\n' : '';
       const made = (): Uint8Array =>
-        joined([encoder.encode(space + inner), this.#block(child, inner), encoder.encode('\n')]);
+        joinBytes([encoder.encode(space + inner), this.#block(child, inner), encoder.encode('\n')]);
       return this.#text.insert(line, made);
     }
     let at = body.end;
@@ -114,7 +115,7 @@ export class UsdaWriter {
     { indent, isFirst = false, after = '' }: { indent: string; isFirst?: boolean; after?: string },
   ): void {
     const before = encoder.encode(`${isFirst ? '\n' : '\n\n'}${indent}`);
-    this.#text.insert(at, () => joined([before, this.#block(child, indent), encoder.encode(after)]));
+    this.#text.insert(at, () => joinBytes([before, this.#block(child, indent), encoder.encode(after)]));
   }
   /** The statement that a place is moved, said more of and put things into by: not one in a variant, where there is another. */
   #spec(place: number): number {
@@ -164,7 +165,7 @@ export class UsdaWriter {
       const space = i > 0 || lines.length ? '\n\n' : '\n';
       pieces.push(encoder.encode(space + inner), this.#block(child, inner));
     });
-    return joined([...pieces, encoder.encode(`\n${indent}}`)]);
+    return joinBytes([...pieces, encoder.encode(`\n${indent}}`)]);
   }
   #outline({ outline }: SceneObject): string[] {
     if (!outline) return [];
