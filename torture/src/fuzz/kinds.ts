@@ -30,6 +30,7 @@ import type { FuzzCase, Kind } from './fuzz-case.js';
 import { houseRules, targets } from './house-kinds.js';
 import { listings, objs } from './format-kinds.js';
 import { layers } from './layer-kind.js';
+import { packedShapes } from './packed-kind.js';
 import { packed, richDocument } from './rich-gltf.js';
 import { someScene } from './some-scene.js';
 import { anyJson, Dice, mutated, texts } from './values.js';
@@ -292,6 +293,7 @@ export const kinds: Readonly<Record<string, Kind>> = {
   layers,
   listings,
   objs,
+  packedShapes,
   settings,
   queries,
   csv,

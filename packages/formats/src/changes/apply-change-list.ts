@@ -87,8 +87,10 @@ function checkWas(scene: Scene, change: ListedChange, at: number): void {
   else if (change.op === 'move') expect(now.parent);
   else if (change.field === 'layer') expect(now.layer);
   else if (change.field === 'mark') expect(now.mark as Json);
-  else if (change.field.startsWith('attr.')) expect(now.attributes[change.field.slice(5)] ?? null);
-  else expect(now.switches[change.field as SwitchName] ?? null);
+  else if (change.field.startsWith('attr.')) {
+    const key = change.field.slice(5);
+    expect(Object.hasOwn(now.attributes, key) ? now.attributes[key]! : null);
+  } else expect(now.switches[change.field as SwitchName] ?? null);
 }
 
 interface Run {

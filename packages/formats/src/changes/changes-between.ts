@@ -1,6 +1,13 @@
 import { sameJson } from '@renquil/core/edits';
 import { identityTransform, sameTransform } from '@renquil/core/math';
-import { switchNames, type Json, type ObjectId, type Scene, type SceneObject } from '@renquil/core/scene';
+import {
+  newGroup,
+  switchNames,
+  type Json,
+  type ObjectId,
+  type Scene,
+  type SceneObject,
+} from '@renquil/core/scene';
 import { FileUnits } from '../file-units.js';
 import type { ChangeList, ListedChange, Told } from './change-list.js';
 import { keptOrder } from './kept-order.js';
@@ -181,11 +188,6 @@ class WayBack {
   }
 }
 /** What an object that was not there begins with. */
-const fresh = {
-  layer: 'Base',
-  switches: { shown: true, pickable: true, rendered: true, goes: true },
-  mark: null,
-  attributes: {},
-} as const satisfies Partial<SceneObject>;
+const fresh = newGroup(0, '');
 const own = (of: Readonly<Record<string, Json>>, key: string): Json =>
   Object.hasOwn(of, key) ? of[key]! : null;

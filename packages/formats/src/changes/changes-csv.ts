@@ -2,9 +2,7 @@ import { writeCsv } from '../csv/csv.js';
 import type { ChangeList, ListedChange } from './change-list.js';
 
 /** The columns of a change list as CSV, in their order. */
-export const changeColumns = [
-  ...['step', 'op', 'object', 'source', 'path', 'field', 'was', 'value', 'under', 'after'],
-] as const;
+const changeColumns = ['step', 'op', 'object', 'source', 'path', 'field', 'was', 'value', 'under', 'after'];
 
 /**
  * A change list as CSV (RFC 4180), one change a line in the order they are run. Names stand as they are; what is no text is

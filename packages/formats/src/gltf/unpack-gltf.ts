@@ -166,6 +166,7 @@ class Unpack {
     try {
       return work();
     } catch {
+      this.how.faulted?.();
       return null;
     }
   }

@@ -44,4 +44,6 @@ export interface DracoDecoder {
 export interface Unpackers {
   readonly draco?: DracoModule;
   readonly meshopt?: MeshoptDecode;
+  /** Called when a decoder threw: it may not be of use any more. */
+  readonly faulted?: () => void;
 }

@@ -142,6 +142,11 @@ describe('a scene listing', () => {
     ['half a face', listing([one({ faces: 0.5 })]), /faces: /],
     ['a material that is no text', listing([one({ materials: [1] })]), /materials: /],
     [
+      'a line without an end',
+      utf8(`${JSON.stringify(head)}\n{"id":1,"name":"${'x'.repeat(1_000_100)}","parent":null}`),
+      /line 2: it is longer than 1 MB/,
+    ],
+    [
       'a line with a bad member',
       utf8(`${JSON.stringify(head)}\n{"id":1,"name":"a","parent":null,"faces":-1}`),
       /line 2, faces: /,
@@ -260,8 +265,9 @@ describe('a scene listing', () => {
     }
   });
   it('holds the outline of a scene of a mesh, with its box', () => {
-    const scene = sceneFromOutline('a\n  m : mesh');
+    const scene = sceneFromOutline('a\n  m : mesh @1,2,3');
     const again = open(listScene(scene, false));
-    expect(again.get(2).kind).toBe('mesh');
+    expect(outlineOf(again)).toBe(outlineOf(scene));
+    expect(again.shapes[again.get(2).shape!]!.bounds).toEqual(scene.shapes[scene.get(2).shape!]!.bounds);
   });
 });

@@ -18,7 +18,8 @@ export function parseListing(bytes: Uint8Array, file: string): Listing {
     throw new RenquilError('listing-invalid', { file, place, detail });
   };
   const end = bytes.indexOf(10);
-  const first = end < 0 ? null : tryJson(textOf(bytes.subarray(0, end)));
+  // A head is short: a whole listing on one line is not read twice.
+  const first = end < 0 || end > longestLine ? null : tryJson(textOf(bytes.subarray(0, end)));
   const isLines = isObject(first) && isObject(first['objects']) === false && !('objects' in first);
   if (isLines) return lines(bytes, file, fail);
   if (bytes.length > listingLimits.json)
@@ -56,6 +57,8 @@ function lines(bytes: Uint8Array, file: string, fail: (place: string, detail: st
   for (let at = 0; at < bytes.length;) {
     const found = bytes.indexOf(10, at);
     const end = found < 0 ? bytes.length : found;
+    if (end - at > longestLine)
+      return fail(`line ${number + 1}`, `it is longer than ${longestLine / 1e6} MB`);
     const text = textOf(bytes.subarray(at, end)).trim();
     at = end + 1;
     number++;
@@ -91,6 +94,8 @@ function headOf(value: Record<string, unknown>, fail: (place: string, detail: st
   return head as unknown as ListingHead;
 }
 
+/** Bytes of one line of a .jsonl. */
+const longestLine = 1_000_000;
 const decoder = new TextDecoder();
 const textOf = (bytes: Uint8Array): string => decoder.decode(bytes);
 function tryJson(text: string): unknown {

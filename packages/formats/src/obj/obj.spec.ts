@@ -128,6 +128,13 @@ describe('OBJ', () => {
     scene.patch(1, { name: '門' });
     expect(() => writeScene(narrow, 'a.obj', scene)).toThrowError(/the encoding of this file/);
   });
+  it('keeps the name of an object that was taken out from above others, and not what it drew', () =>
+    expect(
+      edited('o a\nf 1 2 3\ng x\nf 1 2 4\no b\nf 2 3 4\n', (s) => {
+        s.reparent(2, null, 0);
+        s.remove(1);
+      }),
+    ).toBe('o a\ng x\nf 1 2 4\no b\nf 2 3 4\n'));
   it('counts what it has no word for', () => {
     const bytes = utf8(`${points}o a\nf 1 2 3\no b\nf 1 2 4`);
     const { scene } = openScene(bytes, 'a.obj');

@@ -16,7 +16,9 @@ export interface ObjObject {
   readonly parent: number;
   /** Where its name stands, each time. */
   readonly names: Span[];
-  /** Whole statements that are its own: what it draws, and those that name it. */
+  /** The statements that name it, whole. */
+  readonly titles: Span[];
+  /** Statements of what it draws, whole. */
   readonly own: Span[];
   /** Corners of triangles (numbers of points) by material; -1: none. */
   readonly triangles: Map<number, number[]>;
@@ -92,9 +94,7 @@ class Reader {
       this.#fail(1, 'this is no OBJ file: nothing in it is a point or an object');
     // A group that draws nothing is a word of the format, not a thing.
     const holds = new Set(this.#objects.map(({ parent }) => parent));
-    const kept = this.#objects.map(
-      ({ how, own, names }, at) => how === 'o' || own.length > names.length || holds.has(at),
-    );
+    const kept = this.#objects.map(({ how, own }, at) => how === 'o' || own.length > 0 || holds.has(at));
     const place = new Map<number, number>();
     kept.forEach((is, at) => is && place.set(at, place.size));
     const objects = this.#objects
@@ -156,7 +156,7 @@ class Reader {
     if (object.how === null) this.#firstOwn ??= span;
     // Neighbours are one part: most objects are one run of lines.
     const last = object.own.at(-1);
-    if (last && last.end === span.start && object.own.length > object.names.length)
+    if (last && last.end === span.start)
       object.own[object.own.length - 1] = { start: last.start, end: span.end };
     else object.own.push(span);
     return object;
@@ -175,7 +175,7 @@ class Reader {
     else this.#g = at;
     const object = this.#objects[at]!;
     object.names.push({ start: statement.from, end: statement.to });
-    object.own.push({ start: statement.start, end: statement.end });
+    object.titles.push({ start: statement.start, end: statement.end });
   }
   #get(how: 'o' | 'g' | null, name: string, parent: number): number {
     const key = `${how} ${parent} ${name}`;
@@ -186,7 +186,17 @@ class Reader {
         ...{ file: this.file, line: 0 },
         detail: `there are more than ${objLimits.objects} objects`,
       });
-    at = this.#objects.push({ name, how, parent, names: [], own: [], triangles: new Map(), lines: [] }) - 1;
+    at =
+      this.#objects.push({
+        name,
+        how,
+        parent,
+        names: [],
+        titles: [],
+        own: [],
+        triangles: new Map(),
+        lines: [],
+      }) - 1;
     this.#at.set(key, at);
     return at;
   }

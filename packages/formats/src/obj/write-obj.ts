@@ -59,8 +59,8 @@ class ObjWriter {
       const now = this.#now(at);
       if (!now) {
         // What still holds something is named on: what it drew goes.
-        const own = holds.has(at) ? object.own.slice(0, 0) : object.own;
-        all.push(...own.map((span) => ({ ...span, bytes: new Uint8Array() })));
+        const lost = holds.has(at) ? object.own : [...object.own, ...object.titles];
+        all.push(...lost.map((span) => ({ ...span, bytes: new Uint8Array() })));
         return;
       }
       const key = JSON.stringify([object.how, object.parent, now.name]);

@@ -4,7 +4,7 @@ import type { DracoModule, Unpackers } from '../gltf/unpackers.js';
 /** It comes without types: by its name alone, so that no compiler looks for them. */
 const untyped: string = 'draco3dgltf';
 let loaded: Promise<Unpackers> | null = null;
-/** The decoders for a server or a command line: WebAssembly, made once. */
+/** The decoders for a server or a command line: WebAssembly, made once, and anew after one threw. */
 export function loadUnpackers(): Promise<Unpackers> {
   return (loaded ??= load());
 }
@@ -14,6 +14,7 @@ async function load(): Promise<Unpackers> {
     default: { createDecoderModule(options: object): Promise<DracoModule> };
   };
   return {
+    faulted: () => void (loaded = null),
     draco: await draco.createDecoderModule({}),
     meshopt: (...sent) => MeshoptDecoder.decodeGltfBuffer(...sent),
   };

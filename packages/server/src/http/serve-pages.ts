@@ -16,11 +16,12 @@ export function servePages(app: Express, pages: string): void {
         const hashed = /-[A-Z0-9]{8}\.\w+(\.(br|gz))?$/.test(path);
         // A worker has the policy of its own script: those that decode shapes run WebAssembly, the page does not.
         if (/\/worker-[A-Z0-9]{8}\.js(\.(br|gz))?$/.test(path)) {
-          const policy = String(response.getHeader('Content-Security-Policy'));
-          response.setHeader(
-            'Content-Security-Policy',
-            policy.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'"),
-          );
+          const policy = response.getHeader('Content-Security-Policy');
+          if (typeof policy === 'string')
+            response.setHeader(
+              'Content-Security-Policy',
+              policy.replace("script-src 'self'", "script-src 'self' 'wasm-unsafe-eval'"),
+            );
         }
         response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
       },

@@ -20,7 +20,9 @@ export const getCopy = defineRoute(endpoints.getCopy, {
       { source, sourceName, made, resources, stored, listing },
       { large: scene.objects >= largeFrom.objects },
     );
-    const ending = isZip ? '.zip' : listing ? '.json' : (own?.ending ?? '.glb');
+    // An avatar is glTF under an ending of its own.
+    const gltf = query.as === 'own' ? (/\.vrm$/i.exec(scene.source_name)?.[0] ?? '.glb') : '.glb';
+    const ending = isZip ? '.zip' : listing ? '.json' : (own?.ending ?? gltf);
     const type = isZip ? 'application/zip' : listing ? 'application/json' : own?.type;
     return {
       headers: {

@@ -1,3 +1,4 @@
+import { makeGlb } from '@renquil/formats/testing';
 import { unzipSync } from 'fflate';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
@@ -94,6 +95,19 @@ describe('scenes of other formats', () => {
       objects: { name: string }[];
     };
     expect(made.objects.map(({ name }) => name)).toEqual(['crate', 'lid']);
+  });
+  it('are avatars, which keep their ending', async () => {
+    const glb = makeGlb({
+      asset: { version: '2.0' },
+      scene: 0,
+      scenes: [{ nodes: [0] }],
+      nodes: [{ name: 'hips' }],
+    });
+    const scene = await bringIn({ 'fox.vrm': glb });
+    const name = async (as: string): Promise<string> =>
+      (await mo.send('GET', `/api/scenes/${scene}/copy?as=${as}`)).headers.get('content-disposition')!;
+    expect(await name('own')).toMatch(/filename="fox(_\d+)?\.vrm"/);
+    expect(await name('glb')).toMatch(/filename="fox(_\d+)?\.glb"/);
   });
   it('are refused with their place', async () => {
     const job = await mo.bringIn('brannick-pass', {

@@ -109,7 +109,7 @@ export class BringIn {
     const request = crypto.randomUUID();
     this.#upload = this.#api
       .bringIn(project, files, request)
-      .pipe(throughSilence())
+      .pipe(throughSilence(mostSends))
       .subscribe({
         next: (event) => {
           if (event.type === HttpEventType.UploadProgress)
@@ -155,6 +155,8 @@ export class BringIn {
     this.rows.update((rows) => rows.map((row) => (row.key === key ? { ...row, ...change } : row)));
   }
 }
+/** A file that is not there any more is silent too, and a big one is not sent for ever: half a minute of silence. */
+const mostSends = 8;
 const fresh = {
   state: 'waiting',
   stage: 'Waits its turn',

@@ -100,6 +100,40 @@ describe('the library page', () => {
       jasmine.clock().uninstall();
     }
   });
+  it('sends a file again while the line is cut, as the same request, and not for ever', async () => {
+    const { http, page } = await start();
+    jasmine.clock().install();
+    try {
+      await page.component.bring.start('p', [{ path: 'x.glb', file: new File(['x'], 'x.glb') }]);
+      const urls = new Set<string>();
+      for (let sends = 0; sends < 9; sends++) {
+        const asked = http.expectOne(({ url }) => url.startsWith('/api/projects/p/imports?id='));
+        urls.add(asked.request.url);
+        asked.error(new ProgressEvent('error'));
+        jasmine.clock().tick(5001);
+      }
+      expect(urls.size).toBe(1);
+      http.expectNone(({ url }) => url.startsWith('/api/projects/p/imports'));
+      expect(page.component.bring.rows()).toEqual([
+        jasmine.objectContaining({ state: 'failed', text: 'The server does not answer.' }),
+      ]);
+    } finally {
+      jasmine.clock().uninstall();
+    }
+  });
+  it('brings in what is left when one of several is called off', async () => {
+    const { http, page } = await start();
+    const { bring } = page.component;
+    const named = (name: string) => ({ path: name, file: new File(['glTF\u0002\0\0\0'], name) });
+    await bring.start('p', [named('a.glb'), named('b.glb'), named('c.glb')]);
+    expect(bring.rows().map(({ state }) => state)).toEqual(['busy', 'waiting', 'waiting']);
+    const first = http.expectOne(({ url }) => url.startsWith('/api/projects/p/imports?id='));
+    bring.cancel(bring.rows()[1]!.key);
+    bring.cancel(bring.rows()[0]!.key);
+    expect(first.cancelled).toBeTrue();
+    expect(bring.rows().map(({ state }) => state)).toEqual(['cancelled', 'cancelled', 'busy']);
+    http.expectOne(({ url }) => url.startsWith('/api/projects/p/imports?id='));
+  });
   it('says in the words of the server why a file stayed out', async () => {
     const { http, page } = await start();
     await page.component.bring.start('p', [{ path: 'x.txt', file: new File(['x'], 'x.txt') }]);

@@ -1,4 +1,11 @@
-import { fileKindOf, jsonLength, neededFiles, sceneEnding, type FileKind } from '@renquil/formats';
+import {
+  fileKindOf,
+  jsonLength,
+  looseEnding,
+  neededFiles,
+  sceneEnding,
+  type FileKind,
+} from '@renquil/formats';
 import type { PickedFile } from './dropped-files';
 
 /** A scene among files that came together, with those that go with it. */
@@ -50,16 +57,17 @@ const folderOf = (path: string): string => path.slice(0, path.lastIndexOf('/') +
 const bytesOf = async (file: Blob): Promise<Uint8Array> => new Uint8Array(await file.arrayBuffer());
 
 /** Null: no scene. What only says by its ending that it is one is a scene too, so that its fault is told. */
-async function kindOf({ path, file }: PickedFile): Promise<FileKind | null> {
+async function kindOf({ path, file }: PickedFile): Promise<FileKind | 'faulty' | null> {
   if (beside.test(path)) return null;
   const name = path.slice(path.lastIndexOf('/') + 1);
   try {
     return fileKindOf(await bytesOf(file.slice(0, start)), name);
   } catch {
-    return sceneEnding.test(name) && !/\.jsonl?$/i.test(name) ? 'usda' : null;
+    return sceneEnding.test(name) && !looseEnding.test(name) ? 'faulty' : null;
   }
 }
-async function neededBy({ file }: PickedFile, kind: FileKind): Promise<string[]> {
+async function neededBy({ file }: PickedFile, kind: FileKind | 'faulty'): Promise<string[]> {
+  if (kind === 'faulty') return [];
   const end = kind === 'glb' ? 20 + jsonLength(await bytesOf(file.slice(0, 20))) : most;
   return neededFiles(kind, await bytesOf(file.slice(0, Math.min(end, most))));
 }

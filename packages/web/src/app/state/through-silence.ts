@@ -6,9 +6,13 @@ const silences: ReadonlySet<string> = new Set(['offline', 'not-signed-in']);
 /** Milliseconds between two questions while nobody answers, at most. */
 const longest = 5000;
 
-/** Asks again while nobody answers, with waits that double up to five seconds; an answer that says no is an error at once. */
-export function throughSilence<T>(): MonoTypeOperatorFunction<T> {
+/**
+ * Asks again while nobody answers, with waits that double up to five seconds; an answer that says no is an error at once.
+ * @param most how often it is asked again; left out: until there is an answer
+ */
+export function throughSilence<T>(most = Infinity): MonoTypeOperatorFunction<T> {
   return retry({
+    count: most,
     delay: (error: unknown, times) =>
       error instanceof ApiError && silences.has(error.code)
         ? timer(Math.min(longest, 250 * 2 ** times))
