@@ -1,4 +1,4 @@
-import { jsonLength, neededFiles } from './needed-files.js';
+import { allNeededFiles, jsonLength, neededFiles } from './needed-files.js';
 import { writeGlb, jsonChunk } from './gltf/glb.js';
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -28,7 +28,17 @@ describe('files that a scene needs beside it', () => {
     for (const text of ['', '{', '3', 'glTF']) {
       expect(neededFiles('gltf', utf8(text))).toEqual([]);
       expect(neededFiles('glb', utf8(text))).toEqual([]);
-      expect(neededFiles('usda', utf8(text))).toEqual([]);
     }
+  });
+  it('names the layers that a layer is of, and those that they are of', () => {
+    const files: Record<string, string> = {
+      'a.usda':
+        '( subLayers = [@./base/b.usda@] )\ndef "a" ( references = @../out.usda@ payload = @c.usd:SDF_FORMAT_ARGS:x=1@</C> )',
+      'base/b.usda': '( subLayers = [@d.usda@, @../c.usd@] )\nasset tex = @wood.png@',
+    };
+    expect(neededFiles('usda', utf8(files['a.usda']!))).toEqual(['base/b.usda', 'c.usd']);
+    expect(
+      allNeededFiles('usda', utf8(files['a.usda']!), (path) => (files[path] ? utf8(files[path]) : null)),
+    ).toEqual(['base/b.usda', 'c.usd', 'base/d.usda']);
   });
 });

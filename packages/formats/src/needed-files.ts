@@ -1,16 +1,20 @@
 import { readJson } from '@renquil/core/own-json';
 import type { FileKind } from './file-kinds.js';
+import type { ResourceReader } from './gltf/gltf-source.js';
+import { besideOf } from './usda/layer-parts.js';
 import { isObject } from './gltf/guards.js';
 import { eachStatement, nameIn } from './obj/statements.js';
 import { TextUnits } from './obj/text-units.js';
 
 /**
- * The files that a scene's file says lie beside it, by their path from it: buffers and images of glTF, materials of OBJ.
+ * The files that a scene's file says lie beside it, by their path from it: buffers and images of glTF, materials of OBJ, other
+ * layers of OpenUSD.
  * Nothing is judged: of a file that is none of these, no names come.
  * @param bytes the whole file; of a .glb its beginning will do, as far as its JSON goes
  */
 export function neededFiles(kind: FileKind, bytes: Uint8Array): string[] {
   if (kind === 'obj') return ofObj(bytes);
+  if (kind === 'usda') return besideFile('', bytes);
   if (kind !== 'glb' && kind !== 'gltf') return [];
   try {
     const text = kind === 'glb' ? bytes.subarray(20, 20 + jsonLength(bytes)) : bytes;
@@ -39,6 +43,32 @@ function ofGltf(json: unknown): string[] {
     }
   });
 }
+/** Layers by the names of files in it, wherever they stand: what a remark names is not missed where it is not. */
+function besideFile(file: string, bytes: Uint8Array): string[] {
+  const text = new TextDecoder().decode(bytes);
+  const found = new Set<string>();
+  for (const [, name] of text.matchAll(/@([^@\n]{1,1000}?\.usd[ac]?)(?::SDF_FORMAT_ARGS:[^@\n]*)?@/gi)) {
+    const path = besideOf(file, name!);
+    if (path !== null) found.add(path);
+  }
+  return [...found];
+}
+/**
+ * The same, with what those files need in turn: for a scene that is put together from several.
+ * @param read gives what lies beside the scene
+ */
+export function allNeededFiles(kind: FileKind, bytes: Uint8Array, read: ResourceReader): string[] {
+  const found = new Set(neededFiles(kind, bytes));
+  if (kind !== 'usda') return [...found];
+  for (const path of found) {
+    if (found.size > mostFiles) break;
+    const own = read(path);
+    for (const next of own ? besideFile(path, own) : []) found.add(next);
+  }
+  return [...found];
+}
+/** Files that are looked into for others. */
+const mostFiles = 1000;
 function ofObj(bytes: Uint8Array): string[] {
   const units = new TextUnits(bytes);
   const found = new Set<string>();

@@ -16,7 +16,7 @@ import { writeObj } from './obj/write-obj.js';
 import { sceneEnding } from './scene-endings.js';
 import { openUsda, usdaGlb } from './usda/read-usda.js';
 import { saidOfLayer } from './usda/said-of-layer.js';
-import { openUsdz, writeUsdz } from './usda/usdz.js';
+import { openUsdz, packageReader, writeUsdz } from './usda/usdz.js';
 import { writeUsda } from './usda/write-usda.js';
 import type { WrittenScene } from './written-scene.js';
 
@@ -47,8 +47,8 @@ interface OtherFile {
 const alone = (bytes: Uint8Array): WrittenScene => ({ bytes, beside: [], left: {} });
 type Open = (bytes: Uint8Array, file: string, read?: ResourceReader) => OtherFile;
 const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
-  usda(bytes, file) {
-    const layer = openUsda(bytes, file);
+  usda(bytes, file, read) {
+    const layer = openUsda(bytes, file, read);
     return {
       note: saidOfLayer(layer.stage),
       glb: (progress) => usdaGlb(layer, progress),
@@ -57,7 +57,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
   },
   usdz(bytes, file) {
     const usdz = openUsdz(bytes, file);
-    const layer = openUsda(usdz.layer, `${file}[${usdz.root}]`);
+    const layer = openUsda(usdz.layer, `${file}[${usdz.root}]`, packageReader(usdz));
     return {
       note: saidOfLayer(layer.stage),
       glb: (progress) => usdaGlb(layer, progress),

@@ -1,5 +1,5 @@
 import { RenquilError } from '@renquil/core/errors';
-import { neededFiles } from '@renquil/formats';
+import { allNeededFiles } from '@renquil/formats';
 import type { Command, ExitCode } from '../command.js';
 import { Remote, remoteOptions, remoteUsage } from '../remote.js';
 import { beside, openFile } from '../scene-file.js';
@@ -22,7 +22,9 @@ export const upload: Command = {
     add(file!.split(/[\\/]/).at(-1)!, own);
     const read = beside(file!, host);
     const resources =
-      kind === 'obj' ? neededFiles(kind, own).map((path) => [path, read(path)] as const) : source.resources;
+      kind === 'obj' || kind === 'usda'
+        ? allNeededFiles(kind, own, read).map((path) => [path, read(path)] as const)
+        : source.resources;
     for (const [path, bytes] of resources) if (bytes) add(path, bytes);
     const made = await remote.done(await remote.upload(project.slug, form));
     if (values['format'] === 'json') host.print(`${JSON.stringify({ ...made, note })}\n`);

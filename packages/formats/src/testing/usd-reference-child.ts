@@ -74,7 +74,17 @@ function answer({ files, root }: ReferenceQuestion): ReferenceAnswer {
   // Layers are kept by their path: another question's are others.
   const now = asked++;
   const name = (path: string): string => path.replace(/(\.\w+)$/, `_${now}$1`);
-  for (const [path, bytes] of files) usd.FS_createDataFile('/', name(path), bytes, true, true, true);
+  const renamed = (bytes: Uint8Array): Uint8Array =>
+    files.length === 1
+      ? bytes
+      : Buffer.from(
+          files.reduce(
+            (text, [path]) => text.replaceAll(`${path}@`, `${name(path)}@`),
+            Buffer.from(bytes).toString('latin1'),
+          ),
+          'latin1',
+        );
+  for (const [path, bytes] of files) usd.FS_createDataFile('/', name(path), renamed(bytes), true, true, true);
   try {
     const stage = usd.UsdStage.Open(`/${name(root)}`);
     const layer = stage.GetRootLayer();

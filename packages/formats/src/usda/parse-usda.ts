@@ -54,8 +54,16 @@ class Parser {
     this.#body(layer);
     const { file, bytes } = this;
     return {
-      ...{ file, bytes, meta, scopes: this.#scopes, prims: this.#prims },
+      ...{ file, bytes, own: bytes, meta, scopes: this.#scopes, prims: this.#prims },
       ...{ paths: this.#paths, orders: this.#orders, elsewhere: this.#elsewhere },
+      parts: [
+        {
+          ...{ file, start: 0, end: bytes.length, scopes: 0, prims: 0, base: -1, meta },
+          count: this.#prims.length,
+          ...{ paths: this.#paths, bases: new Map<string, number>() },
+        },
+      ],
+      outside: [],
     };
   }
   #header(): void {
@@ -262,7 +270,7 @@ class Parser {
     return span;
   }
   #value(scope: number, type: string): Span {
-    const span = this.#scan.value((path, isElsewhere) => this.#found(path, isElsewhere, scope));
+    const span = this.#scan.value({ path: (path, asset) => this.#found(path, asset !== null, scope) });
     if (
       type === 'pathExpression' &&
       (this.bytes[span.start] === chars.quote || this.bytes[span.start] === chars.apostrophe)
@@ -300,7 +308,7 @@ class Parser {
           c === -1 ? start : scan.at,
         );
       scan.expect(chars.equals, `after "${word}"`);
-      const value = scan.value((path, isElsewhere) => this.#found(path, isElsewhere, scope));
+      const value = scan.value({ path: (path, asset) => this.#found(path, asset !== null, scope) });
       const known = fields.get(word);
       if (known) known.push({ op, value });
       else fields.set(word, [{ op, value }]);

@@ -2,6 +2,8 @@ import { fromMatrix, identityMat4, invertAffine, multiply, type Mat4 } from '@re
 import type { Switches } from '@renquil/core/scene';
 import type { GltfNode } from '../gltf/gltf-json.js';
 import { GlbBuilder } from '../gltf/glb-builder.js';
+import type { ResourceReader } from '../gltf/gltf-source.js';
+import { withOthers } from './layer-parts.js';
 import { parseUsda } from './parse-usda.js';
 import { attributesOf, ourWords } from './usda-facts.js';
 import { UsdaMaterials } from './usda-materials.js';
@@ -17,15 +19,20 @@ export interface UsdaScene {
   readonly stage: UsdaStage;
   readonly outline: UsdaOutline;
   readonly units: FileUnits;
+  readonly read: ResourceReader | undefined;
 }
 const lightTypes = /^(Distant|Sphere|Rect|Disk|Cylinder|Dome|Geometry|Portal)Light(_\d+)?$/;
 /** Cameras and lights look along -Z whatever is up, so what turns the layer must not turn what they look along. */
 const looks = (type: string): boolean => type === 'Camera' || lightTypes.test(type);
 
-/** Opens a layer of OpenUSD text. @throws RenquilError usda-invalid with line and column */
-export function openUsda(bytes: Uint8Array, file: string): UsdaScene {
-  const stage = new UsdaStage(parseUsda(bytes, file));
-  return { stage, outline: outlineOf(stage), units: unitsOf(stage) };
+/**
+ * Opens a layer of OpenUSD text.
+ * @param read gives the files that lie beside it, which it is layered on or takes over from
+ * @throws RenquilError usda-invalid with line and column
+ */
+export function openUsda(bytes: Uint8Array, file: string, read?: ResourceReader): UsdaScene {
+  const stage = new UsdaStage(withOthers(parseUsda(bytes, file), read));
+  return { stage, outline: outlineOf(stage), units: unitsOf(stage), read };
 }
 
 /** The transform of an object as it stands in the layer, from that of the scene. */

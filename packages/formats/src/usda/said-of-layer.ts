@@ -5,7 +5,7 @@ const most = 3;
 
 /** What of a layer is not read, in a sentence; empty: nothing. */
 export function saidOfLayer(stage: UsdaStage): string {
-  const files = [...new Set(stage.outside)];
+  const files = stage.outside;
   if (!files.length) return '';
   const first = files.slice(0, most).join(', ');
   const more = files.length > most ? ` and ${files.length - most} more` : '';

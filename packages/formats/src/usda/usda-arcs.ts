@@ -1,6 +1,8 @@
 import type { UsdaMeta } from './usda-layer.js';
 import type { UsdaNamespace } from './usda-namespace.js';
 import { parsePath } from './usda-path.js';
+import { assetName } from './layer-parts.js';
+import { isString, stringText } from './usda-value.js';
 import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
 
 /** Fields by which a prim takes over what another one says. */
@@ -79,29 +81,63 @@ export class UsdaArcs {
 export function placesIn(namespace: UsdaNamespace, value: Span, anchor: number): number[] {
   const { bytes, file } = namespace.layer;
   const found: number[] = [];
+  const add = (place: number): void => void (place >= 0 && found.push(place));
   const scan = new UsdaScanner(bytes, file);
   scan.at = value.start;
-  scan.value(({ start, end }, isElsewhere) => {
-    const place = isElsewhere ? -1 : resolvePath(namespace, textOf(bytes, start, end), anchor);
-    if (place >= 0) found.push(place);
+  scan.value({
+    path({ start, end }, asset) {
+      const path = textOf(bytes, start, end);
+      if (!asset) return add(resolvePath(namespace, path, anchor));
+      const base = takenFrom(namespace, asset);
+      if (base >= 0) add(resolvePath(namespace, path, base));
+    },
+    asset(asset, path) {
+      if (!path) add(defaultOf(namespace, takenFrom(namespace, asset)));
+    },
   });
   return found;
 }
+/** What stands for a file that is named in the text; -1: it did not come with the layer. */
+function takenFrom(namespace: UsdaNamespace, asset: Span): number {
+  const { layer } = namespace;
+  const base = namespace.partAt(asset.start).bases.get(assetName(layer.bytes, asset));
+  return base === undefined ? -1 : namespace.ofPrim[base]!;
+}
+/** What a file gives that is named without a path: its default prim (OpenUSD, `defaultPrim`). */
+function defaultOf(namespace: UsdaNamespace, base: number): number {
+  if (base < 0) return -1;
+  const { bytes, parts } = namespace.layer;
+  const part = parts.find((one) => one.base >= 0 && namespace.ofPrim[one.base] === base);
+  const value = part?.meta?.fields.get('defaultPrim')?.at(-1)?.value;
+  if (!value || !isString(bytes, value)) return -1;
+  const name = stringText(bytes, value);
+  return resolvePath(namespace, name.startsWith('/') ? name : `/${name}`, base);
+}
 
-/** The place that a path means; -1: none that the layer knows. */
-function resolvePath(namespace: UsdaNamespace, path: string, anchor: number): number {
+/**
+ * The place that a path means; -1: none that the layer knows.
+ * @param way takes every place on the way
+ */
+export function resolvePath(
+  namespace: UsdaNamespace,
+  path: string,
+  anchor: number,
+  way: number[] = [],
+): number {
   const parsed = parsePath(path);
   if (!parsed) return -1;
-  let at = parsed.isAbsolute ? -1 : anchor;
+  const base = namespace.baseOf(anchor);
+  let at = parsed.isAbsolute ? base : anchor;
   for (const { kind, text } of parsed.steps) {
     if (kind === 'rest') break;
     if (kind === 'up') {
-      if (at < 0) return -1;
+      if (at < 0 || at === base) return -1;
       at = namespace.places[at]!.parent;
     } else {
       at = namespace.find(at, text);
       if (at < 0) return -1;
     }
+    way.push(at);
   }
   return at;
 }

@@ -5,6 +5,8 @@ import { isPrimName } from './parse-usda.js';
 import type { NewPlaces } from './move-paths.js';
 import type { UsdaScene } from './read-usda.js';
 import { UsdaLinks } from './usda-links.js';
+import { resolvePath } from './usda-arcs.js';
+import { textOf } from './usda-scanner.js';
 import { xformOps } from './xform-ops.js';
 
 /** What became of the places of a layer in a scene that was read from it. Places made in the scene are numbered after those of the layer. */
@@ -31,6 +33,7 @@ export class UsdaChanges implements NewPlaces {
     }
     this.removed = new Set(opened.outline.places.filter((place) => !this.objects.has(place)));
     this.#takeNames();
+    this.#refuseElsewhere();
     this.#refuse();
   }
   /** How many places the layer itself has. */
@@ -90,6 +93,34 @@ export class UsdaChanges implements NewPlaces {
       this.#names.set(group, object.name);
     }
   }
+  /** What other files say of a place goes by its path there, and they are not written. */
+  #refuseElsewhere(): void {
+    const { namespace, layer } = this.opened.stage;
+    if (layer.parts.length === 1) return;
+    const refuse = (place: number, file: string): never =>
+      this.refuse(
+        `"${namespace.pathOf(place)}" is spoken of in ${file} too, which is not written: there it is renamed, moved or taken out`,
+      );
+    const isAnother = (place: number): boolean =>
+      this.isRemoved(place) ||
+      this.name(place) !== namespace.places[place]!.name ||
+      (this.objects.has(place) && this.parent(place) !== namespace.places[place]!.parent);
+    for (const place of namespace.places.keys()) {
+      if (
+        namespace.baseOf(place) >= 0 ? this.name(place) !== namespace.places[place]!.name : isAnother(place)
+      ) {
+        const [other] = namespace.othersOf(place);
+        if (other) refuse(place, other.file);
+      }
+    }
+    // Paths of files that it is layered on, to what stands in this one.
+    for (const part of layer.parts)
+      for (const { span, scope } of part.base < 0 && part.start > 0 ? part.paths : []) {
+        const way: number[] = [];
+        resolvePath(namespace, textOf(layer.bytes, span.start, span.end), namespace.ofScope(scope), way);
+        for (const place of way) if (place >= 0 && isAnother(place)) refuse(place, part.file);
+      }
+  }
   #isRenamed(place: number): boolean {
     const object = this.objects.get(place);
     return object !== undefined && object.name !== this.opened.stage.namespace.places[place]!.name;
@@ -98,7 +129,7 @@ export class UsdaChanges implements NewPlaces {
     const seen = new Map<number, Set<string>>();
     const { namespace } = this.opened.stage;
     const all = [
-      ...namespace.places.keys(),
+      ...[...namespace.places.keys()].filter((place) => namespace.baseOf(place) < 0),
       ...[...this.objects.keys()].filter((place) => place >= this.known),
     ];
     for (const place of all) {

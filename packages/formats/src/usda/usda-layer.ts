@@ -72,10 +72,32 @@ export interface UsdaOrder {
   /** Whose children. */
   readonly scope: number;
 }
+/** A file of those that make a layer: itself, what it is layered on, what it takes over from. */
+export interface LayerPart {
+  /** Its path, from the layer itself. */
+  readonly file: string;
+  /** Its bytes in the text of all. */
+  readonly start: number;
+  readonly end: number;
+  /** Its first scope, which is of the file itself, and its first prim. */
+  readonly scopes: number;
+  readonly prims: number;
+  /** How many prims it has. */
+  readonly count: number;
+  /** The prim that its roots stand under; -1: they are roots of the layer. */
+  readonly base: number;
+  readonly meta: UsdaMeta | null;
+  readonly paths: readonly UsdaPathAt[];
+  /** Prims that stand for files that it takes over from, by the name that it calls them. */
+  readonly bases: Map<string, number>;
+}
 /** A layer of OpenUSD text, with the place of everything that can change. Scope 0 is the layer's own. */
 export interface UsdaLayer {
   readonly file: string;
+  /** The text of all its files; its own comes first. */
   readonly bytes: Uint8Array;
+  /** The text that is written. */
+  readonly own: Uint8Array;
   readonly meta: UsdaMeta | null;
   readonly scopes: readonly UsdaScope[];
   readonly prims: readonly UsdaPrim[];
@@ -84,4 +106,8 @@ export interface UsdaLayer {
   readonly orders: readonly UsdaOrder[];
   /** Paths behind the name of another layer. */
   readonly elsewhere: readonly Span[];
+  /** The files that it is of, itself first: only what stands in that one is written. */
+  readonly parts: readonly LayerPart[];
+  /** Files that it names and that are not among them. */
+  readonly outside: readonly string[];
 }

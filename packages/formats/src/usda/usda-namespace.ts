@@ -1,36 +1,89 @@
-import type { UsdaLayer } from './usda-layer.js';
+import type { LayerPart, UsdaLayer } from './usda-layer.js';
 
 /** A place in the tree of a layer, with every statement about it: in the layer, and within variants. */
 export interface UsdaPlace {
   readonly name: string;
   /** By number; -1: the root. */
   readonly parent: number;
-  /** Prims of the layer that stand for it, in the order of the text. */
+  /** Prims that stand for it, the strongest first; in one file in the order of the text. */
   readonly specs: number[];
   readonly children: number[];
 }
-/** The places of a layer, parents before children, in the order of the text. */
+/**
+ * The places of a layer, parents before children, in the order of the text: of what the layer is layered on first, as OpenUSD
+ * puts children together from the weakest layer up; of what is taken over last.
+ */
 export class UsdaNamespace {
   readonly places: UsdaPlace[] = [];
   readonly roots: number[] = [];
   /** Of each prim, the number of its place. */
   readonly ofPrim: Int32Array;
   readonly #byName = new Map<number, Map<string, number>>();
+  /** Of each place, that which stands for the file that it is of, where it is taken over; -1: it is of the layer. */
+  readonly #bases: number[] = [];
   constructor(readonly layer: UsdaLayer) {
     this.ofPrim = new Int32Array(layer.prims.length);
-    layer.prims.forEach(({ name, within }, prim) => {
-      const parent = this.ofScope(within);
-      let place = this.find(parent, name);
-      if (place < 0) {
-        place = this.places.length;
-        this.places.push({ name, parent, specs: [], children: [] });
-        let names = this.#byName.get(parent);
-        if (!names) this.#byName.set(parent, (names = new Map<string, number>()));
-        names.set(name, place);
-        (parent < 0 ? this.roots : this.places[parent]!.children).push(place);
+    const { parts } = layer;
+    if (parts.length === 1) {
+      this.#takeAll(0, layer.prims.length);
+      return;
+    }
+    const bases = [...new Set(parts.map(({ base }) => base))].sort((a, b) => a - b);
+    for (const base of bases) {
+      if (base >= 0) this.#take(base);
+      for (const part of parts.filter((one) => one.base === base).reverse()) {
+        const from = part.prims;
+        this.#takeAll(from, from + part.count);
       }
-      this.places[place]!.specs.push(prim);
-      this.ofPrim[prim] = place;
+    }
+    for (const { specs } of this.places) if (specs.length > 1) specs.sort((a, b) => a - b);
+  }
+  #takeAll(from: number, to: number): void {
+    for (let prim = from; prim < to; prim++) this.#take(prim);
+  }
+  #take(prim: number): void {
+    const { name, within } = this.layer.prims[prim]!;
+    const parent = this.ofScope(within);
+    let place = this.find(parent, name);
+    if (place < 0) {
+      place = this.places.length;
+      this.places.push({ name, parent, specs: [], children: [] });
+      let names = this.#byName.get(parent);
+      if (!names) this.#byName.set(parent, (names = new Map<string, number>()));
+      names.set(name, place);
+      (parent < 0 ? this.roots : this.places[parent]!.children).push(place);
+      this.#bases.push(parent >= 0 ? this.#bases[parent]! : name.startsWith('@') ? place : -1);
+    }
+    this.places[place]!.specs.push(prim);
+    this.ofPrim[prim] = place;
+  }
+  /** Where absolute paths go from that are said of a place: the file that it is of, where it is taken over; -1: the layer. */
+  baseOf(place: number): number {
+    return place < 0 ? -1 : this.#bases[place]!;
+  }
+  /** The file that a byte of the text is of. */
+  partAt(byte: number): LayerPart {
+    const { parts } = this.layer;
+    let [low, high] = [0, parts.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (parts[middle]!.start <= byte) low = middle;
+      else high = middle - 1;
+    }
+    return parts[low]!;
+  }
+  /** The prims of a place that stand in the layer's own file. */
+  ownSpecs(place: number): readonly number[] {
+    const { specs } = this.places[place]!;
+    const { count } = this.layer.parts[0]!;
+    return specs.every((prim) => prim < count) ? specs : specs.filter((prim) => prim < count);
+  }
+  /** The other files that speak of a place. */
+  othersOf(place: number): readonly LayerPart[] {
+    const { count } = this.layer.parts[0]!;
+    return this.places[place]!.specs.filter((prim) => prim >= count).flatMap((prim) => {
+      const { start } = this.layer.prims[prim]!.nameSpan;
+      return start ? [this.partAt(start)] : [];
     });
   }
   /** The place that a scope says something of, whatever variant it is of; -1: the root. */

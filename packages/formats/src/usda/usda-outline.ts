@@ -14,7 +14,7 @@ export interface UsdaOutline {
 }
 
 /** Whether a place stands there by itself, and not only as something said of what an arc brings in. */
-function isOwn(stage: UsdaStage, place: number): boolean {
+export function standsAlone(stage: UsdaStage, place: number): boolean {
   if (!stage.specs(place).length) return false;
   return stage.specifierOf(place) !== 'over' || !stage.isTakenOver(place);
 }
@@ -29,7 +29,8 @@ export function outlineOf(stage: UsdaStage): UsdaOutline {
   const hasLooks = new Uint8Array(count);
   for (let place = count - 1; place >= 0; place--) {
     const { parent } = namespace.places[place]!;
-    const isThere = isOwn(stage, place);
+    // What is taken over from another file is drawn by what takes it over.
+    const isThere = namespace.baseOf(place) < 0 && standsAlone(stage, place);
     const type = isThere ? stage.typeOf(place) : '';
     const isLook = looks.has(type);
     const isOnlyLooks = (type === 'Scope' || type === '') && hasLooks[place] === 1 && holds[place] === 0;

@@ -50,6 +50,12 @@ const isPlain = Uint8Array.from({ length: 256 }, (_, c) =>
   isWord(c) || ' \t\r\n,;:=.+-'.includes(String.fromCharCode(c)) ? 1 : 0,
 );
 
+/** Who is told of what stands in a value: paths, with the file that each is of, and names of files, with the path behind. */
+interface ValueFound {
+  readonly path?: (path: Span, asset: Span | null) => void;
+  readonly asset?: (asset: Span, path: Span | null) => void;
+}
+
 /** Walks over the bytes of a layer: space and comments, words, strings, assets, paths, and values as wholes. */
 export class UsdaScanner {
   at = 0;
@@ -176,10 +182,10 @@ export class UsdaScanner {
     return this.fail('a path is not closed', start - 1);
   }
   /**
-   * A whole value, whatever it is. Told of each path in it, and whether it stands behind an asset, so that it is of another
-   * layer.
+   * A whole value, whatever it is. Tells of each path in it, with the name of the file that it stands behind, so that it is of
+   * another layer; and of each such name.
    */
-  value(found?: (path: Span, isElsewhere: boolean) => void): Span {
+  value(found: ValueFound = {}): Span {
     this.space();
     const start = this.at;
     const open: number[] = [];
@@ -193,7 +199,7 @@ export class UsdaScanner {
       else if (c === chars.at) this.#asset(found);
       else if (c === chars.less) {
         const path = this.path();
-        found?.(path, false);
+        found.path?.(path, null);
       } else if (open.length && (c === chars.equals || c === chars.colon)) this.at++;
       else this.#plain(start, open.length > 0);
     } while (open.length);
@@ -221,12 +227,13 @@ export class UsdaScanner {
     if (open.pop() !== c) this.fail(`"${String.fromCharCode(c)}" closes nothing`);
     this.at++;
   }
-  #asset(found?: (path: Span, isElsewhere: boolean) => void): void {
-    const { start, end } = this.asset();
-    if (this.next !== chars.less) return;
-    const path = this.path();
+  #asset(found: ValueFound): void {
+    const asset = this.asset();
     // `@@` names no layer: what stands behind it is of this one.
-    found?.(path, end - start > 2);
+    const named = asset.end - asset.start > 2 ? asset : null;
+    const path = this.next === chars.less ? this.path() : null;
+    if (named) found.asset?.(named, path);
+    if (path) found.path?.(path, named);
   }
   /** A number or a word: to the next space or sign that cannot be in one. */
   #plain(start: number, inside: boolean): void {

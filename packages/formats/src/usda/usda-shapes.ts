@@ -3,12 +3,23 @@ import { firstSample, stringsIn, xformOps } from './xform-ops.js';
 import type { ShapePart } from '../gltf/glb-builder.js';
 import type { UsdaMaterials } from './usda-materials.js';
 import type { UsdaStage } from './usda-stage.js';
+import { standsAlone } from './usda-outline.js';
 import { solidOf } from './usda-solids.js';
 
 /** Prims that one instance draws at most; what has more is drawn without the rest. */
 const mostDrawn = 10_000;
 /** Numbers of points that are drawn for arcs in all: a layer of a few lines may bring in a million points a thousand times. */
 const mostBrought = 10_000_000;
+/** Arcs in each other that are followed for drawing. */
+const mostNested = 32;
+/** Something that is drawn for a prim that takes over from others. */
+interface Brought {
+  readonly at: number;
+  readonly above: Mat4;
+  /** It stands below the prim itself, where something is said of what is brought in. */
+  readonly isSaid: boolean;
+  readonly depth: number;
+}
 /** What a shape hangs on, beside what binds it to a material. */
 const shaping: ReadonlySet<string> = new Set([
   ...['points', 'faceVertexCounts', 'faceVertexIndices', 'orientation', 'curveVertexCounts', 'wrap'],
@@ -51,28 +62,42 @@ export class UsdaShapes {
     const parts = [...own, ...this.#brought(place)];
     return parts.length ? parts : null;
   }
-  /** Of what an arc brings in below a prim that has no children of its own: all that stands under its targets, in one. */
+  /** Of what arcs bring in below a prim: all that stands under their targets, in one, as what is said of it below the prim has it. */
   #brought(place: number): ShapePart[] {
     const parts: ShapePart[] = [];
     let drawn = 0;
-    const { namespace } = this.stage;
-    const stack = this.stage
-      .brought(place)
-      .flatMap((at) => namespace.places[at]!.children)
-      // What is said of it below the prim itself stands there as an object of its own.
-      .filter((at) => namespace.find(place, namespace.places[at]!.name) < 0)
-      .map((at) => ({ at, above: identityMat4 }));
+    const stack = this.#below({ at: place, above: identityMat4, isSaid: true, depth: 0 });
     while (stack.length && drawn++ < mostDrawn && this.#left > 0) {
-      const { at, above } = stack.pop()!;
-      const { matrix, resets } = xformOps(this.stage, at);
-      const world = resets ? matrix : multiply(above, matrix);
-      for (const part of this.of(at) ?? []) {
+      const one = stack.pop()!;
+      const { matrix, resets } = xformOps(this.stage, one.at);
+      const world = resets ? matrix : multiply(one.above, matrix);
+      if (this.stage.word(this.stage.field(one.at, 'active')?.value) === 'false') continue;
+      for (const part of this.of(one.at) ?? []) {
         this.#left -= part.points.length;
         parts.push({ ...part, points: moved(part.points, world) });
       }
-      for (const child of namespace.places[at]!.children) stack.push({ at: child, above: world });
+      for (const child of this.#below({ ...one, above: world })) stack.push(child);
     }
     return parts;
+  }
+  /** What stands below: said there itself, and brought in by arcs; each name once, by who says most of it. */
+  #below({ at, above, isSaid, depth }: Brought): Brought[] {
+    const { namespace } = this.stage;
+    const names = new Set<string>();
+    const found: Brought[] = [];
+    const add = (child: number, isItself: boolean, deeper: number): void => {
+      const { name } = namespace.places[child]!;
+      if (names.has(name)) return;
+      names.add(name);
+      // What stands below the prim by itself is an object of its own.
+      if (isItself && standsAlone(this.stage, child)) return;
+      found.push({ at: child, above, isSaid: isItself, depth: deeper });
+    };
+    for (const child of namespace.places[at]!.children) add(child, isSaid, depth);
+    if (depth >= mostNested) return found;
+    for (const target of this.stage.brought(at))
+      for (const child of namespace.places[target]!.children) add(child, false, depth + 1);
+    return found;
   }
 
   #numbers(place: number, name: string): number[] {

@@ -16,8 +16,10 @@ export class UsdaStage {
   readonly #live: Uint8Array;
   readonly #says = new Map<number, readonly number[]>();
   readonly #arcs: UsdaArcs;
-  /** References to other layers, which are not followed. */
-  readonly outside: string[] = [];
+  /** Files that it refers to and that are not with it. */
+  get outside(): readonly string[] {
+    return this.layer.outside;
+  }
   constructor(readonly layer: UsdaLayer) {
     this.namespace = new UsdaNamespace(layer);
     this.bytes = layer.bytes;
@@ -29,7 +31,6 @@ export class UsdaStage {
       else this.#live[scope] = this.#live[variant.within] && this.#isChosen(prim, variant) ? 1 : 0;
     });
     this.#arcs = new UsdaArcs(this.namespace, (place) => this.#metas(place));
-    this.#noteOutside();
   }
   /** Parentheses that count for a place. */
   #metas(place: number): (UsdaMeta | null)[] {
@@ -174,18 +175,12 @@ export class UsdaStage {
     return undefined;
   }
   #isChosen(prim: number, { set, name }: { readonly set: string; readonly name: string }): boolean {
-    const chosen = this.layer.prims[prim]!.meta?.fields.get('variants')?.at(-1)?.value;
-    const value = chosen && valueOf(this.layer, chosen, set);
-    return this.text(value) === name;
-  }
-  #noteOutside(): void {
-    const { meta: own, prims, scopes } = this.layer;
-    const metas = [own, ...prims.map(({ meta }) => meta), ...scopes.map(({ meta }) => meta)];
-    for (const meta of metas)
-      for (const name of ['subLayers', 'references', 'payload'])
-        for (const { value } of meta?.fields.get(name) ?? []) {
-          const text = textOf(this.bytes, value.start, value.end);
-          for (const [, asset] of text.matchAll(/@@?@?([^@]+)@/g)) this.outside.push(asset!);
-        }
+    // Who is stronger chooses, in whichever file the variants stand.
+    for (const one of this.namespace.places[this.namespace.ofPrim[prim]!]!.specs) {
+      const chosen = this.layer.prims[one]!.meta?.fields.get('variants')?.at(-1)?.value;
+      const value = chosen && valueOf(this.layer, chosen, set);
+      if (value) return this.text(value) === name;
+    }
+    return false;
   }
 }

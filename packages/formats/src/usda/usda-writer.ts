@@ -11,21 +11,30 @@ import type { UsdaMeta, UsdaPrim } from './usda-layer.js';
 import { isNewline, isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
 import { chars, type Span } from './usda-scanner.js';
 import { jsonText, matrixText, tupleText } from './usda-statements.js';
+import { UsdaOvers, type Over } from './usda-overs.js';
 import { wordsOf } from './usda-words.js';
 import { xformOps } from './xform-ops.js';
 
 const encoder = new TextEncoder();
+const noOps = 'uniform token[] xformOpOrder = []';
 
 /** Writes what changed in a scene into the text of its layer. */
 export class UsdaWriter {
   readonly #text: LayerText;
   readonly #unit: string;
+  readonly #overs: UsdaOvers;
   constructor(
     readonly opened: UsdaScene,
     readonly changes: UsdaChanges,
   ) {
-    this.#text = new LayerText(opened.stage.bytes);
+    this.#text = new LayerText(opened.stage.layer.own);
     this.#unit = unitOf(opened);
+    const { namespace } = opened.stage;
+    this.#overs = new UsdaOvers(
+      (place) => namespace.ownSpecs(place).length > 0,
+      (place) => namespace.places[place]!.name,
+      (place) => namespace.places[place]!.parent,
+    );
   }
   write(): Uint8Array {
     const { changes } = this;
@@ -38,6 +47,7 @@ export class UsdaWriter {
       this.#order(place);
     }
     this.#putStatements();
+    for (const [place, parent] of this.#overs.tops) this.#putFirst(parent, place, undefined);
     return this.#text.whole();
   }
 
@@ -67,11 +77,13 @@ export class UsdaWriter {
     );
     if (children.every((child) => stays.has(child))) return;
     this.#keepWhole(parent, 'put into it');
-    const first = children.find((child) => stays.has(child));
+    // What another file puts there has no place in the text of this one.
+    const isHere = (child: number): boolean => stays.has(child) && namespace.ownSpecs(child).length > 0;
+    const first = children.find(isHere);
     let after: number | null = null;
     for (const child of children) {
       if (stays.has(child)) {
-        after = child;
+        if (isHere(child)) after = child;
         continue;
       }
       if (child < changes.known) this.#cut(child);
@@ -92,7 +104,11 @@ export class UsdaWriter {
         joinBytes([this.#block(child, indent), encoder.encode(`\n\n${indent}`)]),
       );
     }
-    if (parent < 0) return this.#put(bytes.length, child, { indent: '' });
+    if (parent < 0) return this.#put(this.#text.bytes.length, child, { indent: '' });
+    if (this.#isElsewhere(parent))
+      this.changes.refuse(
+        `"${this.opened.stage.namespace.pathOf(parent)}" stands in another file, so nothing can be put into it`,
+      );
     const prim = layer.prims[this.#spec(parent)]!;
     const body: Span = layer.scopes[prim.own]!.body;
     const outer = indentAt(bytes, prim.span.start);
@@ -120,7 +136,8 @@ export class UsdaWriter {
   /** The statement that a place is moved, said more of and put things into by: not one in a variant, where there is another. */
   #spec(place: number): number {
     const { layer } = this.opened.stage;
-    const specs = this.opened.stage.specs(place);
+    const own = new Set(this.opened.stage.namespace.ownSpecs(place));
+    const specs = this.opened.stage.specs(place).filter((prim) => own.has(prim));
     return specs.find((prim) => !layer.scopes[layer.prims[prim]!.within]!.variant) ?? specs[0]!;
   }
   /** What others take over holds what it held. */
@@ -148,6 +165,7 @@ export class UsdaWriter {
   #block(place: number, indent: string): Uint8Array {
     const { layer, bytes } = this.opened.stage;
     if (place >= this.changes.known) return this.#made(place, indent);
+    if (this.#overs.has(place)) return this.#overs.block(place, indent, this.#unit);
     const { start, end } = layer.prims[this.#spec(place)]!.span;
     return indented(this.#text.render(start, end), indentAt(bytes, start), indent, layer.file);
   }
@@ -190,6 +208,10 @@ export class UsdaWriter {
     const words = wordsOf(object, before, kept);
     if (words) this.#keep(place, words);
   }
+  /** What is said over a place that stands in another file alone; null: it stands in this one. */
+  #over(place: number): Over | null {
+    return this.#isElsewhere(place) ? this.#overs.of(place) : null;
+  }
   #matrix(object: SceneObject, place: number): Mat4 {
     const { opened, changes } = this;
     const { nodeOf } = opened.outline;
@@ -220,7 +242,7 @@ export class UsdaWriter {
       );
     const now = this.#matrix(object, place);
     const isTurned = now.some((n, i) => i < 12 && Math.abs(n - matrix[i]!) > 1e-9 * Math.max(1, Math.abs(n)));
-    if (resets || isTurned || order[0] !== 'xformOp:translate') return false;
+    if (resets || isTurned || order[0] !== 'xformOp:translate' || this.#isElsewhere(place)) return false;
     const own = stage.layer.scopes[stage.layer.prims[this.#spec(place)]!.own]!.properties;
     const property = own.find((one) => one.name === 'xformOp:translate' && one.part === '');
     if (!property?.value) return false;
@@ -228,10 +250,16 @@ export class UsdaWriter {
     this.#text.patch([{ ...property.value, put: tupleText(to) }]);
     return true;
   }
+  #isElsewhere(place: number): boolean {
+    return !this.opened.stage.namespace.ownSpecs(place).length;
+  }
   #place(place: number, object: SceneObject): void {
     const { stage } = this.opened;
-    const prim = stage.layer.prims[this.#spec(place)]!;
+    const lines = this.#transform(object, place);
     const { order } = xformOps(stage, place);
+    const over = this.#over(place);
+    if (over) return void over.lines.push(...(lines.length ? lines : [noOps]));
+    const prim = stage.layer.prims[this.#spec(place)]!;
     const named = new Set([
       ...order.map((one) => one.replace('!invert!', '')),
       'xformOpOrder',
@@ -239,14 +267,15 @@ export class UsdaWriter {
     ]);
     for (const { name, span } of stage.layer.scopes[prim.own]!.properties)
       if (named.has(name)) this.#text.cut(wholeLines(stage.bytes, withSign(stage.bytes, span)));
-    const lines = this.#transform(object, place);
     // What stands there no more may be said by an arc or a variant: nothing at all is said over it.
-    this.#state(prim, lines.length ? lines : order.length ? ['uniform token[] xformOpOrder = []'] : []);
+    this.#state(prim, lines.length ? lines : order.length ? [noOps] : []);
   }
   #see(place: number, isShown: boolean): void {
     const { stage } = this.opened;
-    const prim = stage.layer.prims[this.#spec(place)]!;
     const put = isShown ? '"inherited"' : '"invisible"';
+    const over = this.#over(place);
+    if (over) return void over.lines.push(`token visibility = ${put}`);
+    const prim = stage.layer.prims[this.#spec(place)]!;
     const own = stage.layer.scopes[prim.own]!.properties.findLast(
       (one) => one.name === 'visibility' && one.part === '',
     );
@@ -276,6 +305,8 @@ export class UsdaWriter {
   }
   #keep(place: number, words: Record<string, unknown>): void {
     const { stage } = this.opened;
+    const over = this.#over(place);
+    if (over) return void (over.meta = (indent) => this.#customData(words, indent));
     const prim = stage.layer.prims[this.#spec(place)]!;
     const outer = indentAt(stage.bytes, prim.span.start);
     const inner = outer + this.#unit;

@@ -1,4 +1,5 @@
 import { RenquilError } from '@renquil/core/errors';
+import type { ResourceReader } from '../gltf/gltf-source.js';
 import { unzipSync, zipSync, type Zippable } from 'fflate';
 
 /** A package of OpenUSD (its specification, "Usdz File Format"): a .zip of files stored as they are; the first is the scene. */
@@ -29,6 +30,12 @@ export function openUsdz(bytes: Uint8Array, file: string): Usdz {
   if (new TextDecoder().decode(layer.subarray(0, 6)) !== '#usda ')
     throw new RenquilError('usd-packed', { file });
   return { root, layer, files };
+}
+
+/** Gives what else is in a package, by its path from the scene in it. */
+export function packageReader({ root, files }: Usdz): ResourceReader {
+  const folder = root.slice(0, root.lastIndexOf('/') + 1);
+  return (path) => files[folder + path] ?? null;
 }
 
 /** A local header without its name (APPNOTE 4.3.7), and of an extra field (4.5.1). */

@@ -24,8 +24,8 @@ export function writeUsda(opened: UsdaScene, scene: Scene, made: Gltf): Uint8Arr
   for (let round = 0; round < mostRounds; round++) {
     const changes = new UsdaChanges(from, wanted, was);
     const bytes = new UsdaWriter(from, changes).write();
-    if (bytes === from.stage.bytes || !(changes.links.hasArcs || changes.movesPastResets)) return bytes;
-    from = openUsda(bytes, opened.stage.layer.file);
+    if (bytes === from.stage.layer.own || !(changes.links.hasArcs || changes.movesPastResets)) return bytes;
+    from = openUsda(bytes, opened.stage.layer.file, opened.read);
     was = sceneOf(openGltf(usdaGlb(from), 'now.glb').json);
     const settled = asWanted(was.fork(), wanted);
     if (!settled) return changes.refuse('what takes over from a prim that was changed would change with it');

@@ -49,6 +49,18 @@ describe('files that come together', () => {
       rest: ['settings.json'],
     });
   });
+  it('are layers of one scene where one is put together from the others', async () => {
+    const layer = (...names: string[]): string =>
+      `#usda 1.0\n(subLayers = [${names.map((name) => `@${name}@`).join(', ')}])\n`;
+    const files = [picked('s/parts/leg.usda', layer()), picked('s/chair.usda', layer('./parts/leg.usda'))];
+    const set = picked('s/set.usda', '#usda 1.0\ndef "a" ( references = @chair.usda@</C> ) {}\n');
+    expect(await sorted(...files, set, picked('s/own.usda', layer('own.usda')))).toEqual({
+      scenes: ['s/set.usda s/chair.usda s/parts/leg.usda', 's/own.usda'],
+      rest: [],
+    });
+    const ring = [picked('a.usda', layer('b.usda')), picked('b.usda', layer('a.usda'))];
+    expect(await sorted(...ring)).toEqual({ scenes: ['a.usda b.usda', 'b.usda a.usda'], rest: [] });
+  });
   it('that say they are a scene and are none are sent, so that their fault is told', async () =>
     expect(await sorted(picked('a.glb'), picked('b.glb', glb))).toEqual({
       scenes: ['a.glb', 'b.glb'],

@@ -1,4 +1,5 @@
 import {
+  allNeededFiles,
   fileKindOf,
   jsonLength,
   looseEnding,
@@ -42,14 +43,15 @@ export async function sortFiles(files: readonly PickedFile[]): Promise<Sorted> {
     };
   }
   const byPath = new Map(files.map((file) => [file.path, file]));
-  const used = new Set<PickedFile>(mains);
-  const scenes: SceneFiles[] = [];
+  const layers = await layersAmong(files, kinds);
+  const all: SceneFiles[] = [];
   for (const main of mains) {
-    const needed = await neededBy(main, kinds[files.indexOf(main)]!);
+    const needed = await neededBy(main, kinds[files.indexOf(main)]!, layers);
     const own = needed.flatMap((path) => byPath.get(folderOf(main.path) + path) ?? []);
-    for (const one of own) used.add(one);
-    scenes.push({ main, beside: [...new Set(own)].filter((one) => one !== main) });
+    all.push({ main, beside: [...new Set(own)].filter((one) => one !== main) });
   }
+  const scenes = withoutParts(all);
+  const used = new Set(scenes.flatMap(({ main, beside: own }) => [main, ...own]));
   return { scenes, rest: files.filter((file) => !used.has(file)) };
 }
 
@@ -66,8 +68,32 @@ async function kindOf({ path, file }: PickedFile): Promise<FileKind | 'faulty' |
     return sceneEnding.test(name) && !looseEnding.test(name) ? 'faulty' : null;
   }
 }
-async function neededBy({ file }: PickedFile, kind: FileKind | 'faulty'): Promise<string[]> {
+/** Layers of text among files, by path: what one is put together from is asked of each. */
+async function layersAmong(
+  files: readonly PickedFile[],
+  kinds: readonly (FileKind | 'faulty' | null)[],
+): Promise<ReadonlyMap<string, Uint8Array>> {
+  const found = new Map<string, Uint8Array>();
+  for (const [i, { path, file }] of files.entries())
+    if (kinds[i] === 'usda') found.set(path, await bytesOf(file.slice(0, most)));
+  return found;
+}
+/** A layer that another one is put together from comes along with it, and is no scene of its own; in a ring all are. */
+function withoutParts(all: readonly SceneFiles[]): readonly SceneFiles[] {
+  const mains = new Set(all.map(({ main }) => main));
+  const parts = new Set(all.flatMap(({ beside: own }) => own.filter((one) => mains.has(one))));
+  const tops = all.filter(({ main }) => !parts.has(main));
+  const reached = new Set(tops.flatMap(({ main, beside: own }) => [main, ...own]));
+  return all.filter((one) => tops.includes(one) || !reached.has(one.main));
+}
+async function neededBy(
+  { path, file }: PickedFile,
+  kind: FileKind | 'faulty',
+  layers: ReadonlyMap<string, Uint8Array>,
+): Promise<string[]> {
   if (kind === 'faulty') return [];
+  const own = layers.get(path);
+  if (own) return allNeededFiles('usda', own, (name) => layers.get(folderOf(path) + name) ?? null);
   const end = kind === 'glb' ? 20 + jsonLength(await bytesOf(file.slice(0, 20))) : most;
   return neededFiles(kind, await bytesOf(file.slice(0, Math.min(end, most))));
 }

@@ -1,0 +1,191 @@
+import { parseUsda } from './parse-usda.js';
+import type { ResourceReader } from '../gltf/gltf-source.js';
+import { joinBytes } from '../join-bytes.js';
+import { RenquilError } from '@renquil/core/errors';
+import { shiftedLayer } from './shift-layer.js';
+import type { LayerPart, UsdaLayer, UsdaMeta, UsdaPrim, UsdaScope } from './usda-layer.js';
+import { usdaLimits, type UsdaLimits } from './usda-limits.js';
+import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
+
+/** Fields that name other files: what a layer is layered on, and what its prims take over. */
+const naming = ['references', 'payload'] as const;
+const newline = Uint8Array.of(10);
+/** Files in all, each as often as it is taken over. */
+const mostParts = 1000;
+
+/** The name of a file between its signs; what follows a colon says how it is to be read, and is no part of it. */
+export function assetName(bytes: Uint8Array, { start, end }: Span): string {
+  const text = textOf(bytes, start, end);
+  const inner = text.startsWith('@@@') ? text.slice(3, -3).replaceAll('\\@@@', '@@@') : text.slice(1, -1);
+  return inner.replace(/:SDF_FORMAT_ARGS:.*$/s, '');
+}
+/** Where a file lies that another one names, from the first of them; null: not with it. */
+export function besideOf(file: string, name: string): string | null {
+  if (/^[a-z][a-z0-9+.-]*:|^[\\/]|\\/i.test(name)) return null;
+  const steps = file.split('/').slice(0, -1);
+  for (const step of name.split('/')) {
+    if (step === '..') {
+      if (!steps.length) return null;
+      steps.pop();
+    } else if (step !== '.' && step !== '') steps.push(step);
+  }
+  return steps.join('/') || null;
+}
+/** Names of other files in a value, in order. */
+export function assetsIn(bytes: Uint8Array, file: string, value: Span): string[] {
+  const found: string[] = [];
+  const scan = new UsdaScanner(bytes, file);
+  scan.at = value.start;
+  scan.value({ asset: (span) => found.push(assetName(bytes, span)) });
+  return found;
+}
+
+/**
+ * A layer with the files that lie beside it and that it is layered on or takes over from, as one: their text behind its own,
+ * their scopes and prims after its own. What it is layered on says the same places as it does, only weaker; of what it takes
+ * over, each file has a root of its own, which is no prim of the layer. Only the layer itself is written.
+ * @param read gives what lies beside it; what it does not give, or what is no text, is told in `outside`
+ * @throws RenquilError usda-invalid when all of them together are too large
+ */
+export function withOthers(
+  top: UsdaLayer,
+  read: ResourceReader | undefined,
+  limits: UsdaLimits = usdaLimits,
+): UsdaLayer {
+  return new Parts(top, read ?? ((): null => null), limits).whole();
+}
+
+class Parts {
+  readonly #texts: Uint8Array[];
+  #length: number;
+  readonly #scopes: UsdaScope[];
+  readonly #prims: UsdaPrim[];
+  readonly #parts: LayerPart[];
+  readonly #outside: string[] = [];
+  /** Prims that stand for files that are taken over, by their paths. */
+  readonly #bases = new Map<string, number>();
+  readonly #known = new Map<string, UsdaLayer | null>();
+  constructor(
+    readonly top: UsdaLayer,
+    readonly read: ResourceReader,
+    readonly limits: UsdaLimits,
+  ) {
+    this.#texts = [top.bytes];
+    this.#length = top.bytes.length;
+    this.#scopes = [...top.scopes];
+    this.#prims = [...top.prims];
+    // Paths go from the layer itself, wherever that lies.
+    this.#parts = [{ ...top.parts[0]!, file: '', bases: new Map() }];
+  }
+  whole(): UsdaLayer {
+    this.#layeredOn(this.#parts[0]!, new Set());
+    // Files that are taken over are found while this goes on.
+    for (let at = 0; at < this.#parts.length; at++) this.#takenOver(this.#parts[at]!, at);
+    const outside = [...new Set(this.#outside)];
+    if (this.#parts.length === 1) return { ...this.top, outside };
+    return {
+      ...this.top,
+      ...{ bytes: joinBytes(this.#texts), scopes: this.#scopes, prims: this.#prims },
+      ...{ parts: this.#parts, outside },
+    };
+  }
+  /** What a part is layered on, the strongest first, with what that is layered on. */
+  #layeredOn(part: LayerPart, above: ReadonlySet<string>): void {
+    const within = new Set([...above, part.file]);
+    for (const { value } of part.meta?.fields.get('subLayers') ?? [])
+      for (const name of assetsIn(this.#bytesOf(part), part.file, this.#inOwn(part, value))) {
+        const path = besideOf(part.file, name);
+        const layer = path === null || within.has(path) ? null : this.#layer(path);
+        if (!layer) {
+          if (path === null || !within.has(path)) this.#outside.push(name);
+          continue;
+        }
+        const own = this.#add(layer, part.base);
+        if (own) this.#layeredOn(own, within);
+      }
+  }
+  #takenOver(part: LayerPart, at: number): void {
+    const layer = at === 0 ? this.top : this.#known.get(part.file)!;
+    const metas = [...layer.prims.map(({ meta }) => meta), ...layer.scopes.map(({ meta }) => meta)];
+    for (const meta of metas)
+      for (const field of naming)
+        for (const { value } of meta?.fields.get(field) ?? [])
+          for (const name of assetsIn(layer.bytes, part.file, value)) this.#base(part, name);
+  }
+  #base(part: LayerPart, name: string): void {
+    if (part.bases.has(name)) return;
+    const path = besideOf(part.file, name);
+    let base = path === null ? undefined : this.#bases.get(path);
+    if (base === undefined && path !== null) {
+      const layer = this.#layer(path);
+      if (layer && this.#parts.length < mostParts) {
+        base = this.#root(path);
+        this.#bases.set(path, base);
+        const own = this.#add(layer, base)!;
+        this.#layeredOn(own, new Set());
+      }
+    }
+    if (base === undefined) this.#outside.push(name);
+    else part.bases.set(name, base);
+  }
+  /** What stands for a file that is taken over: a prim of no name that a layer could hold. */
+  #root(path: string): number {
+    const nowhere = { start: 0, end: 0 };
+    return (
+      this.#prims.push({
+        ...{ specifier: 'class', type: '', name: `@${path}@`, nameSpan: nowhere, span: nowhere },
+        ...{ meta: null, within: 0, own: this.#scopes.length, variants: [] },
+      }) - 1
+    );
+  }
+  #add(layer: UsdaLayer, base: number): LayerPart | null {
+    if (this.#parts.length >= mostParts) return null;
+    const prims = this.#prims.length + layer.prims.length;
+    const length = this.#length + 1 + layer.bytes.length;
+    if (length > this.limits.bytes || prims > this.limits.prims)
+      throw new RenquilError('usda-invalid', {
+        file: this.top.file,
+        ...{ line: 1, column: 1 },
+        detail: `with the files that it refers to it has more than ${this.limits.bytes} bytes or ${this.limits.prims} prims`,
+      });
+    // A line end between them, so that what ends one is not taken for the beginning of the next.
+    const by = { bytes: this.#length + 1, scopes: this.#scopes.length, prims: this.#prims.length };
+    const shifted = shiftedLayer(layer, by, base);
+    for (const scope of shifted.scopes) this.#scopes.push(scope);
+    for (const prim of shifted.prims) this.#prims.push(prim);
+    const part: LayerPart = {
+      ...{ file: layer.file, start: by.bytes, end: length, scopes: by.scopes, prims: by.prims, base },
+      count: layer.prims.length,
+      ...{ meta: shifted.meta, paths: shifted.paths, bases: new Map() },
+    };
+    this.#parts.push(part);
+    this.#texts.push(newline, layer.bytes);
+    this.#length = length;
+    return part;
+  }
+  /** A file as it was read; null: it is not there, or no text that can be read. */
+  #layer(path: string): UsdaLayer | null {
+    let known = this.#known.get(path);
+    if (known === undefined) {
+      const bytes = this.read(path);
+      known = bytes && tried(bytes, path, this.limits);
+      this.#known.set(path, known);
+    }
+    return known;
+  }
+  #bytesOf(part: LayerPart): Uint8Array {
+    return part.start === 0 ? this.top.bytes : this.#known.get(part.file)!.bytes;
+  }
+  #inOwn(part: LayerPart, { start, end }: Span): Span {
+    return { start: start - part.start, end: end - part.start };
+  }
+}
+/** One that cannot be read is told as one that was not followed: the layer itself is sound. */
+function tried(bytes: Uint8Array, path: string, limits: UsdaLimits): UsdaLayer | null {
+  try {
+    return parseUsda(bytes, path, limits);
+  } catch (error) {
+    if (error instanceof RenquilError) return null;
+    throw error;
+  }
+}
