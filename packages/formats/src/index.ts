@@ -1,3 +1,4 @@
+export * from './beside-of.js';
 export * from './changes/apply-change-list.js';
 export * from './changes/change-list.js';
 export * from './changes/changes-between.js';

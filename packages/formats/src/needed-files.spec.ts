@@ -36,9 +36,9 @@ describe('files that a scene needs beside it', () => {
         '( subLayers = [@./base/b.usda@] )\ndef "a" ( references = @../out.usda@ payload = @c.usd:SDF_FORMAT_ARGS:x=1@</C> )',
       'base/b.usda': '( subLayers = [@d.usda@, @../c.usd@] )\nasset tex = @wood.png@',
     };
-    expect(neededFiles('usda', utf8(files['a.usda']!))).toEqual(['base/b.usda', 'c.usd']);
+    expect(neededFiles('usda', utf8(files['a.usda']!))).toEqual(['base/b.usda', '../out.usda', 'c.usd']);
     expect(
       allNeededFiles('usda', utf8(files['a.usda']!), (path) => (files[path] ? utf8(files[path]) : null)),
-    ).toEqual(['base/b.usda', 'c.usd', 'base/d.usda']);
+    ).toEqual(['base/b.usda', '../out.usda', 'c.usd', 'base/d.usda']);
   });
 });

@@ -1,7 +1,7 @@
 import { readJson } from '@renquil/core/own-json';
 import type { FileKind } from './file-kinds.js';
 import type { ResourceReader } from './gltf/gltf-source.js';
-import { besideOf } from './usda/layer-parts.js';
+import { besideOf } from './beside-of.js';
 import { isObject } from './gltf/guards.js';
 import { eachStatement, nameIn } from './obj/statements.js';
 import { TextUnits } from './obj/text-units.js';

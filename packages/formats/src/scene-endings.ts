@@ -1,5 +1,7 @@
 /** Endings of files that are scenes of their own. */
 export const sceneEnding = /\.(glb|gltf|vrm|usda|usd|usdz|obj|json|jsonl)$/i;
+/** Of those, layers that scenes are put together from. */
+export const layerEnding = /\.(usda|usd)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
 export const looseEnding = /\.(json|jsonl)$/i;
 

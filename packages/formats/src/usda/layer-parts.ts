@@ -1,5 +1,6 @@
 import { parseUsda } from './parse-usda.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
+import { besideOf } from '../beside-of.js';
 import { joinBytes } from '../join-bytes.js';
 import { RenquilError } from '@renquil/core/errors';
 import { shiftedLayer } from './shift-layer.js';
@@ -18,18 +19,6 @@ export function assetName(bytes: Uint8Array, { start, end }: Span): string {
   const text = textOf(bytes, start, end);
   const inner = text.startsWith('@@@') ? text.slice(3, -3).replaceAll('\\@@@', '@@@') : text.slice(1, -1);
   return inner.replace(/:SDF_FORMAT_ARGS:.*$/s, '');
-}
-/** Where a file lies that another one names, from the first of them; null: not with it. */
-export function besideOf(file: string, name: string): string | null {
-  if (/^[a-z][a-z0-9+.-]*:|^[\\/]|\\/i.test(name)) return null;
-  const steps = file.split('/').slice(0, -1);
-  for (const step of name.split('/')) {
-    if (step === '..') {
-      if (!steps.length) return null;
-      steps.pop();
-    } else if (step !== '.' && step !== '') steps.push(step);
-  }
-  return steps.join('/') || null;
 }
 /** Names of other files in a value, in order. */
 export function assetsIn(bytes: Uint8Array, file: string, value: Span): string[] {

@@ -1,3 +1,4 @@
+import { posix } from 'node:path';
 import { ownFormatOf, type OwnFormat } from '@renquil/formats';
 import type { Sql } from './database.js';
 import { readFile } from './files.js';
@@ -17,11 +18,13 @@ export async function ownFileOf(
 ): Promise<OwnFile | null> {
   const format = ownFormatOf(source_name);
   if (!format) return null;
-  const files = await sql.rows<{ path: string; file_id: number }>(
-    'SELECT path, file_id FROM scene_file WHERE scene_id = ?',
+  const files = await sql.rows<{ path: string; file_id: number; is_main: number }>(
+    'SELECT path, file_id, is_main FROM scene_file WHERE scene_id = ?',
     [id],
   );
-  const own = files.find(({ path }) => path === source_name || path.endsWith(`/${source_name}`));
+  const own =
+    files.find(({ is_main }) => is_main) ??
+    files.find(({ path }) => path === source_name || path.endsWith(`/${source_name}`));
   // A .glb under another name stands for itself: no other was made of it.
   if (!own || own.file_id === source_file) return null;
   const folder = own.path.slice(0, own.path.length - source_name.length);
@@ -29,10 +32,9 @@ export async function ownFileOf(
     Promise.all(
       files
         .filter((one) => one !== own)
-        .map(async ({ path, file_id }) => {
-          const name = path.startsWith(folder) ? path.slice(folder.length) : path;
-          return [name, await readFile(sql, file_id)] as const;
-        }),
+        .map(
+          async ({ path, file_id }) => [posix.relative(folder, path), await readFile(sql, file_id)] as const,
+        ),
     );
   return { file: own.file_id, beside, ...format };
 }

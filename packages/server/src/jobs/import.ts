@@ -1,7 +1,8 @@
+import { posix } from 'node:path';
 import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions } from '@renquil/core/names';
-import { looseEnding, sceneEnding } from '@renquil/formats';
+import { layerEnding, looseEnding, sceneEnding } from '@renquil/formats';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
@@ -30,7 +31,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
   const folder = main.slice(0, main.lastIndexOf('/') + 1);
   const resources = loaded
     .filter(([path]) => path !== main)
-    .map(([path, data]) => [path.startsWith(folder) ? path.slice(folder.length) : path, data] as const);
+    .map(([path, data]) => [posix.relative(folder, path), data] as const);
   const held = await newcomersConvention(database, job.project_id);
   const convention =
     'shipped' in held
@@ -59,7 +60,10 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
       author: job.author,
     });
     for (const { path, file } of files)
-      await sql.run('INSERT INTO scene_file (scene_id, path, file_id) VALUES (?, ?, ?)', [scene, path, file]);
+      await sql.run('INSERT INTO scene_file (scene_id, path, file_id, is_main) VALUES (?, ?, ?, ?)', [
+        ...[scene, path, file],
+        path === main,
+      ]);
     await pinScene(sql, scene, held);
     // Nobody has looked yet whether its names fit that: whoever opens it first is asked.
     await sql.run('UPDATE scene SET convention_settled = FALSE WHERE id = ?', [scene]);
@@ -86,6 +90,8 @@ function mainFile(paths: readonly string[]): string {
   // A .json beside a scene is one of its files; alone it may be a listing.
   const sure = mains.filter((path) => !looseEnding.test(path));
   if (sure.length === 1) return sure[0]!;
+  // A layer comes first, then those that it is put together from.
+  if (sure.length && sure.every((path) => layerEnding.test(path))) return sure[0]!;
   if (mains.length > 1)
     throw new RenquilError('request-invalid', {
       detail: `one scene at a time: ${mains.slice(0, 3).join(', ')} came together`,

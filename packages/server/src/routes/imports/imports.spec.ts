@@ -61,6 +61,28 @@ describe('bringing in', () => {
     expect(job.error).toBeNull();
     expect(job.result!.objects).toBe(1);
   });
+  it('puts a layer together with those beside and above it, and writes what changed over them', async () => {
+    const files = {
+      'shots/set.usda': Buffer.from(
+        '#usda 1.0\n(subLayers = [@./base.usda@])\ndef "Crate" (references = @../assets/crate.usda@</C>)\n{\n}\n',
+      ),
+      'shots/base.usda': Buffer.from('#usda 1.0\ndef Cube "Floor"\n{\n}\n'),
+      'assets/crate.usda': Buffer.from('#usda 1.0\ndef Cube "C" { def Sphere "Ball" {}\n}\n'),
+      'base/set.usda': Buffer.from('#usda 1.0\n'),
+    };
+    const job = await mo.bringIn('brannick-pass', files);
+    expect(job.error).toBeNull();
+    expect(job.result!.objects).toBe(2);
+    expect(job.result!.note).toBe('');
+    const scene = job.result!.scene!;
+    await mo.post(`/api/scenes/${scene}/changes`, {
+      ...{ id: crypto.randomUUID(), base: 0, label: 'layer' },
+      edits: [{ kind: 'set', object: 1, field: 'layer', from: 'Base', to: 'Ground' }],
+    });
+    const copy = new TextDecoder().decode(await mo.bytes(`/api/scenes/${scene}/copy?as=own`));
+    expect(copy).toContain('over "Floor"');
+    expect(copy.startsWith(files['shots/set.usda'].toString())).toBeTrue();
+  });
   const bad: readonly (readonly [string, Record<string, Uint8Array>, RegExp])[] = [
     ['an empty file', { 'a.glb': new Uint8Array(0) }, /a\.glb is empty/],
     ['text', { 'a.txt': Buffer.from('hello') }, /cannot read a\.txt/],

@@ -14,7 +14,7 @@ export const getCopy = defineRoute(endpoints.getCopy, {
     const stored = await scenes.stored(database, scene.id, scene.revision);
     const made = own ? await readFile(database, scene.source_file) : null;
     const sourceName = own ? scene.source_name : `${scene.name}.glb`;
-    const resources = own?.kind === 'obj' ? await own.beside() : [];
+    const resources = own?.kind === 'obj' || own?.kind === 'usda' ? await own.beside() : [];
     const { bytes, isZip, left } = await pool.run(
       'write-copy',
       { source, sourceName, made, resources, stored, listing },

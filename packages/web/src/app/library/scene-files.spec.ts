@@ -52,10 +52,10 @@ describe('files that come together', () => {
   it('are layers of one scene where one is put together from the others', async () => {
     const layer = (...names: string[]): string =>
       `#usda 1.0\n(subLayers = [${names.map((name) => `@${name}@`).join(', ')}])\n`;
-    const files = [picked('s/parts/leg.usda', layer()), picked('s/chair.usda', layer('./parts/leg.usda'))];
+    const files = [picked('parts/leg.usda', layer()), picked('s/chair.usda', layer('../parts/leg.usda'))];
     const set = picked('s/set.usda', '#usda 1.0\ndef "a" ( references = @chair.usda@</C> ) {}\n');
     expect(await sorted(...files, set, picked('s/own.usda', layer('own.usda')))).toEqual({
-      scenes: ['s/set.usda s/chair.usda s/parts/leg.usda', 's/own.usda'],
+      scenes: ['s/set.usda s/chair.usda parts/leg.usda', 's/own.usda'],
       rest: [],
     });
     const ring = [picked('a.usda', layer('b.usda')), picked('b.usda', layer('a.usda'))];

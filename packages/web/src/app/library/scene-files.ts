@@ -1,5 +1,6 @@
 import {
   allNeededFiles,
+  besideOf,
   fileKindOf,
   jsonLength,
   looseEnding,
@@ -47,7 +48,7 @@ export async function sortFiles(files: readonly PickedFile[]): Promise<Sorted> {
   const all: SceneFiles[] = [];
   for (const main of mains) {
     const needed = await neededBy(main, kinds[files.indexOf(main)]!, layers);
-    const own = needed.flatMap((path) => byPath.get(folderOf(main.path) + path) ?? []);
+    const own = needed.flatMap((path) => byPath.get(besideOf(main.path, path) ?? '') ?? []);
     all.push({ main, beside: [...new Set(own)].filter((one) => one !== main) });
   }
   const scenes = withoutParts(all);
@@ -93,7 +94,7 @@ async function neededBy(
 ): Promise<string[]> {
   if (kind === 'faulty') return [];
   const own = layers.get(path);
-  if (own) return allNeededFiles('usda', own, (name) => layers.get(folderOf(path) + name) ?? null);
+  if (own) return allNeededFiles('usda', own, (name) => layers.get(besideOf(path, name) ?? '') ?? null);
   const end = kind === 'glb' ? 20 + jsonLength(await bytesOf(file.slice(0, 20))) : most;
   return neededFiles(kind, await bytesOf(file.slice(0, Math.min(end, most))));
 }
