@@ -19,9 +19,16 @@ export interface OwnFormat {
 const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
   [
     /\.usdz$/i,
-    { kind: 'usdz', type: 'model/vnd.usdz+zip', holds: 'names, tree, places, switches, attributes' },
+    {
+      kind: 'usdz',
+      type: 'model/vnd.usdz+zip',
+      holds: 'names, tree, places, switches, attributes, sets, views',
+    },
   ],
-  [/\.usda?$/i, { kind: 'usda', type: 'model/vnd.usda', holds: 'names, tree, places, switches, attributes' }],
+  [
+    /\.usda?$/i,
+    { kind: 'usda', type: 'model/vnd.usda', holds: 'names, tree, places, switches, attributes, sets, views' },
+  ],
   [
     /\.obj$/i,
     {

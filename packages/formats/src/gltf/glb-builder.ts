@@ -17,6 +17,7 @@ export class GlbBuilder {
   readonly meshes: GltfMesh[] = [];
   readonly cameras: unknown[] = [];
   readonly lights: unknown[] = [];
+  readonly skins: { readonly joints: readonly number[] }[] = [];
   readonly #accessors: NonNullable<Gltf['accessors']> = [];
   readonly #views: NonNullable<Gltf['bufferViews']> = [];
   readonly #parts: Uint8Array[] = [];
@@ -75,6 +76,32 @@ export class GlbBuilder {
     this.#pointsAt.set(points, at - 1);
     return at - 1;
   }
+  /** Keys of a node: seconds that rise, and for each the numbers of what moves. What stays the same throughout gets none. */
+  animate(
+    node: number,
+    seconds: readonly number[],
+    values: Readonly<Record<'translation' | 'rotation' | 'scale', readonly number[]>>,
+  ): void {
+    const input = this.#floats(seconds, 'SCALAR');
+    const before = this.#channels.length;
+    for (const [path, numbers] of Object.entries(values)) {
+      const by = path === 'rotation' ? 4 : 3;
+      const isLast = path === 'scale' && this.#channels.length === before;
+      if (!isLast && numbers.every((n, i) => n === numbers[i % by])) continue;
+      const output = this.#floats(numbers, by === 4 ? 'VEC4' : 'VEC3');
+      this.#channels.push({ sampler: this.#samplers.push({ input, output }) - 1, target: { node, path } });
+    }
+  }
+  readonly #channels: { sampler: number; target: { node: number; path: string } }[] = [];
+  readonly #samplers: { input: number; output: number }[] = [];
+  #floats(numbers: readonly number[], type: 'SCALAR' | 'VEC3' | 'VEC4'): number {
+    const floats = Float32Array.from(numbers);
+    const count = floats.length / { SCALAR: 1, VEC3: 3, VEC4: 4 }[type];
+    const bufferView = this.#view(new Uint8Array(floats.buffer), null);
+    // The times of a key must say their bounds (glTF 2.0, section 3.6.2.5).
+    const bounds = type === 'SCALAR' ? { min: [floats[0]!], max: [floats.at(-1)!] } : {};
+    return this.#accessors.push({ bufferView, componentType: 5126, count, type, ...bounds }) - 1;
+  }
   #corners(corners: readonly number[]): number {
     const view = this.#view(new Uint8Array(Uint32Array.from(corners).buffer), 34963);
     return (
@@ -82,8 +109,11 @@ export class GlbBuilder {
       1
     );
   }
-  #view(bytes: Uint8Array, target: number): number {
-    const view = { buffer: 0, byteOffset: this.#length, byteLength: bytes.length, target };
+  #view(bytes: Uint8Array, target: number | null): number {
+    const view = {
+      ...{ buffer: 0, byteOffset: this.#length, byteLength: bytes.length },
+      ...(target === null ? {} : { target }),
+    };
     this.#parts.push(bytes);
     this.#length += bytes.length;
     return this.#views.push(view) - 1;
@@ -98,8 +128,12 @@ export class GlbBuilder {
       ...(this.nodes.length ? { nodes: this.nodes } : {}),
       ...(this.meshes.length ? { meshes: this.meshes } : {}),
       ...(materials?.length ? { materials } : {}),
+      ...(this.skins.length ? { skins: this.skins } : {}),
       ...(this.cameras.length ? { cameras: this.cameras } : {}),
       ...(this.#accessors.length ? { accessors: this.#accessors, bufferViews: this.#views } : {}),
+      ...(this.#channels.length
+        ? { animations: [{ channels: this.#channels, samplers: this.#samplers }] }
+        : {}),
       ...(bin.length ? { buffers: [{ byteLength: bin.length }] } : {}),
       ...(extras ? { extras } : {}),
       ...this.#extensions(),

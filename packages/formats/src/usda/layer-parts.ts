@@ -4,7 +4,7 @@ import { besideOf } from '../beside-of.js';
 import { joinBytes } from '../join-bytes.js';
 import { RenquilError } from '@renquil/core/errors';
 import { shiftedLayer } from './shift-layer.js';
-import type { LayerPart, UsdaLayer, UsdaMeta, UsdaPrim, UsdaScope } from './usda-layer.js';
+import type { LayerPart, UsdaLayer, UsdaPrim, UsdaScope } from './usda-layer.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
 import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
 

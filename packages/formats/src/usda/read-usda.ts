@@ -8,6 +8,9 @@ import { parseUsda } from './parse-usda.js';
 import { attributesOf, ourWords } from './usda-facts.js';
 import { UsdaMaterials } from './usda-materials.js';
 import { outlineOf, type UsdaOutline } from './usda-outline.js';
+import { isObject } from '../gltf/guards.js';
+import { UsdaMotion } from './usda-motion.js';
+import { boardOf, collectionsOf } from './usda-sets.js';
 import { UsdaShapes } from './usda-shapes.js';
 import { UsdaStage } from './usda-stage.js';
 import { unitsOf } from './usda-units.js';
@@ -65,7 +68,9 @@ export function usdaGlb(scene: UsdaScene, progress?: (done: number, total: numbe
     if ((node & 1023) === 1023) progress?.(node, outline.places.length);
     build.node(node);
   });
-  const ours = ourWords(stage, stage.layer.meta?.fields.get('customLayerData')?.at(-1)?.value);
+  build.joints();
+  build.motion.put(build.out);
+  const ours = boardOf(stage, outline, collectionsOf(stage, outline));
   const extras = Object.keys(ours).length ? { renquil: ours } : null;
   return build.out.glb(outline.roots, materials.list, extras);
 }
@@ -73,6 +78,7 @@ export function usdaGlb(scene: UsdaScene, progress?: (done: number, total: numbe
 class Build {
   readonly #parents: Int32Array;
   readonly #worlds: (Mat4 | undefined)[] = [];
+  readonly motion: UsdaMotion;
   /** Meshes that arcs brought in, by what they bring. */
   readonly #shared = new Map<string, number | null>();
   constructor(
@@ -80,13 +86,14 @@ class Build {
     readonly out: GlbBuilder,
     readonly shapes: UsdaShapes,
   ) {
+    this.motion = new UsdaMotion(scene.stage);
     this.#parents = new Int32Array(scene.outline.places.length).fill(-1);
     scene.outline.children.forEach((list, at) => list.forEach((child) => (this.#parents[child] = at)));
   }
   node(node: number): void {
     const { stage, outline } = this.scene;
     const place = outline.places[node]!;
-    const children = outline.children[node]!;
+    const children = [...outline.children[node]!, ...this.#jointsUnder(place, -1)];
     const extras = this.#extras(place);
     const mesh = this.#mesh(place);
     this.out.nodes.push({
@@ -98,22 +105,56 @@ class Build {
       ...(Object.keys(extras).length ? { extras } : {}),
     });
   }
+  /** Joints are nodes after all prims; those of one skeleton are a skin, by which they are known. */
+  joints(): void {
+    const { stage, outline, units } = this.scene;
+    const bySkeleton = new Map<number, number[]>();
+    const words = new Map<number, unknown>();
+    outline.joints.forEach(({ skeleton, path, name, matrix }, at) => {
+      if (!words.has(skeleton))
+        words.set(skeleton, ourWords(stage, stage.ownField(skeleton, 'customData')?.value)['joints']);
+      const kept = words.get(skeleton);
+      const said = isObject(kept) && isObject(kept[path]) ? kept[path] : {};
+      const extras = extrasOf({}, said);
+      const children = this.#jointsUnder(skeleton, at);
+      this.out.nodes.push({
+        ...{ name, ...(children.length ? { children } : {}) },
+        ...placedBy(units.into(matrix)),
+        ...(Object.keys(extras).length ? { extras } : {}),
+      });
+      const list = bySkeleton.get(skeleton);
+      if (list) list.push(this.out.nodes.length - 1);
+      else bySkeleton.set(skeleton, [this.out.nodes.length - 1]);
+    });
+    for (const joints of bySkeleton.values()) this.out.skins.push({ joints });
+  }
+  /** Nodes of the joints right under one; -1: under the skeleton itself. */
+  #jointsUnder(skeleton: number, parent: number): number[] {
+    const { places, joints } = this.scene.outline;
+    this.#below ??= joints.reduce((map, joint, at) => {
+      const key = `${joint.skeleton} ${joint.parent}`;
+      const list = map.get(key);
+      if (list) list.push(places.length + at);
+      else map.set(key, [places.length + at]);
+      return map;
+    }, new Map<string, number[]>());
+    return this.#below.get(`${skeleton} ${parent}`) ?? [];
+  }
+  #below: Map<string, number[]> | null = null;
   #placed(node: number, place: number): Partial<GltfNode> {
     const parent = this.#parents[node]!;
-    const { matrix, resets } = xformOps(this.scene.stage, place);
+    const { matrix, resets, isAnimated } = xformOps(this.scene.stage, place);
     const above = parent < 0 ? identityMat4 : this.#worlds[parent]!;
     const local = resets ? multiply(invertAffine(above) ?? identityMat4, matrix) : matrix;
     this.#worlds[node] = multiply(above, local);
+    if (isAnimated) {
+      const back = resets ? (invertAffine(above) ?? identityMat4) : null;
+      this.motion.add(node, place, (at) =>
+        sceneMatrix(this.scene, node, parent, back ? multiply(back, at) : at),
+      );
+    }
     const m = sceneMatrix(this.scene, node, parent, local);
-    if (m.every((n, i) => n === identityMat4[i])) return {};
-    if (!m.every(Number.isFinite)) return {};
-    const trs = fromMatrix(m);
-    if (!trs || 'm' in trs) return { matrix: [...m] };
-    return {
-      ...(trs.t.some((n) => n !== 0) ? { translation: [...trs.t] } : {}),
-      ...(trs.r.some((n, i) => n !== (i === 3 ? 1 : 0)) ? { rotation: [...trs.r] } : {}),
-      ...(trs.s.some((n) => n !== 1) ? { scale: [...trs.s] } : {}),
-    };
+    return placedBy(m);
   }
   #mesh(place: number): number | null {
     const { stage, units } = this.scene;
@@ -151,15 +192,7 @@ class Build {
       ...(Object.keys(switches).length ? { switches } : {}),
       ...ourWords(stage, stage.ownField(place, 'customData')?.value),
     };
-    const { attributes, ...rest } = ours as { attributes?: Record<string, unknown> };
-    // Null says that it was taken away, though the prim itself has it.
-    const all = Object.entries({ ...attributesOf(stage, place), ...attributes }).filter(
-      ([, value]) => value !== null,
-    );
-    return {
-      ...Object.fromEntries(all),
-      ...(Object.keys(rest).length ? { renquil: rest } : {}),
-    };
+    return extrasOf(attributesOf(stage, place), ours);
   }
   /** A class, a guide or a proxy, and all below one: none of it is there to be seen. */
   #isHelper(place: number): boolean {
@@ -204,4 +237,23 @@ class Build {
     });
     return { extensions: { KHR_lights_punctual: { light: light - 1 } } };
   }
+}
+/** What is said of an object, as a node has it. */
+function extrasOf(own: Record<string, unknown>, ours: Record<string, unknown>): Record<string, unknown> {
+  const { attributes, joints: _joints, ...rest } = ours;
+  const kept = isObject(attributes) ? attributes : {};
+  // Null says that it was taken away, though the prim itself has it.
+  const all = Object.entries({ ...own, ...kept }).filter(([, value]) => value !== null);
+  return { ...Object.fromEntries(all), ...(Object.keys(rest).length ? { renquil: rest } : {}) };
+}
+/** Where a node stands, as glTF has it. */
+function placedBy(m: Mat4): Partial<GltfNode> {
+  if (m.every((n, i) => n === identityMat4[i]) || !m.every(Number.isFinite)) return {};
+  const trs = fromMatrix(m);
+  if (!trs || 'm' in trs) return { matrix: [...m] };
+  return {
+    ...(trs.t.some((n) => n !== 0) ? { translation: [...trs.t] } : {}),
+    ...(trs.r.some((n, i) => n !== (i === 3 ? 1 : 0)) ? { rotation: [...trs.r] } : {}),
+    ...(trs.s.some((n) => n !== 1) ? { scale: [...trs.s] } : {}),
+  };
 }

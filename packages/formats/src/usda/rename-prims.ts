@@ -6,7 +6,7 @@ import { chars, textOf, type Span } from './usda-scanner.js';
 import { isString, stringText } from './usda-value.js';
 
 /** The same quotes around another text. */
-function quoted(bytes: Uint8Array, { start, end }: Span, text: string): string {
+export function quoted(bytes: Uint8Array, { start, end }: Span, text: string): string {
   const sign = String.fromCharCode(bytes[start]!);
   const isLong = end - start >= 6 && bytes[start + 1] === bytes[start] && bytes[start + 2] === bytes[start];
   const quote = sign.repeat(isLong ? 3 : 1);

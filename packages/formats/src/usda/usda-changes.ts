@@ -2,8 +2,11 @@ import { RenquilError } from '@renquil/core/errors';
 import { sameTransform } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import { isPrimName } from './parse-usda.js';
+import { JointChanges } from './joint-changes.js';
 import type { NewPlaces } from './move-paths.js';
 import type { UsdaScene } from './read-usda.js';
+import { jointSign } from './usda-sets.js';
+import type { UsdaJoint } from './usda-skeletons.js';
 import { UsdaLinks } from './usda-links.js';
 import { resolvePath } from './usda-arcs.js';
 import { textOf } from './usda-scanner.js';
@@ -17,6 +20,7 @@ export class UsdaChanges implements NewPlaces {
   readonly #placeOf = new Map<ObjectId, number>();
   readonly #names = new Map<number, string>();
   readonly removed: ReadonlySet<number>;
+  readonly joints: JointChanges;
   constructor(
     readonly opened: UsdaScene,
     readonly scene: Scene,
@@ -26,12 +30,22 @@ export class UsdaChanges implements NewPlaces {
     const { namespace } = opened.stage;
     this.links = new UsdaLinks(namespace);
     let made = namespace.places.length;
+    this.joints = new JointChanges(
+      opened,
+      (object) => this.before(object)!,
+      (detail) => this.refuse(detail),
+    );
     for (const object of scene.walk()) {
+      if (this.joints.take(object)) continue;
       const place = object.source === null ? made++ : opened.outline.places[object.source]!;
       this.objects.set(place, object);
       this.#placeOf.set(object.id, place);
     }
     this.removed = new Set(opened.outline.places.filter((place) => !this.objects.has(place)));
+    for (const { name, parent } of this.objects.values())
+      if (parent !== null && !this.#placeOf.has(parent))
+        this.refuse(`"${name}" cannot stand under a joint, which is no prim`);
+    this.joints.check((place) => this.objects.has(place));
     this.#takeNames();
     this.#refuseElsewhere();
     this.#refuse();
@@ -52,7 +66,7 @@ export class UsdaChanges implements NewPlaces {
   /** Children that are objects, in their order; -1: the roots. */
   children(place: number): number[] {
     const ids = place < 0 ? this.scene.roots : this.objects.get(place)!.children;
-    return ids.map((id) => this.#placeOf.get(id)!);
+    return ids.flatMap((id) => this.#placeOf.get(id) ?? []);
   }
   isRemoved(place: number): boolean {
     return this.removed.has(place);
@@ -66,6 +80,40 @@ export class UsdaChanges implements NewPlaces {
   }
   before(object: SceneObject): SceneObject | null {
     return object.source === null ? null : this.was.get(object.source + 1);
+  }
+  /** The path of a prim as it will stand; null: the object is a joint, which has none. */
+  pathOf(id: ObjectId): string | null {
+    const place = this.#placeOf.get(id);
+    if (place === undefined) return null;
+    const names: string[] = [];
+    for (let at = place; at >= 0; at = this.parent(at)) names.push(this.name(at));
+    return `/${names.reverse().join('/')}`;
+  }
+  /** The same of joints too, by their skeleton. */
+  pathNow(id: ObjectId): string | null {
+    const own = this.pathOf(id);
+    if (own !== null) return own;
+    const joint = this.#jointOf(this.scene.find(id));
+    const skeleton = joint && this.objects.get(joint.skeleton);
+    return skeleton
+      ? this.pathOf(skeleton.id) +
+          jointSign +
+          (this.joints.renames().get(joint.skeleton)?.get(joint.path) ?? joint.path)
+      : null;
+  }
+  /** As the layer had it. */
+  pathBefore(id: ObjectId): string | null {
+    const object = this.was.find(id);
+    if (!object || object.source === null) return null;
+    const { namespace } = this.opened.stage;
+    const place = this.opened.outline.places[object.source];
+    if (place !== undefined) return namespace.pathOf(place);
+    const joint = this.#jointOf(object);
+    return joint ? namespace.pathOf(joint.skeleton) + jointSign + joint.path : null;
+  }
+  #jointOf(object: SceneObject | null | undefined): UsdaJoint | null {
+    const { places, joints } = this.opened.outline;
+    return !object || object.source === null ? null : (joints[object.source - places.length] ?? null);
   }
   refuse(detail: string): never {
     throw new RenquilError('usda-refused', { file: this.opened.stage.layer.file, detail });

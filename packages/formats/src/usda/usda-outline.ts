@@ -1,3 +1,4 @@
+import { jointsOf, type UsdaJoint } from './usda-skeletons.js';
 import type { UsdaStage } from './usda-stage.js';
 
 /** Prims that say how things look or are split, and are no objects: they stay where they are. */
@@ -11,6 +12,8 @@ export interface UsdaOutline {
   readonly nodeOf: Int32Array;
   readonly children: readonly (readonly number[])[];
   readonly roots: readonly number[];
+  /** Joints of the skeletons among them: nodes after those of the places. */
+  readonly joints: readonly UsdaJoint[];
 }
 
 /** Whether a place stands there by itself, and not only as something said of what an arc brings in. */
@@ -53,5 +56,9 @@ export function outlineOf(stage: UsdaStage): UsdaOutline {
     ...{ places, nodeOf },
     children: places.map((place) => nodes(namespace.places[place]!.children)),
     roots: nodes(namespace.roots),
+    joints: jointsOf(
+      stage,
+      places.filter((place) => stage.typeOf(place) === 'Skeleton'),
+    ),
   };
 }

@@ -2,16 +2,19 @@ import { joinBytes } from '../join-bytes.js';
 import { identityMat4, toMatrix, type Mat4 } from '@renquil/core/math';
 import type { SceneObject } from '@renquil/core/scene';
 import { inOrder } from './in-order.js';
+import { jointPatches } from './joint-names.js';
 import { indentAt, indented, LayerText, lineStart, wholeLines } from './layer-text.js';
 import { layerMatrix, type UsdaScene } from './read-usda.js';
 import { renamePatches } from './rename-prims.js';
 import type { UsdaChanges } from './usda-changes.js';
 import { ourText, ourWords } from './usda-facts.js';
-import type { UsdaMeta, UsdaPrim } from './usda-layer.js';
-import { isNewline, isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
+import { isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
 import { chars, type Span } from './usda-scanner.js';
 import { jsonText, matrixText, tupleText } from './usda-statements.js';
 import { UsdaOvers, type Over } from './usda-overs.js';
+import { fieldOf, PrimTexts } from './prim-texts.js';
+import { putBoard } from './put-board.js';
+import { SetChanges } from './set-changes.js';
 import { wordsOf } from './usda-words.js';
 import { xformOps } from './xform-ops.js';
 
@@ -23,12 +26,14 @@ export class UsdaWriter {
   readonly #text: LayerText;
   readonly #unit: string;
   readonly #overs: UsdaOvers;
+  readonly #prims: PrimTexts;
   constructor(
     readonly opened: UsdaScene,
     readonly changes: UsdaChanges,
   ) {
     this.#text = new LayerText(opened.stage.layer.own);
     this.#unit = unitOf(opened);
+    this.#prims = new PrimTexts(opened.stage.layer, this.#text, this.#unit);
     const { namespace } = opened.stage;
     this.#overs = new UsdaOvers(
       (place) => namespace.ownSpecs(place).length > 0,
@@ -41,12 +46,14 @@ export class UsdaWriter {
     const { layer, namespace } = this.opened.stage;
     for (const place of changes.removed) this.#remove(place);
     this.#text.patch(renamePatches(layer, namespace, changes));
+    this.#text.patch(jointPatches(changes));
     this.#order(-1);
     for (const [place, object] of changes.objects) {
       if (place < changes.known) this.#say(place, object);
       this.#order(place);
     }
-    this.#putStatements();
+    this.#sets();
+    this.#prims.put();
     for (const [place, parent] of this.#overs.tops) this.#putFirst(parent, place, undefined);
     return this.#text.whole();
   }
@@ -206,7 +213,9 @@ export class UsdaWriter {
     if (before.switches.shown !== object.switches.shown) this.#see(place, object.switches.shown);
     const kept = ourWords(this.opened.stage, this.opened.stage.ownField(place, 'customData')?.value);
     const words = wordsOf(object, before, kept);
-    if (words) this.#keep(place, words);
+    const joints = this.changes.joints.words(place, kept['joints']);
+    if (joints) this.#keep(place, { ...(words ?? kept), joints });
+    else if (words) this.#keep(place, words);
   }
   /** What is said over a place that stands in another file alone; null: it stands in this one. */
   #over(place: number): Over | null {
@@ -268,7 +277,7 @@ export class UsdaWriter {
     for (const { name, span } of stage.layer.scopes[prim.own]!.properties)
       if (named.has(name)) this.#text.cut(wholeLines(stage.bytes, withSign(stage.bytes, span)));
     // What stands there no more may be said by an arc or a variant: nothing at all is said over it.
-    this.#state(prim, lines.length ? lines : order.length ? [noOps] : []);
+    this.#prims.state(prim, lines.length ? lines : order.length ? [noOps] : []);
   }
   #see(place: number, isShown: boolean): void {
     const { stage } = this.opened;
@@ -280,28 +289,7 @@ export class UsdaWriter {
       (one) => one.name === 'visibility' && one.part === '',
     );
     if (own?.value) this.#text.patch([{ ...own.value, put }]);
-    else this.#state(prim, [`token visibility = ${put}`]);
-  }
-  /** Statements at the beginning of a prim. */
-  #state(prim: UsdaPrim, lines: readonly string[]): void {
-    const known = this.#statements.get(prim);
-    if (known) known.push(...lines);
-    else if (lines.length) this.#statements.set(prim, [...lines]);
-  }
-  readonly #statements = new Map<UsdaPrim, string[]>();
-  #putStatements(): void {
-    const { bytes, layer } = this.opened.stage;
-    for (const [prim, lines] of this.#statements) {
-      const { body } = layer.scopes[prim.own]!;
-      const outer = indentAt(bytes, prim.span.start);
-      const text = lines.map((line) => `\n${outer}${this.#unit}${line}`).join('');
-      // What stood on the line of the brace goes to a line of its own.
-      const at = skipBlank(bytes, body.start);
-      const rest = isNewline(bytes[at]!)
-        ? ''
-        : `\n${outer}${bytes[at] === chars.closeBody ? '' : this.#unit}`;
-      this.#text.insert(isNewline(bytes[at]!) ? body.start : at, () => encoder.encode(text + rest));
-    }
+    else this.#prims.state(prim, [`token visibility = ${put}`]);
   }
   #keep(place: number, words: Record<string, unknown>): void {
     const { stage } = this.opened;
@@ -312,13 +300,8 @@ export class UsdaWriter {
     const inner = outer + this.#unit;
     const insert = (at: number, text: string): void => this.#text.insert(at, () => encoder.encode(text));
     const { meta } = prim;
-    if (!meta) return insert(prim.nameSpan.end, ` (\n${inner}${this.#customData(words, inner)}\n${outer})`);
-    const value = fieldOf(meta, 'customData');
-    if (!value)
-      return insert(
-        meta.span.start + 1,
-        `\n${inner}${this.#customData(words, inner)}${lineBreak(stage.bytes, meta.span.start + 1, inner)}`,
-      );
+    const value = meta && fieldOf(meta, 'customData');
+    if (!value) return this.#prims.field(prim, this.#customData(words, inner));
     const ours = ourText(stage, value);
     if (ours) return this.#text.patch([{ ...ours, put: jsonText(words) }]);
     const deeper = inner + this.#unit;
@@ -327,14 +310,33 @@ export class UsdaWriter {
       `\n${deeper}string renquil = ${jsonText(words)}${lineBreak(stage.bytes, value.start + 1, deeper)}`,
     );
   }
+  /** Sets as collections, and what the layer keeps of the others, of layers and views. */
+  #sets(): void {
+    const { out, put, board } = new SetChanges(this.changes).toWrite();
+    const { stage } = this.opened;
+    for (const { place, name, instance } of out) {
+      const own = stage.namespace.ownSpecs(place).map((prim) => stage.layer.prims[prim]!.own);
+      const says = stage
+        .scopes(place)
+        .flatMap((scope) => stage.layer.scopes[scope]!.properties.map((one) => ({ ...one, scope })))
+        .filter((one) => one.name.startsWith(`collection:${instance}:`));
+      if (says.some(({ scope }) => !own.includes(scope)))
+        this.changes.refuse(`the set "${name}" stands in a variant or in another file, and is changed there`);
+      for (const { span } of says) this.#text.cut(wholeLines(stage.bytes, withSign(stage.bytes, span)));
+    }
+    for (const { place, instance, isNew, lines } of put) {
+      const prim = stage.layer.prims[this.#spec(place)]!;
+      const inner = indentAt(stage.bytes, prim.span.start) + this.#unit;
+      this.#prims.state(prim, lines(inner));
+      if (isNew) this.#prims.schema(prim, `CollectionAPI:${instance}`);
+    }
+    if (board) putBoard(stage, this.#text, this.#unit, board);
+  }
   #customData(words: Record<string, unknown>, indent: string): string {
     return `customData = {\n${indent}${this.#unit}string renquil = ${jsonText(words)}\n${indent}}`;
   }
 }
 
-function fieldOf(meta: UsdaMeta, name: string): Span | null {
-  return meta.fields.get(name)?.at(-1)?.value ?? null;
-}
 /** With the `;` that ends a statement. */
 function withSign(bytes: Uint8Array, { start, end }: Span): Span {
   const at = skipBlank(bytes, end);

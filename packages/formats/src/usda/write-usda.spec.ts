@@ -50,6 +50,15 @@ function told(
     ...{ shown: switches.shown, layer, kind, attributes },
   }));
 }
+/** What is in each set. A member that left is none. */
+function setsOf(scene: Scene): Record<string, unknown> {
+  return Object.fromEntries(
+    [...scene.sets.values()].map((set) => [
+      set.name,
+      set.how === 'live' ? set.query : set.objects.flatMap((id) => (scene.find(id) ? pathIn(scene, id) : [])),
+    ]),
+  );
+}
 function pathIn(scene: Scene, id: number): string {
   const { name, parent } = scene.get(id);
   return `${parent === null ? '' : pathIn(scene, parent)}/${name}`;
@@ -64,7 +73,7 @@ function randomChange(scene: Scene, random: () => number): Edit[] {
   const ids = [...scene.walk()].map(({ id }) => id);
   const pick = (): number => ids[Math.floor(random() * ids.length)]!;
   const object = scene.get(pick());
-  const what = Math.floor(random() * 7);
+  const what = Math.floor(random() * 8);
   if (what === 0) return planRename(scene, new Map([[object.id, `n${Math.floor(random() * 1e6)}`]]));
   if (what === 1) {
     const plan = planMove(scene, object.id, random() < 0.2 ? null : pick(), { keep: 'world' });
@@ -87,6 +96,13 @@ function randomChange(scene: Scene, random: () => number): Edit[] {
     const m = [...toMatrix(object.local)];
     m[13]! += 0.25;
     return [{ kind: 'transform', object: object.id, from: object.local, to: { m } }];
+  }
+  if (what === 6) {
+    const name = `set ${Math.floor(random() * 3)}`;
+    const objects = [...new Set([pick(), pick(), object.id])];
+    return [
+      { kind: 'named-set', name, from: scene.sets.get(name) ?? null, to: { name, how: 'fixed', objects } },
+    ];
   }
   if (what === 5)
     return [
@@ -197,6 +213,7 @@ describe('a scene written back into its layer', () => {
           }
           const again = sceneOf(out);
           expect(told(again)).withContext(`${salt}`).toEqual(told(scene));
+          expect(setsOf(again)).withContext(`${salt}`).toEqual(setsOf(scene));
           const [a, b] = [[...scene.walk()], [...again.walk()]];
           a.forEach(({ id }, i) => {
             const world = scene.world(id);

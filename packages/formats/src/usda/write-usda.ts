@@ -40,8 +40,9 @@ export function writeUsda(opened: UsdaScene, scene: Scene, made: Gltf): Uint8Arr
 /** The objects of a scene are told by their number: a later reading that counts them otherwise must not write. */
 function checkReading({ stage, outline }: UsdaScene, was: Scene): void {
   const isSame =
-    was.size === outline.places.length &&
-    outline.places.every((place, node) => was.find(node + 1)?.name === stage.namespace.places[place]!.name);
+    was.size === outline.places.length + outline.joints.length &&
+    outline.places.every((place, node) => was.find(node + 1)?.name === stage.namespace.places[place]!.name) &&
+    outline.joints.every(({ name }, at) => was.find(outline.places.length + at + 1)?.name === name);
   if (!isSame)
     throw new RenquilError('usda-refused', {
       file: stage.layer.file,

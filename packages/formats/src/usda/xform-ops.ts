@@ -66,7 +66,8 @@ export function firstSample(stage: UsdaStage, samples: Span): Span | null {
   return scan.value();
 }
 
-function opMatrix(kind: string, v: readonly number[]): Mat4 | null {
+/** One operation by its numbers; null: it is none that is known, or its numbers are none. */
+export function opMatrix(kind: string, v: readonly number[]): Mat4 | null {
   if (!v.every((n) => Number.isFinite(n))) return null;
   const turn = /^rotate([XYZ]{1,3})$/.exec(kind)?.[1];
   if (turn) {
