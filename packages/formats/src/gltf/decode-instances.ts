@@ -1,5 +1,5 @@
 import { invertAffine, transformPoint, type Mat4 } from '@renquil/core/math';
-import { decodeShape, type DecodedPart } from './decode-shape.js';
+import { decodeShape, type DecodedPart, type TexCoordOf } from './decode-shape.js';
 import type { Gltf } from './gltf-json.js';
 import { instancedShapes, instanceMatrices, mirrors } from './instanced-shapes.js';
 
@@ -7,10 +7,15 @@ import { instancedShapes, instanceMatrices, mirrors } from './instanced-shapes.j
 const mostPoints = 2_000_000;
 
 /** The parts of shape `index` as they are drawn, instances and all; null when it can only be drawn as its box. */
-export function decodeDrawn(json: Gltf, buffers: readonly Uint8Array[], index: number): DecodedPart[] | null {
+export function decodeDrawn(
+  json: Gltf,
+  buffers: readonly Uint8Array[],
+  index: number,
+  texCoordOf?: TexCoordOf,
+): DecodedPart[] | null {
   const instanced = instancedShapes(json).at(index);
-  if (!instanced) return decodeShape(json, buffers, index);
-  const parts = decodeShape(json, buffers, instanced.mesh);
+  if (!instanced) return decodeShape(json, buffers, index, texCoordOf);
+  const parts = decodeShape(json, buffers, instanced.mesh, texCoordOf);
   const points = (parts ?? []).reduce((sum, { positions }) => sum + positions.length / 3, 0);
   if (!parts || points * instanced.count > mostPoints) return null;
   const matrices = instanceMatrices(json, buffers, instanced);
@@ -39,5 +44,8 @@ function repeat(part: DecodedPart, matrices: readonly Mat4[]): DecodedPart {
       indices[k * part.indices.length + i] = part.indices[from]! + (k * each) / 3;
     }
   });
-  return { ...part, positions, normals, indices };
+  // Every instance wears the picture in the same way.
+  const uvs = part.uvs && new Float32Array(part.uvs.length * matrices.length);
+  if (uvs && part.uvs) for (let k = 0; k < matrices.length; k++) uvs.set(part.uvs, k * part.uvs.length);
+  return { ...part, positions, normals, uvs: uvs ?? null, indices };
 }

@@ -4,13 +4,23 @@ import { componentBytes, isHidden, typeSizes, type Gltf } from './gltf-json.js';
 export interface DecodedPart {
   readonly positions: Float32Array;
   readonly normals: Float32Array | null;
+  /** Where the picture of its material is laid on, 2 numbers a vertex; null: nowhere, or nobody asked. */
+  readonly uvs?: Float32Array | null;
   readonly indices: Uint32Array;
   readonly lines: boolean;
   readonly material: number | null;
 }
 
+/** Which set of coordinates the picture of a material is laid on by; undefined: it has none that is drawn. */
+export type TexCoordOf = (material: number) => number | undefined;
+
 /** The parts of mesh `index`, for drawing; null when it is compressed in a way we cannot look into. */
-export function decodeShape(json: Gltf, buffers: readonly Uint8Array[], index: number): DecodedPart[] | null {
+export function decodeShape(
+  json: Gltf,
+  buffers: readonly Uint8Array[],
+  index: number,
+  texCoordOf: TexCoordOf = () => undefined,
+): DecodedPart[] | null {
   const parts: DecodedPart[] = [];
   for (const primitive of json.meshes?.[index]?.primitives ?? []) {
     if (primitive.extensions?.['KHR_draco_mesh_compression']) return null;
@@ -28,7 +38,11 @@ export function decodeShape(json: Gltf, buffers: readonly Uint8Array[], index: n
     const indices = mode < 4 ? asLines(mode, corners, restart) : asTriangles(mode, corners, restart);
     if (cornersAt !== undefined && indices.some((corner) => corner >= count)) return null;
     const normals = normalAt === undefined ? null : readFloats(json, buffers, normalAt);
-    parts.push({ positions, normals, indices, lines: mode < 4, material: primitive.material ?? null });
+    const material = primitive.material ?? null;
+    const set = material === null ? undefined : texCoordOf(material);
+    const laidAt = set === undefined ? undefined : primitive.attributes[`TEXCOORD_${set}`];
+    const uvs = laidAt === undefined ? null : readFloats(json, buffers, laidAt);
+    parts.push({ positions, normals, uvs, indices, lines: mode < 4, material });
   }
   return parts;
 }

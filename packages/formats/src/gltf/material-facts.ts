@@ -62,18 +62,25 @@ function imageOf(json: Gltf, index: number, source: ImageSource): MaterialImage 
   const { name, uri, mimeType } = json.images![index]!;
   const called = name || (uri && !uri.startsWith('data:') ? decoded(uri) : `image ${index}`);
   const base = { index, name: called.slice(0, mostLetters) };
-  const bytes = bytesOf(json, index, source);
+  const bytes = imageBytes(json, index, source);
   // EXT_texture_avif: its boxes are not walked through.
   if (bytes === 'hidden' || mimeType === 'image/avif' || /\.avif$/i.test(uri ?? '')) return base;
   if (!bytes) return { ...base, missing: true };
+  const pixels = imagePixels(bytes);
+  if (pixels) return { ...base, width: pixels[0], height: pixels[1] };
+  return bytes.length > mostLooked ? base : { ...base, unreadable: true };
+}
+/** Pixels of an image across and up, by its bytes; null: that cannot be told. */
+export function imagePixels(bytes: Uint8Array): readonly [number, number] | null {
   try {
     const { width, height } = imageSize(bytes.subarray(0, mostLooked));
-    return width > 0 && height > 0 ? { ...base, width, height } : { ...base, unreadable: true };
+    return width > 0 && height > 0 ? [width, height] : null;
   } catch {
-    return bytes.length > mostLooked ? base : { ...base, unreadable: true };
+    return null;
   }
 }
-function bytesOf(
+/** The bytes of an image; `hidden` while a decoder would be needed to find them, null when they did not come. */
+export function imageBytes(
   json: Gltf,
   index: number,
   { buffers, resources }: ImageSource,

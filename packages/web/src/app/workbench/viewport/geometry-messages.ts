@@ -1,4 +1,5 @@
 import type { DecodedPart } from '@renquil/formats';
+import type { DrawnTextures } from './scene-textures';
 import type { SerializedBVH } from 'three-mesh-bvh';
 
 /** Asks the geometry worker for shapes of a file. */
@@ -22,5 +23,6 @@ export type FromGeometry =
       readonly done: number;
       readonly total: number;
     }
+  | { readonly type: 'textures'; readonly made: DrawnTextures }
   | { readonly type: 'done' }
   | { readonly type: 'failed'; readonly text: string };

@@ -1,7 +1,17 @@
-import { decodeDrawn, drawnOf, openGltf, shapeCount, type DrawnDocument } from '@renquil/formats';
+import {
+  baseTextures,
+  decodeDrawn,
+  drawnOf,
+  openGltf,
+  shapeCount,
+  type BaseTexture,
+  type DecodedPart,
+  type DrawnDocument,
+} from '@renquil/formats';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import type { DrawnPart, FromGeometry, ToGeometry } from './geometry-messages';
 import { loadUnpackers } from './load-unpackers';
+import { texturesOf } from './scene-textures';
 import { packTree, treeBuffers, treeInWorkerFrom } from './shape-tree';
 
 /** Fetches the scene's file and decodes it shape by shape, off the page's thread; arrays are handed over, not copied. */
@@ -17,6 +27,7 @@ async function run({ url, only }: ToGeometry): Promise<void> {
   const all = shapeCount(file.json);
   // Without a decoder what is packed is drawn as boxes.
   const source = drawnOf(file, await loadUnpackers(file.json).catch(() => ({})));
+  const laid = baseTextures(source.json);
   const wanted = only ?? Array.from({ length: all }, (_, index) => index);
   const total = wanted.length;
   let batch: { index: number; parts: DrawnPart[] | null }[] = [];
@@ -29,35 +40,54 @@ async function run({ url, only }: ToGeometry): Promise<void> {
   };
   for (const [done, index] of wanted.entries()) {
     const parts =
-      (decode(source, index) ?? null)?.map((part): DrawnPart => {
+      (decode(source, index, laid) ?? null)?.map((part): DrawnPart => {
         edgeBudget -= part.indices.length;
         const edges = part.lines || edgeBudget < 0 ? null : edgesOf(part);
         const normals = part.normals ?? (part.lines ? null : normalsOf(part));
         const tree =
           !part.lines && part.indices.length / 3 >= treeInWorkerFrom ? packTree(geometryOf(part)) : null;
-        return { ...part, normals, edges, tree };
+        return { ...part, normals, uvs: uvsOf(part, laid), edges, tree };
       }) ?? null;
     batch.push({ index, parts });
     for (const part of parts ?? []) {
       hand.push(part.positions.buffer, part.indices.buffer);
       if (part.edges) hand.push(part.edges.buffer);
       if (part.normals) hand.push(part.normals.buffer);
+      if (part.uvs) hand.push(part.uvs.buffer);
       if (part.tree) hand.push(...treeBuffers(part.tree));
       size += part.indices.length;
     }
     if (size > 300_000 || batch.length >= 200) flush(done + 1);
   }
   flush(total);
+  if (!only && laid.size) {
+    const made = await texturesOf({ ...source, resources: file.resources });
+    tell({ type: 'textures', made }, [...made.pictures]);
+  }
   tell({ type: 'done' }, []);
 }
 
 /** A shape that cannot be looked into is drawn as its box. */
-function decode(source: DrawnDocument, index: number): ReturnType<typeof decodeDrawn> {
+function decode(
+  source: DrawnDocument,
+  index: number,
+  laid: ReadonlyMap<number, BaseTexture>,
+): ReturnType<typeof decodeDrawn> {
   try {
-    return decodeDrawn(source.json, source.buffers, index);
+    return decodeDrawn(source.json, source.buffers, index, (material) => laid.get(material)?.texCoord);
   } catch {
     return null;
   }
+}
+
+/** All shapes of one material are alike: one that says nothing of its picture has its corner all over. */
+function uvsOf(
+  { uvs, material, lines, positions }: DecodedPart,
+  laid: ReadonlyMap<number, BaseTexture>,
+): Float32Array | null {
+  if (lines || material === null || !laid.has(material)) return null;
+  const length = (positions.length / 3) * 2;
+  return uvs?.length === length ? uvs : new Float32Array(length);
 }
 
 /** Smooth normals for a shape that brings none. */

@@ -105,6 +105,7 @@ function geometryOf(part: DrawnPart): BufferGeometry {
   geometry.setAttribute('position', new BufferAttribute(part.positions, 3));
   geometry.setIndex(new BufferAttribute(part.indices, 1));
   if (part.normals) geometry.setAttribute('normal', new BufferAttribute(part.normals, 3));
+  if (part.uvs) geometry.setAttribute('uv', new BufferAttribute(part.uvs, 2));
   if (part.tree) giveTree(geometry, part.tree);
   return geometry;
 }

@@ -10,7 +10,10 @@ import type { DrawWish } from './draw-list';
 import { DrawnTouch } from './drawn-touch';
 import type { FromGeometry, ToGeometry } from './geometry-messages';
 import { Stage } from './stage';
+import { StageTextures } from './stage-textures';
 import type { ViewName } from './stage-camera';
+
+const texturesKey = 'renquil.textures';
 
 /**
  * The one stage of an open scene. It lives as long as the scene is open: a step that shows it takes the canvas in, and
@@ -25,6 +28,10 @@ export class StageHost implements OnDestroy {
   readonly problem = signal('');
   /** Shapes that are drawn as boxes: too big for this page all together, or packed in a way it cannot read. */
   readonly boxed = signal(0);
+  /** Whether the scene has pictures that can be drawn, whether they are, and why some are not. */
+  readonly hasTextures = signal(false);
+  readonly textured = signal(localStorage.getItem(texturesKey) !== 'no');
+  readonly untextured = signal('');
   readonly view = signal<ViewName>('free');
   readonly #touch = new DrawnTouch();
   #canvas: HTMLCanvasElement | null = null;
@@ -85,6 +92,12 @@ export class StageHost implements OnDestroy {
       this.#arrived(stage, why);
     });
   }
+  /** Draws pictures or the plain colours of materials; remembered on this machine. */
+  toggleTextures(): void {
+    this.textured.update((now) => !now);
+    localStorage.setItem(texturesKey, this.textured() ? 'yes' : 'no');
+    this.stage()?.showTextures(this.textured());
+  }
   /** The canvas goes into a place on the page; where it was, it is no more. */
   attach(holder: HTMLElement): void {
     this.#holder = holder;
@@ -130,6 +143,8 @@ export class StageHost implements OnDestroy {
     this.#canvas = null;
     this.problem.set('');
     this.boxed.set(0);
+    this.hasTextures.set(false);
+    this.untextured.set('');
     this.view.set('free');
     this.loading.set({ done: 0, total: 0 });
   }
@@ -165,6 +180,13 @@ export class StageHost implements OnDestroy {
   }
   #hear(message: FromGeometry, stage: Stage): void {
     if (stage !== this.stage()) return;
+    if (message.type === 'textures') {
+      stage.wear(new StageTextures(message.made));
+      stage.showTextures(this.textured());
+      this.untextured.set(message.made.left);
+      this.hasTextures.set(stage.hasTextures);
+      return;
+    }
     if (message.type === 'shapes') {
       for (const { index, parts } of message.shapes) stage.store.put(index, parts);
       this.loading.set({ done: message.done, total: message.total });

@@ -7,6 +7,7 @@ import {
   type Material,
 } from 'three';
 import type { Display, Scene } from '@renquil/core/scene';
+import type { StageTextures } from './stage-textures';
 import type { MarkKind } from './stage-marks';
 
 /** The colours of the 3D view, from the page's. */
@@ -51,12 +52,31 @@ export class StageMaterials {
       return new LineBasicMaterial({ color: ink, opacity: 0.45, ...onTop });
     });
   }
+  /** Pictures that materials show; null: none, their colours stand in for them. */
+  show(textures: StageTextures | null): void {
+    this.#textures = textures;
+    for (const [key, material] of this.#made) {
+      const [, index, look] = /^(\d+) (solid)$/.exec(key) ?? [];
+      if (look) this.#dress(material as MeshLambertMaterial, Number(index));
+    }
+  }
+  #textures: StageTextures | null = null;
+  #dress(material: MeshLambertMaterial, index: number): void {
+    const worn = this.#textures?.of(index) ?? null;
+    const a = this.scene.materials[index]!.colour[3];
+    material.map = worn?.map ?? null;
+    material.alphaTest = typeof worn?.alpha === 'number' ? worn.alpha : 0;
+    material.transparent = worn ? worn.alpha === 'BLEND' : a < 1;
+    material.opacity = worn?.alpha === 'OPAQUE' ? 1 : a;
+    material.depthWrite = !material.transparent;
+    material.needsUpdate = true;
+  }
   of(index: number | null, look: Display): Material {
     return this.#keep(`${index} ${look}`, () => {
       const [r, g, b, a] = index === null ? [0.62, 0.64, 0.62, 1] : this.scene.materials[index]!.colour;
       const opacity = { ghost: 0.16, box: 0.1, wire: 1, solid: a }[look];
       const colour = look === 'ghost' || look === 'box' ? new Color(this.colours.ink) : new Color(r, g, b);
-      return new MeshLambertMaterial({
+      const made = new MeshLambertMaterial({
         color: colour,
         side: DoubleSide,
         wireframe: look === 'wire',
@@ -64,6 +84,8 @@ export class StageMaterials {
         opacity,
         depthWrite: opacity === 1,
       });
+      if (index !== null && look === 'solid' && this.#textures) this.#dress(made, index);
+      return made;
     });
   }
   /** Objects keep their own colours. */

@@ -24,6 +24,7 @@ import { ShapeStore } from './shape-store';
 import { StageCamera, type ViewName } from './stage-camera';
 import { StageContent } from './stage-content';
 import { StageMarks } from './stage-marks';
+import type { StageTextures } from './stage-textures';
 import { StageMaterials, type StageColours } from './stage-materials';
 
 /** The 3D view without a frame loop: it draws only when something changed. */
@@ -185,6 +186,20 @@ export class Stage {
     if (this.#floor) this.setFloor(this.#floor);
     this.painter.changed();
   }
+  /** Pictures of materials, which live as long as the stage; shown or not. */
+  wear(textures: StageTextures): void {
+    this.#textures?.dispose();
+    this.#textures = textures;
+  }
+  get hasTextures(): boolean {
+    return (this.#textures?.size ?? 0) > 0;
+  }
+  showTextures(shown: boolean): void {
+    if (!this.#textures) return;
+    this.#materials.show(shown ? this.#textures : null);
+    this.painter.changed();
+  }
+  #textures: StageTextures | null = null;
   resize(): void {
     const { clientWidth: width, clientHeight: height } = this.canvas;
     if (!width || !height) return;
@@ -197,6 +212,7 @@ export class Stage {
     this.painter.keyPressed();
   }
   dispose(): void {
+    this.#textures?.dispose();
     this.painter.dispose();
     this.#eye.dispose();
     this.gizmo.dispose();

@@ -89,15 +89,18 @@ export class Viewport {
   readonly ledger = inject(LedgerState);
   readonly room = inject(ViewRoom);
   readonly #element = inject<ElementRef<HTMLElement>>(ElementRef);
-  readonly #host = inject(StageHost);
+  readonly host = inject(StageHost);
   readonly holder = viewChild.required<ElementRef<HTMLElement>>('holder');
-  readonly view = this.#host.view;
+  readonly view = this.host.view;
   readonly #ready = computed(() => this.loading() === null);
   readonly views: readonly ViewName[] = ['free', 'front', 'side', 'top'];
-  readonly loading = this.#host.loading;
-  readonly problem = this.#host.problem;
-  readonly boxed = this.#host.boxed;
-  readonly stage = this.#host.stage;
+  readonly loading = this.host.loading;
+  readonly problem = this.host.problem;
+  readonly boxed = this.host.boxed;
+  readonly hasTextures = this.host.hasTextures;
+  readonly textured = this.host.textured;
+  readonly untextured = this.host.untextured;
+  readonly stage = this.host.stage;
   /** Handles on what was last picked. */
   readonly gizmo = input(false);
   readonly mode = signal<GizmoMode>('move');
@@ -124,8 +127,8 @@ export class Viewport {
   #onHandles = false;
 
   constructor() {
-    afterNextRender(() => this.#host.attach(this.holder().nativeElement));
-    inject(DestroyRef).onDestroy(() => this.#host.detach(this.holder().nativeElement));
+    afterNextRender(() => this.host.attach(this.holder().nativeElement));
+    inject(DestroyRef).onDestroy(() => this.host.detach(this.holder().nativeElement));
     effect(() => this.room.lay(this.#element.nativeElement, this.room.whole()));
     const fitRoom = (): void => this.room.lay(this.#element.nativeElement, this.room.whole());
     addEventListener('resize', fitRoom);
@@ -142,7 +145,7 @@ export class Viewport {
       const { sceneDrawn } = this.#open;
       this.#ready();
       const [wish, stage] = [this.#wish(), this.stage()];
-      if (stage?.scene === sceneDrawn) untracked(() => this.#host.rebuild(stage, wish));
+      if (stage?.scene === sceneDrawn) untracked(() => this.host.rebuild(stage, wish));
     });
     effect(() => {
       const { sceneDrawn } = this.#open;
@@ -174,7 +177,7 @@ export class Viewport {
   fit(): void {
     const { picked } = this.ledger.picking();
     this.stage()?.fit(
-      this.#host.boxOf(picked.size ? picked : (this.ledger.isolated() ?? this.#open.sceneNow.roots)),
+      this.host.boxOf(picked.size ? picked : (this.ledger.isolated() ?? this.#open.sceneNow.roots)),
     );
   }
   isolate(): void {
@@ -186,7 +189,7 @@ export class Viewport {
     this.ledger.pickAll(this.stage()?.content.boxedObjects() ?? []);
   }
   drawInFull(): void {
-    this.#host.drawInFull(this.ledger.picking().picked);
+    this.host.drawInFull(this.ledger.picking().picked);
   }
   /** Picks the next object from left to right, as the eye reads the view. */
   walkView(by: 1 | -1): void {
@@ -245,7 +248,7 @@ export class Viewport {
       return;
     }
     const frame = framesOf(scene, this.#open.convention).of(object);
-    stage.showFrame(frame, this.#host.boxOf(frame.root === null ? scene.roots : [frame.root]));
+    stage.showFrame(frame, this.host.boxOf(frame.root === null ? scene.roots : [frame.root]));
   }
   boxBy(how: BoxPick): void {
     this.boxPicks.set(how);
@@ -317,6 +320,7 @@ export class Viewport {
       c: () => this.pickCentre(),
       d: () => this.drawInFull(),
       p: () => this.drawPlane(),
+      t: () => this.host.toggleTextures(),
       '1': () => this.look('free'),
       '2': () => this.look('front'),
       '3': () => this.look('side'),
