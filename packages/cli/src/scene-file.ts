@@ -59,7 +59,7 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
     throw new RenquilError('usage', {
       detail: `${opened.path} is glTF, and is not written as ${to.ending}.`,
     });
-  const bytes = writeGltf(opened.source, opened.scene);
+  const bytes = writeGltf(opened.source, opened.scene, { unpackers: host.unpackers });
   const packs = /\.glb$/i.test(out) && opened.source.container === 'gltf';
   if (/\.gltf$/i.test(out) && opened.source.container === 'glb')
     throw new RenquilError('usage', {

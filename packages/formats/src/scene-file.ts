@@ -109,8 +109,8 @@ export function openScene(
     const source = openGltf(bytes, file, read);
     const drawn = drawnOf(source, unpackers);
     const scene = sceneOf(source.json, progress, source, drawn);
-    const note = lackingImages(source);
-    return { kind, scene, source, drawn, note, write: (now) => alone(writeGltf(source, now)) };
+    const note = [lackingImages(source), saidOfPacked(scene)].filter(Boolean).join('. ');
+    return { kind, scene, source, drawn, note, write: (now) => alone(writeGltf(source, now, { unpackers })) };
   }
   const other = others[kind](bytes, file, read);
   const source = openGltf(other.glb(progress), `${file.replace(sceneEnding, '')}.glb`);
@@ -121,23 +121,39 @@ export function openScene(
   };
 }
 
+/** What a host gives to writing. */
+export interface WriteHow {
+  readonly read?: ResourceReader;
+  /** The .glb that was made of it when it came; left out: one is made. */
+  readonly made?: Uint8Array;
+  /** For shapes that are packed and have to be written anew. */
+  readonly unpackers?: Unpackers;
+}
 /**
  * The file that a scene came from, with what was changed in it.
- * @param made the .glb that was made of it when it came; left out: one is made
  * @throws RenquilError usda-refused, obj-refused for what the format cannot hold
  */
 export function writeScene(
   bytes: Uint8Array,
   file: string,
   scene: Scene,
-  { read, made }: { readonly read?: ResourceReader; readonly made?: Uint8Array } = {},
+  { read, made, unpackers }: WriteHow = {},
 ): WrittenScene {
   const kind = fileKindOf(bytes, file);
-  if (kind === 'glb' || kind === 'gltf') return alone(writeGltf(openGltf(bytes, file, read), scene));
+  if (kind === 'glb' || kind === 'gltf')
+    return alone(writeGltf(openGltf(bytes, file, read), scene, { unpackers }));
   const other = others[kind](bytes, file, read);
   return other.write(scene, openGltf(made ?? other.glb(), 'was.glb').json);
 }
 
+/** Shapes that are packed, in a sentence; empty: none is. */
+function saidOfPacked({ shapes }: Scene): string {
+  const count = shapes.filter(({ packed }) => packed).length;
+  if (!count) return '';
+  return count === 1
+    ? 'Its one packed shape stays so until it is rewritten (baked, mirrored), and then goes out unpacked'
+    : `Its ${count} packed shapes stay so; one that is rewritten (baked, mirrored) goes out unpacked`;
+}
 /** What the file that a scene came from calls its objects, and measures in: for the change list that goes back to it. */
 export function wayBackOf(bytes: Uint8Array, file: string): WayBackOptions {
   if (fileKindOf(bytes, file) !== 'listing') return {};

@@ -18,7 +18,7 @@ export function mayNotBake(scene: Scene, id: ObjectId): NoPlan | null {
   const fixed = shape === null ? undefined : scene.shapes[shape]?.fixed;
   if (fixed === 'skinned') return no('is skinned: its points are bound to joints');
   if (fixed === 'listed') return no('came in a listing, without its points');
-  if (fixed === 'packed') return no('has geometry that is packed in a way Renquil cannot rewrite');
+  if (fixed === 'packed') return no('has geometry that is packed, and could not be unpacked when it came');
   if (fixed === 'instanced')
     return no('is drawn many times over: its instances are written for the transform it has');
   return null;

@@ -110,6 +110,8 @@ export interface Shape {
   readonly bytes?: number;
   /** Why its points must stay as they are in the file. */
   readonly fixed?: 'skinned' | 'packed' | 'instanced' | 'listed';
+  /** It lies packed in the file: rewritten, it goes out unpacked. */
+  readonly packed?: true;
 }
 
 /** What is known of an image that a material shows. No size: its bytes were not looked into. */

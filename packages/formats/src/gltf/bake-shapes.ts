@@ -10,12 +10,16 @@ import {
   type GltfBufferView,
   type GltfMesh,
   type GltfPrimitive,
+  componentBytes,
+  typeSizes,
 } from './gltf-json.js';
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { JsonPatch } from './json-patch.js';
 import { elementsOf, membersOf } from './json-spans.js';
 import { instancedShapes } from './instanced-shapes.js';
 import { gatherFacts } from './node-data.js';
+import { packings, unpackGltf, type DrawnDocument } from './unpack-gltf.js';
+import type { Unpackers } from './unpackers.js';
 import { rebuild } from './rebuild-gltf.js';
 
 /** A file with baked shapes in it. */
@@ -30,9 +34,10 @@ export interface BakedSource {
  * line for every outline: positions, normals, tangents and morph targets
  * carried through the matrix, faces turned where it mirrors (glTF 2.0, sections 3.7.2 and 3.7.4). Bytes and JSON that
  * were there stay as they are; new ones are appended. Objects that share shape and bake share the copy.
+ * @param unpackers for shapes that are packed: the copies of those that are baked are not
  */
-export function bakeShapes(source: GltfSource, scene: Scene): BakedSource | null {
-  const baker = new Baker(source);
+export function bakeShapes(source: GltfSource, scene: Scene, unpackers?: Unpackers): BakedSource | null {
+  const baker = new Baker(source, unpackers);
   const { materialsOf } = gatherFacts(source.json);
   const instanced = instancedShapes(source.json);
   const meshes = new Map<ObjectId, number>();
@@ -84,9 +89,20 @@ class Baker {
   readonly #views: GltfBufferView[] = [];
   readonly #parts: Uint8Array[] = [];
   #length = 0;
-  constructor(readonly source: GltfSource) {
+  constructor(
+    readonly source: GltfSource,
+    readonly unpackers: Unpackers | undefined,
+  ) {
     this.#json = source.json;
   }
+  /** The document with what is packed in it unpacked; made when it is first asked for. */
+  get #plain(): DrawnDocument {
+    if (this.#unpacked) return this.#unpacked;
+    const { draco, meshopt } = packings(this.#json);
+    const isPacked = this.unpackers && (draco || meshopt);
+    return (this.#unpacked = isPacked ? unpackGltf(this.source, this.unpackers!, () => true) : this.source);
+  }
+  #unpacked: DrawnDocument | null = null;
   /** A closed line of its own (mode 2, glTF 2.0 section 3.7.2.1). */
   line(points: readonly Vec3[]): number {
     const at = this.#floats(Float32Array.from(points.flat()), 3, true);
@@ -95,8 +111,8 @@ class Baker {
   }
   make(shape: number, { name, bake, colours }: Copy): number {
     const mesh = this.#json.meshes![shape]!;
-    const primitives = mesh.primitives.map((primitive) => {
-      const made = bake ? this.#primitive(primitive, bake, shape) : primitive;
+    const primitives = mesh.primitives.map((primitive, at) => {
+      const made = bake ? this.#primitive(this.#unpackedPart(shape, at), bake, shape, primitive) : primitive;
       return colours ? recolour(made, colours) : made;
     });
     // The copy goes by what the shape is called now, not by what the file calls it.
@@ -104,8 +120,39 @@ class Baker {
     this.#meshes.push({ ...(name === was ? mesh : name === '' ? rest : { ...rest, name }), primitives });
     return this.#json.meshes!.length + this.#meshes.length - 1;
   }
-  #primitive(primitive: GltfPrimitive, matrix: Mat4, shape: number): GltfPrimitive {
-    if (primitive.extensions?.['KHR_draco_mesh_compression']) this.#fail(shape);
+  /** A part of a shape as it can be written anew: what Draco packed has all its numbers in views of its own. */
+  #unpackedPart(shape: number, at: number): GltfPrimitive {
+    const own = this.#json.meshes![shape]!.primitives[at]!;
+    if (!own.extensions?.[dracoPacked]) return own;
+    const plain = this.#plain.json.meshes![shape]!.primitives[at]!;
+    const names = Object.keys(own.attributes);
+    if (plain.extensions?.[dracoPacked] || names.some((name) => plain.attributes[name] === undefined))
+      return this.#fail(shape);
+    // Points, normals and tangents are written anew in any case, corners where faces turn.
+    const kept = Object.entries(plain.attributes).map(([name, accessor]) => [
+      name,
+      isRewritten(name) ? accessor : this.#copied(accessor),
+    ]);
+    const attributes = Object.fromEntries(kept) as Record<string, number>;
+    return { ...plain, attributes };
+  }
+  /** An accessor of the unpacked document in the file; what a vertex has begins at four bytes (glTF 2.0, section 3.6.2.4). */
+  #copied(accessor: number): number {
+    const { bufferView, ...own } = this.#plain.json.accessors![accessor]!;
+    const view = this.#plain.json.bufferViews![bufferView!]!;
+    const bytes = this.#plain.buffers[view.buffer]!.subarray(0, view.byteLength);
+    const each = componentBytes[own.componentType]! * typeSizes[own.type]!;
+    const isCorners = own.type === 'SCALAR' && own.componentType === 5125;
+    const stride = isCorners ? each : Math.ceil(each / 4) * 4;
+    const out = new Uint8Array(stride * own.count);
+    for (let i = 0; i < own.count; i++) out.set(bytes.subarray(i * each, i * each + each), i * stride);
+    const put = this.#view(out);
+    if (stride !== each) Object.assign(this.#views.at(-1)!, { byteStride: stride });
+    this.#accessors.push({ ...own, bufferView: put });
+    return this.#lastAccessor();
+  }
+  /** @param own the same part as it stands in the file */
+  #primitive(primitive: GltfPrimitive, matrix: Mat4, shape: number, own: GltfPrimitive): GltfPrimitive {
     const flips = determinant3(matrix) < 0;
     const normals = normalMatrix(matrix);
     const attributes = { ...primitive.attributes };
@@ -118,7 +165,7 @@ class Baker {
     for (const [name, map] of Object.entries(maps)) {
       const at = attributes[name];
       if (at === undefined) continue;
-      const width = name === 'TANGENT' && this.#json.accessors![at]!.type === 'VEC4' ? 4 : 3;
+      const width = name === 'TANGENT' && this.#plain.json.accessors![at]!.type === 'VEC4' ? 4 : 3;
       attributes[name] = this.#redone(shape, at, map, { width, bounds: name === 'POSITION', flips });
     }
     // Displacements: no translation; a normal's displacement goes the way normals go.
@@ -136,7 +183,11 @@ class Baker {
       ...primitive,
       attributes,
       ...(targets ? { targets } : {}),
-      ...(flips ? this.#turned(primitive) : {}),
+      ...(flips
+        ? this.#turned(primitive)
+        : primitive === own
+          ? {}
+          : { indices: this.#copied(primitive.indices!) }),
     };
   }
   /** An accessor anew, each of its vectors mapped. `flips`: a fourth number, which tells the bitangent, is turned. */
@@ -146,7 +197,7 @@ class Baker {
     map: (v: Vec3) => Vec3,
     { width, bounds, flips }: { readonly width: 3 | 4; readonly bounds: boolean; readonly flips: boolean },
   ): number {
-    const values = readFloats(this.#json, this.source.buffers, accessor);
+    const values = readFloats(this.#plain.json, this.#plain.buffers, accessor);
     if (!values) return this.#fail(shape);
     const out = values.slice();
     for (let i = 0; i < out.length; i += width) {
@@ -162,7 +213,8 @@ class Baker {
   #turned(primitive: GltfPrimitive): Partial<GltfPrimitive> {
     const mode = primitive.mode ?? 4;
     if (mode < 4) return {};
-    const count = this.#json.accessors![primitive.attributes['POSITION']!]!.count;
+    const { json, buffers } = this.#plain;
+    const count = json.accessors![primitive.attributes['POSITION']!]!.count;
     const { indices } = primitive;
     const corners =
       indices === undefined
@@ -170,11 +222,7 @@ class Baker {
             mode,
             Uint32Array.from({ length: count }, (_, i) => i),
           ).slice()
-        : asTriangles(
-            mode,
-            readCorners(this.#json, this.source.buffers, indices)!,
-            restartOf(this.#json, indices),
-          ).slice();
+        : asTriangles(mode, readCorners(json, buffers, indices)!, restartOf(json, indices)).slice();
     for (let i = 0; i + 2 < corners.length; i += 3)
       [corners[i + 1], corners[i + 2]] = [corners[i + 2]!, corners[i + 1]!];
     this.#accessors.push({
@@ -196,7 +244,7 @@ class Baker {
     this.#accessors.push(accessor);
     return this.#lastAccessor();
   }
-  #view(values: Float32Array | Uint32Array): number {
+  #view(values: Float32Array | Uint32Array | Uint8Array): number {
     const start = Math.ceil(this.#bufferLength() / 4) * 4 + this.#length;
     this.#parts.push(new Uint8Array(values.buffer, values.byteOffset, values.byteLength));
     this.#length += values.byteLength;
@@ -278,11 +326,13 @@ class Baker {
     throw new RenquilError('gltf-invalid', {
       file: this.source.file,
       place: `meshes[${shape}]`,
-      detail: 'its geometry is packed in a way that Renquil cannot rewrite',
+      detail: 'its geometry is packed in a way that cannot be unpacked here',
     });
   }
 }
 
+const dracoPacked = 'KHR_draco_mesh_compression';
+const isRewritten = (attribute: string): boolean => ['POSITION', 'NORMAL', 'TANGENT'].includes(attribute);
 function along(m: Mat4, [x, y, z]: Vec3): Vec3 {
   return [
     m[0]! * x + m[4]! * y + m[8]! * z,

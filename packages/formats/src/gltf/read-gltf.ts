@@ -115,7 +115,10 @@ function shapeOf(json: Gltf, at: number, skinned: boolean, looks: DrawnDocument 
   const stands = standsFor(mesh);
   // A box that stands for something is the likeness of nothing.
   const digest = stands ? null : looks && shapeDigest(looks.json, looks.buffers, at);
-  const fixed = stands ? 'listed' : isPacked(json, mesh) ? 'packed' : skinned ? 'skinned' : null;
+  const packed = isPacked(json, mesh);
+  // What a host could unpack, it can write anew.
+  const isLocked = packed && (!looks || looks.json === json || isPacked(looks.json, looks.json.meshes![at]!));
+  const fixed = stands ? 'listed' : isLocked ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;
   const positions = new Set<number>();
@@ -135,6 +138,7 @@ function shapeOf(json: Gltf, at: number, skinned: boolean, looks: DrawnDocument 
     bounds,
     bytes: shapeBytes(json, at),
     ...(fixed ? { fixed } : {}),
+    ...(packed && fixed !== 'packed' ? { packed: true as const } : {}),
     ...(digest ? { digest } : {}),
   };
 }

@@ -1,4 +1,4 @@
-import type { Gltf, GltfAccessor, GltfPrimitive } from './gltf-json.js';
+import { componentBytes, typeSizes, type Gltf, type GltfAccessor, type GltfPrimitive } from './gltf-json.js';
 import type { DracoDecoder, DracoModule, MeshoptDecode, Unpackers } from './unpackers.js';
 
 /** A document with the bytes that its accessors mean. */
@@ -8,6 +8,19 @@ export interface DrawnDocument {
 }
 const draco = 'KHR_draco_mesh_compression';
 const meshopts = ['EXT_meshopt_compression', 'KHR_meshopt_compression'];
+/** The types of Draco by those of glTF (section 3.6.2.2). */
+const dataTypes: Readonly<
+  Record<number, 'DT_INT8' | 'DT_UINT8' | 'DT_INT16' | 'DT_UINT16' | 'DT_UINT32' | 'DT_FLOAT32'>
+> = {
+  5120: 'DT_INT8',
+  5121: 'DT_UINT8',
+  5122: 'DT_INT16',
+  5123: 'DT_UINT16',
+  5125: 'DT_UINT32',
+  5126: 'DT_FLOAT32',
+};
+/** What a shape is drawn by. */
+const isDrawn = (attribute: string): boolean => /^(POSITION|NORMAL|TEXCOORD_\d+)$/.test(attribute);
 /** What is unpacked of one file, in bytes: what is more stays packed. */
 const mostBytes = 2 ** 30;
 
@@ -23,9 +36,14 @@ export function packings({ meshes = [], bufferViews = [] }: Gltf): { draco: bool
  * The document as it is looked into: shapes that are packed (KHR_draco_mesh_compression, EXT_ and KHR_meshopt_compression)
  * lie unpacked in buffers behind its own. It is never written: the file carries its shapes as they came. What cannot be
  * unpacked stays as it is.
+ * @param wanted which attributes are unpacked of what Draco packed; left out: those that a shape is drawn by
  */
-export function unpackGltf({ json, buffers }: DrawnDocument, how: Unpackers): DrawnDocument {
-  const unpack = new Unpack(json, buffers, how);
+export function unpackGltf(
+  { json, buffers }: DrawnDocument,
+  how: Unpackers,
+  wanted: (attribute: string) => boolean = isDrawn,
+): DrawnDocument {
+  const unpack = new Unpack(json, buffers, { ...how, wanted });
   unpack.views();
   const meshes = json.meshes?.map((mesh) => ({
     ...mesh,
@@ -51,7 +69,7 @@ class Unpack {
   constructor(
     readonly json: Gltf,
     readonly buffers: readonly Uint8Array[],
-    readonly how: Unpackers,
+    readonly how: Unpackers & { readonly wanted: (attribute: string) => boolean },
   ) {
     this.accessors = [...(json.accessors ?? [])];
     this.bufferViews = [...(json.bufferViews ?? [])];
@@ -115,16 +133,22 @@ class Unpack {
       if (!decoder.DecodeBufferToMesh(buffer, mesh).ok()) return null;
       const points = mesh.num_points();
       const made: Record<string, number> = {};
-      // What a shape is drawn by; the others stay packed.
-      for (const name of ['POSITION', 'NORMAL']) {
-        const id = attributes[name];
+      for (const [name, id] of Object.entries(attributes)) {
         const own = this.json.accessors?.[primitive.attributes[name] ?? -1];
-        if (id === undefined || !own || !this.#room(points * 12)) continue;
+        if (!own || !this.how.wanted(name)) continue;
+        const size = points * componentBytes[own.componentType]! * typeSizes[own.type]!;
+        if (!this.#room(size)) continue;
         const attribute = decoder.GetAttributeByUniqueId(mesh, id);
-        const floats = this.#heap(module, points * 12, (to) =>
-          decoder.GetAttributeDataArrayForAllPoints(mesh, attribute, module.DT_FLOAT32, points * 12, to),
+        const bytes = this.#heap(module, size, (to) =>
+          decoder.GetAttributeDataArrayForAllPoints(
+            mesh,
+            attribute,
+            module[dataTypes[own.componentType] ?? 'DT_FLOAT32'],
+            size,
+            to,
+          ),
         );
-        made[name] = this.#accessor(floats, { ...own, componentType: 5126, count: points, type: 'VEC3' });
+        made[name] = this.#accessor(bytes, { ...own, count: points });
       }
       const faces = mesh.num_faces();
       if (made['POSITION'] === undefined || !this.#room(faces * 12)) return null;
@@ -151,7 +175,7 @@ class Unpack {
   #accessor(bytes: Uint8Array, { min, max, ...accessor }: GltfAccessor): number {
     const bufferView =
       this.bufferViews.push({ buffer: this.#add(bytes), byteOffset: 0, byteLength: bytes.length }) - 1;
-    const { byteOffset: _offset, sparse: _sparse, normalized: _normalized, ...rest } = accessor;
+    const { byteOffset: _offset, sparse: _sparse, ...rest } = accessor;
     const box = min && max ? { min, max } : {};
     return this.accessors.push({ ...rest, ...box, bufferView }) - 1;
   }

@@ -15,6 +15,11 @@ export interface DracoModule {
   readonly Decoder: new () => DracoDecoder;
   readonly DecoderBuffer: new () => { Init(bytes: Int8Array, length: number): void };
   readonly Mesh: new () => DracoMesh;
+  readonly DT_INT8: number;
+  readonly DT_UINT8: number;
+  readonly DT_INT16: number;
+  readonly DT_UINT16: number;
+  readonly DT_UINT32: number;
   readonly DT_FLOAT32: number;
   readonly HEAPF32: Float32Array;
   _malloc(bytes: number): number;

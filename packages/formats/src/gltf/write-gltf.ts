@@ -8,12 +8,15 @@ import { relativePath } from './relative-path.js';
 import { dropNodes } from './drop-nodes.js';
 import { NodePlaces, patchNodes } from './patch-nodes.js';
 import { instancedShapes } from './instanced-shapes.js';
+import type { Unpackers } from './unpackers.js';
 import { rebuild } from './rebuild-gltf.js';
 
 /** What goes into the file. */
 export interface WriteOptions {
   /** Objects that stay home: they go from the file with their shapes, materials and bytes. */
   readonly without?: ReadonlySet<ObjectId>;
+  /** For shapes that are packed and have to be written anew. */
+  readonly unpackers?: Unpackers | undefined;
 }
 
 /**
@@ -21,7 +24,7 @@ export interface WriteOptions {
  * nothing changed these are the very bytes that were read. Needs the scene that was read from this source.
  */
 export function writeGltf(source: GltfSource, scene: Scene, options: WriteOptions = {}): Uint8Array {
-  const baked = bakeShapes(source, scene);
+  const baked = bakeShapes(source, scene, options.unpackers);
   const from = baked?.source ?? source;
   const places = new NodePlaces(from.json, scene);
   const text = patchNodes(from, scene, places, baked?.meshes);

@@ -11,6 +11,7 @@ import { splitGlb } from '../gltf/split-glb.js';
 import { writeGltf } from '../gltf/write-gltf.js';
 import { makeReport, reportFile } from '../report/report.js';
 import { writeReport } from '../report/write-report.js';
+import { loadUnpackers } from '../unpackers-node/index.js';
 import { helperBytes } from './helper-bytes.js';
 import { namesFile, namesMap } from './names-map.js';
 import { readBack } from './read-back.js';
@@ -88,7 +89,10 @@ export async function buildPackage(
   let back: ReadBack | null = null;
   const { format, budgets } = input.target;
   if (format !== 'names') {
-    const bytes = writeGltf(input.source, outgoing.scene, { without: outgoing.without });
+    const bytes = writeGltf(input.source, outgoing.scene, {
+      without: outgoing.without,
+      unpackers: await loadUnpackers(),
+    });
     const limit = budgets?.bytes;
     if (limit !== undefined && bytes.length > limit && input.reason === null)
       throw new RenquilError('handoff-too-large', { bytes: bytes.length, limit });

@@ -1,4 +1,5 @@
 import { listScene, saidOfLeft, writeScene } from '@renquil/formats';
+import { loadUnpackers } from '@renquil/formats/unpackers-node';
 import { zipSync, type Zippable } from 'fflate';
 import { openStored, type StoredScene } from './stored-scene.js';
 
@@ -24,13 +25,16 @@ export interface WriteCopyOutput {
 }
 
 /** The whole scene as it is now in the file it came from: nothing left out, nothing judged. */
-export function writeCopyTask(input: WriteCopyInput): WriteCopyOutput {
+export async function writeCopyTask(input: WriteCopyInput): Promise<WriteCopyOutput> {
   const { source, sourceName, made, resources, stored } = input;
   const scene = openStored(stored);
   if (input.listing) return { bytes: listScene(scene, false), isZip: false, left: '' };
   const beside = new Map(resources);
   const read = (path: string): Uint8Array | null => beside.get(path) ?? null;
-  const written = writeScene(source, sourceName, scene, { read, ...(made ? { made } : {}) });
+  const written = writeScene(source, sourceName, scene, {
+    ...{ read, unpackers: await loadUnpackers() },
+    ...(made ? { made } : {}),
+  });
   const left = saidOfLeft(written);
   if (!written.beside.length) return { bytes: written.bytes, isZip: false, left };
   const files: Zippable = Object.fromEntries([[sourceName, written.bytes], ...written.beside]);

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { InsertEdit } from '@renquil/core/edits';
+import type { Edit, InsertEdit } from '@renquil/core/edits';
 import type { Transform } from '@renquil/core/math';
 import {
   planOnFork,
@@ -223,9 +223,30 @@ export class ArrangeState {
     );
   }
   #apply(label: string, plan: Plan): boolean {
-    if (plan.ok) return this.#open.apply(label, plan.edits);
+    if (plan.ok) {
+      const packed = this.#packedIn(plan.edits);
+      const done = this.#open.apply(label, plan.edits);
+      if (done && packed)
+        this.#toasts.say(
+          packed === 1
+            ? 'A packed shape is rewritten by this and will go out unpacked. Undo keeps it as it came.'
+            : `${packed} packed shapes are rewritten by this and will go out unpacked. Undo keeps them as they came.`,
+        );
+      return done;
+    }
     this.#toasts.complain(`${plan.because}. Nothing was changed.`);
     return false;
+  }
+  /** Shapes that lie packed in the file and that edits rewrite for the first time. */
+  #packedIn(edits: readonly Edit[]): number {
+    const { scene } = this.#open;
+    const shapes = new Set<number>();
+    for (const edit of edits) {
+      if (edit.kind !== 'set' || edit.field !== 'bake' || !edit.to) continue;
+      const shape = scene.find(edit.object)?.shape ?? null;
+      if (shape !== null && scene.shapes[shape]?.packed) shapes.add(shape);
+    }
+    return shapes.size;
   }
   #these(ids: readonly ObjectId[]): string {
     return saidOf(this.#open.scene, ids);
