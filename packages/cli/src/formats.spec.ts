@@ -79,7 +79,13 @@ describe('renquil with other formats', () => {
       ),
     ).toBe(0);
     expect(await cli.run('changes', cli.at('made.json'), cli.at('made.json'), '--format', 'csv')).toBe(0);
-    expect(cli.out.trim()).toBe('step,op,object,source,path,field,was,value,under,after');
+    expect(cli.out.trim()).toBe('step,op,object,source,path,field,was,value,under,after,transform');
+    // The same list as CSV does the same.
+    const csv = ['changes', cli.at('before.json'), cli.at('after.json'), '--format', 'csv'];
+    expect(await cli.run(...csv, '--out', cli.at('c.csv'))).toBe(0);
+    const apply = ['apply', cli.at('before.json'), '--changes', cli.at('c.csv')];
+    expect(await cli.run(...apply, '--out', cli.at('by-csv.json'))).toBe(0);
+    expect(cli.read('by-csv.json')).toBe(cli.read('made.json'));
     expect(await cli.run('outline', cli.at('made.json'))).toBe(0);
     expect(cli.out).toBe('new  group\n  A  mesh\n2 objects\n');
     const over = await cli.run(

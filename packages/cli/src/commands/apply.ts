@@ -1,6 +1,7 @@
 import { RenquilError } from '@renquil/core/errors';
-import { applyChangeList } from '@renquil/formats';
+import { applyChangeList, readChangesCsv } from '@renquil/formats';
 import { parseChangeList } from '@renquil/formats/schemas';
+import type { Host } from '../host.js';
 import type { Command } from '../command.js';
 import { openFile, readJson, saveFile } from '../scene-file.js';
 
@@ -8,13 +9,13 @@ import { openFile, readJson, saveFile } from '../scene-file.js';
 export const apply: Command = {
   name: 'apply',
   says: 'Applies a change list to a file, all of it or nothing.',
-  usage: 'renquil apply FILE --changes changes.json --out FILE2',
+  usage: 'renquil apply FILE --changes changes.json|changes.csv --out FILE2',
   options: { changes: { type: 'string' }, out: { type: 'string' } },
   files: { least: 1, most: 1 },
   run([file], values, host) {
     if (values['changes'] === undefined || values['out'] === undefined)
       throw new RenquilError('usage', { detail: 'apply needs --changes changes.json and --out FILE2.' });
-    const list = parseChangeList(readJson(String(values['changes']), host));
+    const list = parseChangeList(readChanges(String(values['changes']), host));
     const opened = openFile(file!, host);
     const change = applyChangeList(opened.scene, list);
     saveFile(opened, String(values['out']), host);
@@ -22,3 +23,9 @@ export const apply: Command = {
     return 0;
   },
 };
+/** By what is in it: a list as JSON begins with a brace. */
+function readChanges(path: string, host: Host): unknown {
+  const start = new TextDecoder().decode(host.read(path).subarray(0, 4096));
+  if (/^\ufeff?\s*[[{]/.test(start)) return readJson(path, host);
+  return readChangesCsv(new TextDecoder().decode(host.read(path)));
+}
