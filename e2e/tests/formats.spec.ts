@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { writeFileSync } from 'node:fs';
 import { zipSync, strToU8 } from 'fflate';
 import { App, bytesOf } from '../support/app.js';
 
@@ -94,8 +95,8 @@ test('a listing goes round by keys: brought in, renamed, reloaded, listed again,
   await page.getByTestId('changes-csv').focus();
   const [csv] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
   expect((await bytesOf(csv)).toString()).toBe(
-    'step,op,object,source,path,field,was,value,under,after\r\n' +
-      '1,rename,1,k1,/A,name,A,rig_grp,,\r\n2,rename,2,k2,/rig_grp/B,name,B,A,,\r\n',
+    'step,op,object,source,path,field,was,value,under,after,transform\r\n' +
+      '1,rename,1,k1,/A,name,A,rig_grp,,,\r\n2,rename,2,k2,/rig_grp/B,name,B,A,,,\r\n',
   );
   await page.getByTestId('work-copy').focus();
   const [copy] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
@@ -139,4 +140,36 @@ test('names go out as a sheet, are written in a spreadsheet program, and come ba
   await expect(app.row('wheel_geo')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(app.row('B')).toBeVisible();
+});
+
+test('a big file whose line is cut goes on where it was; layers come together; pictures are drawn', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  const json = { asset: { version: '2.0' }, nodes: [{ name: 'far' }], scenes: [{ nodes: [0] }] };
+  const big = JSON.stringify({ ...json, extras: { pad: 'x'.repeat(40 * 2 ** 20) } });
+  let puts = 0;
+  const from: string[] = [];
+  await page.route('**/uploads/*', async (route) => {
+    if (route.request().method() !== 'PUT') return route.continue();
+    from.push(new URL(route.request().url()).searchParams.get('at')!);
+    return ++puts === 2 ? route.abort('connectionreset') : route.continue();
+  });
+  const path = test.info().outputPath('far_away.gltf');
+  writeFileSync(path, big);
+  await app.bringIn(path);
+  await expect(page.getByTestId('scene-name')).toHaveText('far_away', { timeout: 60_000 });
+  expect(from.slice(0, 3)).toEqual(['0', String(16 * 2 ** 20), String(16 * 2 ** 20)]);
+  await page.unroute('**/uploads/*');
+
+  await page.goto('/');
+  const layer =
+    '#usda 1.0\n(subLayers = [@./base.usda@])\nover "Room"\n{\n    def Cube "Crate"\n    {\n    }\n}\n';
+  await app.bringIn(file('set.usda', layer), file('base.usda', '#usda 1.0\ndef Xform "Room"\n{\n}\n'));
+  await expect(page.getByTestId('scene-name')).toHaveText('set');
+  await expect(app.row('Room')).toBeVisible();
+  await app.rename('Crate', 'crate_geo');
+  await app.saved();
+  expect(app.problems.filter((one) => !one.includes('ERR_CONNECTION_RESET'))).toEqual([]);
 });

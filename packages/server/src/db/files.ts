@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import { RenquilError } from '@renquil/core/errors';
 import type { Database, Sql } from './database.js';
 
-const chunkSize = 1 << 20;
+/** Bytes of one row of a stored file. */
+export const chunkSize = 1 << 20;
 
 /** A file as it was stored. */
 export interface StoredFile {
@@ -57,7 +58,7 @@ export async function storeStream(
     await flush();
     const digest = hash.digest();
     return {
-      file: await finish(database, file, holder, { digest, bytes }),
+      file: await finishFile(database, file, holder, { digest, bytes }),
       bytes,
       sha256: digest.toString('hex'),
     };
@@ -68,7 +69,7 @@ export async function storeStream(
 }
 
 /** The file under its digest, and held: the one that is there already, or this one. */
-async function finish(
+export async function finishFile(
   database: Database,
   file: number,
   holder: string,

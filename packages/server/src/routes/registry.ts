@@ -35,7 +35,11 @@ import { getHandoffChanges } from './handoffs/get-handoff-changes.js';
 import { getHandoffFile } from './handoffs/get-handoff-file.js';
 import { getHandoffPackage } from './handoffs/get-handoff-package.js';
 import { listSceneHandoffs } from './handoffs/list-handoffs.js';
+import { createImportOfUploads } from './imports/create-import-of-uploads.js';
 import { createImport } from './imports/create-import.js';
+import { dropUpload } from './imports/drop-upload.js';
+import { getUpload } from './imports/get-upload.js';
+import { putUpload } from './imports/put-upload.js';
 import { acceptInvitation } from './invitations/accept-invitation.js';
 import { createInvitation } from './invitations/create-invitation.js';
 import { deleteInvitation } from './invitations/delete-invitation.js';
@@ -134,6 +138,10 @@ export const routeRegistry: readonly Route[] = [
   getHandoffPackage,
   listSceneHandoffs,
   createImport,
+  createImportOfUploads,
+  dropUpload,
+  getUpload,
+  putUpload,
   acceptInvitation,
   createInvitation,
   deleteInvitation,

@@ -16,25 +16,38 @@ const mostFiles = 400;
 export const createImport = defineRoute(endpoints.createImport, {
   async handleRaw({ project, account, query }, services, request) {
     const holder = `upload ${randomUUID()}`;
-    const { files, bytes } = await receive(services, request, holder);
-    const job = await beginJob(
-      services.database,
-      {
-        project: project.id,
-        author: account.id,
-        kind: 'import',
-        input: { files } satisfies ImportInput,
-        lane: bytes < largeFrom.bytes ? 'small' : 'large',
-        request: query.id ?? null,
-        scene: null,
-      },
-      holder,
-    );
-    services.wakeJobs();
-    return { json: { job } };
+    const came = await receive(services, request, holder);
+    return beginImport(services, came, { project, account, holder, request: query.id ?? null });
   },
 });
 
+/** Starts the job that reads files which are held. */
+export async function beginImport(
+  services: Services,
+  { files, bytes }: { readonly files: Received; readonly bytes: number },
+  by: {
+    readonly project: { readonly id: number };
+    readonly account: { readonly id: number };
+    readonly holder: string;
+    readonly request: string | null;
+  },
+): Promise<{ readonly json: { readonly job: number } }> {
+  const job = await beginJob(
+    services.database,
+    {
+      project: by.project.id,
+      author: by.account.id,
+      kind: 'import',
+      input: { files } satisfies ImportInput,
+      lane: bytes < largeFrom.bytes ? 'small' : 'large',
+      request: by.request,
+      scene: null,
+    },
+    by.holder,
+  );
+  services.wakeJobs();
+  return { json: { job } };
+}
 type Received = { path: string; file: number }[];
 
 /** Stores the parts one after another, as they come; on any error all of them go again. */
@@ -119,7 +132,11 @@ function parserFor(request: IncomingMessage): busboy.Busboy {
   }
 }
 
-function checkPath(path: string | undefined, files: Received): asserts path is string {
+/** @throws RenquilError for a path that is none, leads out of the upload, or came before */
+export function checkPath(
+  path: string | undefined,
+  files: readonly { readonly path: string }[],
+): asserts path is string {
   if (!path || path.length > 300)
     throw new RenquilError('request-invalid', {
       detail: 'every file needs a path of at most 300 characters',

@@ -2,6 +2,7 @@ import { HttpEventType } from '@angular/common/http';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { ownFormatOf } from '@renquil/formats';
+import { piecesFrom, sendInPieces } from '../state/send-in-pieces';
 import { throughSilence } from '../state/through-silence';
 import type { Subscription } from 'rxjs';
 import { Api } from '../state/api';
@@ -107,6 +108,8 @@ export class BringIn {
     this.#set(key, { state: 'busy', stage: 'Sending' });
     // One request, however often the line is cut: the server knows it by its id.
     const request = crypto.randomUUID();
+    if (files.reduce((sum, { file }) => sum + file.size, 0) >= piecesFrom)
+      return void (this.#upload = this.#inPieces(next, request));
     this.#upload = this.#api
       .bringIn(project, files, request)
       .pipe(throughSilence(mostSends))
@@ -118,6 +121,16 @@ export class BringIn {
         },
         error: (error: Error) => this.#fail(key, error),
       });
+  }
+  #inPieces({ key, project, files }: Waiting, request: string): Subscription {
+    return sendInPieces(this.#api, project, files, { request }).subscribe({
+      next: ({ loaded, total, isCut, job }) => {
+        const stage = isCut ? 'The line is cut: it goes on where it was' : 'Sending';
+        this.#set(key, { stage, done: loaded, total });
+        if (job !== null) this.#follow(job, key);
+      },
+      error: (error: Error) => this.#fail(key, error),
+    });
   }
   #follow(job: number, key: number): void {
     this.job.set(job);

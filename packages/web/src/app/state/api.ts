@@ -41,6 +41,27 @@ export class Api {
       .post<StartedJob>(url, form, { reportProgress: true, observe: 'events' })
       .pipe(explained());
   }
+  upload = (project: string, upload: string) =>
+    this.#ask.json('GET /api/projects/:project/uploads/:upload', { params: { project, upload } });
+  dropUpload = (project: string, upload: string) =>
+    this.#ask.json('DELETE /api/projects/:project/uploads/:upload', { params: { project, upload } });
+  /** A piece of a file, with progress events; the last one is the response with how much has come. */
+  putUpload(
+    project: string,
+    upload: string,
+    { at, body }: { readonly at: number; readonly body: Blob },
+  ): Observable<HttpEvent<{ readonly have: number }>> {
+    const url = urlOf('PUT /api/projects/:project/uploads/:upload', {
+      params: { project, upload },
+      query: { at },
+    });
+    const headers = { 'Content-Type': 'application/octet-stream' };
+    return this.#http
+      .put<{ readonly have: number }>(url, body, { headers, reportProgress: true, observe: 'events' })
+      .pipe(explained());
+  }
+  bringInUploads = (project: string, body: Sent<'POST /api/projects/:project/imports/uploads'>['body']) =>
+    this.#ask.json('POST /api/projects/:project/imports/uploads', { params: { project }, body });
   job = (job: number) => this.#ask.json('GET /api/jobs/:job', { params: { job } });
   jobs = (project: string) =>
     this.#ask.json('GET /api/projects/:project/jobs', { params: { project } }).pipe(map((r) => r.jobs));
