@@ -14,6 +14,7 @@ import { findTwins } from '@renquil/core/twins';
 import { openGltf, readGltf, writeGltf } from '@renquil/formats';
 import { addFormats } from './formats.js';
 import { runHandoff } from './handoff.js';
+import { addLargeGlb } from './large-glb.js';
 import { addLayer } from './layer.js';
 import { measure, memoryOf } from './measure.js';
 import { addAgain } from './again.js';
@@ -88,6 +89,7 @@ export async function runSize(glb: Uint8Array, objects: number): Promise<SizeRes
   addWrite(add, glb);
   addLayer(add, objects);
   addFormats(add, objects);
+  if (objects === 10_000) addLargeGlb(add);
   rows.push(...(await runHandoff(glb, objects, rows[0]!.baseline)));
   return { objects, rows, memory: { scene: sceneBytes, perObject: sceneBytes / objects } };
 }

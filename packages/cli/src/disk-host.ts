@@ -1,4 +1,15 @@
-import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { watch } from 'chokidar';
 import { RenquilError } from '@renquil/core/errors';
 import { printable } from '@renquil/formats';
@@ -11,37 +22,29 @@ export function diskHost(
   stopped: () => Promise<void> = interrupted,
 ): Host {
   return {
-    read(path) {
-      try {
+    read: (path) =>
+      tried(path, 'read', () => {
         if (statSync(path).isDirectory())
           throw new RenquilError('usage', { detail: `${path} is a folder, not a file.` });
         return new Uint8Array(readFileSync(path));
-      } catch (cause) {
-        if (cause instanceof RenquilError) throw cause;
-        if ((cause as NodeJS.ErrnoException).code === 'ENOENT')
-          throw new RenquilError('file-missing', { file: path }, { cause });
-        throw notDone(path, 'read', cause);
-      }
-    },
-    makeFolder(path) {
-      try {
-        mkdirSync(path, { recursive: true });
-      } catch (cause) {
-        throw notDone(path, 'made', cause);
-      }
-    },
-    write(path, bytes) {
-      const half = `${path}.${process.pid}.part`;
-      try {
-        writeFileSync(half, bytes);
-        renameSync(half, path);
-      } catch (cause) {
-        rmSync(half, { force: true });
-        if ((cause as NodeJS.ErrnoException).code === 'ENOSPC')
-          throw new RenquilError('storage-full', {}, { cause });
-        throw notDone(path, 'written', cause);
-      }
-    },
+      }),
+    size: (path) => tried(path, 'read', () => statSync(path).size),
+    readPart: (path, from, length) =>
+      tried(path, 'read', () => {
+        const bytes = new Uint8Array(length);
+        const opened = openSync(path, 'r');
+        try {
+          let at = 0;
+          for (let got = -1; got !== 0 && at < length; at += got)
+            got = readSync(opened, bytes, at, length - at, from + at);
+          return bytes.subarray(0, at);
+        } finally {
+          closeSync(opened);
+        }
+      }),
+    writeBehind: (path, start, rest) => whole(path, (half) => copyBehind(half, start, rest)),
+    makeFolder: (path) => void tried(path, 'made', () => mkdirSync(path, { recursive: true })),
+    write: (path, bytes) => whole(path, (half) => writeFileSync(half, bytes)),
     async watch(folder, changed) {
       if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory())
         throw new RenquilError('usage', { detail: `${folder} is no folder.` });
@@ -61,6 +64,56 @@ export function diskHost(
   };
 }
 
+/** A file takes its name when it is whole; what was there stays until then. */
+function whole(path: string, write: (half: string) => void): void {
+  const half = `${path}.${process.pid}.part`;
+  tried(path, 'written', () => {
+    try {
+      write(half);
+      renameSync(half, path);
+    } finally {
+      rmSync(half, { force: true });
+    }
+  });
+}
+/** Bytes of one file behind some of our own, a stretch at a time. */
+function copyBehind(
+  to: string,
+  start: Uint8Array,
+  { path, from }: { readonly path: string; readonly from: number },
+): void {
+  const [source, target] = [openSync(path, 'r'), openSync(to, 'w')];
+  try {
+    putAll(target, start, start.length);
+    const buffer = new Uint8Array(8 * 2 ** 20);
+    for (let at = from; ;) {
+      const got = readSync(source, buffer, 0, buffer.length, at);
+      if (!got) return;
+      putAll(target, buffer, got);
+      at += got;
+    }
+  } finally {
+    closeSync(source);
+    closeSync(target);
+  }
+}
+/** A write may take less than it is given. */
+function putAll(file: number, bytes: Uint8Array, length: number): void {
+  for (let at = 0; at < length;) at += writeSync(file, bytes, at, length - at);
+}
+/** A failure of the disk in words. */
+function tried<T>(path: string, what: 'read' | 'made' | 'written', work: () => T): T {
+  try {
+    return work();
+  } catch (cause) {
+    if (cause instanceof RenquilError) throw cause;
+    const { code } = cause as NodeJS.ErrnoException;
+    if (code === 'ENOENT' && what === 'read')
+      throw new RenquilError('file-missing', { file: path }, { cause });
+    if (code === 'ENOSPC' && what === 'written') throw new RenquilError('storage-full', {}, { cause });
+    throw notDone(path, what, cause);
+  }
+}
 function notDone(path: string, what: 'read' | 'made' | 'written', cause: unknown): RenquilError {
   const { message } = cause as Error;
   return new RenquilError('usage', { detail: `${path} cannot be ${what}: ${message}.` }, { cause });

@@ -1,4 +1,5 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { binChunk, jsonChunk, readGltf, writeGlb } from '@renquil/formats';
 import { CliRunner } from './testing/cli-runner.js';
 
 const points = 'v 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\n';
@@ -96,6 +97,36 @@ describe('renquil with other formats', () => {
       cli.at('after.json'),
     );
     expect([over, cli.err]).toEqual([2, jasmine.stringContaining('write over')]);
+  });
+  it('renames in a large .glb without reading its bytes, and reads them where they change', async () => {
+    const json = {
+      ...{ asset: { version: '2.0' }, scenes: [{ nodes: [0] }] },
+      nodes: [{ name: 'a', mesh: 0, translation: [1, 0, 0] }],
+      meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
+      accessors: [
+        { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, 0], max: [1, 1, 1] },
+      ],
+      bufferViews: [{ buffer: 0, byteLength: 36 }],
+      buffers: [{ byteLength: 40 * 2 ** 20 }],
+    };
+    const bin = new Uint8Array(json.buffers[0]!.byteLength).fill(63);
+    const chunks = [
+      { type: jsonChunk, data: new TextEncoder().encode(JSON.stringify(json)) },
+      { type: binChunk, data: bin },
+    ];
+    writeFileSync(cli.at('big.glb'), writeGlb(chunks));
+    const list = (...changes: object[]) =>
+      writeFileSync(cli.at('big.json'), JSON.stringify({ renquil: 'changes/1', changes }));
+    const apply = ['apply', cli.at('big.glb'), '--changes', cli.at('big.json'), '--out', cli.at('big2.glb')];
+    list({ op: 'rename', object: '/a', to: 'b' });
+    expect(await cli.run(...apply)).toBe(0);
+    const out = readFileSync(cli.at('big2.glb'));
+    expect(out.includes('"name":"b"')).toBeTrue();
+    expect(out.subarray(-bin.length).equals(bin)).toBeTrue();
+    list({ op: 'zero', objects: ['/a'], how: 'bake' });
+    expect(await cli.run(...apply)).toBe(0);
+    const baked = readGltf(readFileSync(cli.at('big2.glb')), 'b.glb');
+    expect(baked.scene.get(1).local).toEqual({ t: [0, 0, 0], r: [0, 0, 0, 1], s: [1, 1, 1] });
   });
   it('checks and hands off each of them', async () => {
     await cli.run('convert', cli.at('a.obj'), cli.at('l.json'));

@@ -60,6 +60,9 @@ describe('the command line with a server', () => {
   const host = (token: string | undefined): Host => ({
     read: () => new TextEncoder().encode(`${token ?? ''}\n`),
     write: () => undefined,
+    size: () => 0,
+    readPart: () => new Uint8Array(),
+    writeBehind: () => undefined,
     makeFolder: () => undefined,
     watch: () => Promise.resolve(),
     environment: () => token,

@@ -24,6 +24,7 @@ export * from './gltf/decode-shape.js';
 export * from './gltf/gltf-json.js';
 export * from './gltf/gltf-source.js';
 export * from './gltf/glb.js';
+export * from './gltf/glb-head.js';
 export { shapeCount } from './gltf/instanced-shapes.js';
 export * from './gltf/lacking-images.js';
 export * from './gltf/read-gltf.js';

@@ -3,7 +3,8 @@ import { applyChangeList, readChangesCsv } from '@renquil/formats';
 import { parseChangeList } from '@renquil/formats/schemas';
 import type { Host } from '../host.js';
 import type { Command } from '../command.js';
-import { openFile, readJson, saveFile } from '../scene-file.js';
+import { openLarge, openWhole } from '../open-for-names.js';
+import { readJson } from '../scene-file.js';
 
 /** `renquil apply`: a change list over a file. */
 export const apply: Command = {
@@ -16,9 +17,14 @@ export const apply: Command = {
     if (values['changes'] === undefined || values['out'] === undefined)
       throw new RenquilError('usage', { detail: 'apply needs --changes changes.json and --out FILE2.' });
     const list = parseChangeList(readChanges(String(values['changes']), host));
-    const opened = openFile(file!, host);
-    const change = applyChangeList(opened.scene, list);
-    saveFile(opened, String(values['out']), host);
+    let opened = openLarge(file!, host) ?? openWhole(file!, host);
+    let change = applyChangeList(opened.scene, list);
+    if (!opened.save(String(values['out']))) {
+      // Its shapes change as well.
+      opened = openWhole(file!, host);
+      change = applyChangeList(opened.scene, list);
+      opened.save(String(values['out']));
+    }
     host.print(`${list.changes.length} changes applied, ${change.edits.length} edits\n`);
     return 0;
   },

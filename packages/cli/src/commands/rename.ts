@@ -8,7 +8,8 @@ import { parseRecipe } from '@renquil/formats/schemas';
 import { printable } from '@renquil/formats';
 import type { Command } from '../command.js';
 import { openConvention } from '../convention-file.js';
-import { openFile, readJson, saveFile } from '../scene-file.js';
+import { openLarge, openWhole } from '../open-for-names.js';
+import { readJson } from '../scene-file.js';
 
 /** `renquil rename`: a recipe over the names of a file. */
 export const rename: Command = {
@@ -36,7 +37,9 @@ export const rename: Command = {
       host,
       values['facing'] as string | undefined,
     );
-    const opened = openFile(file!, host);
+    const out = values['out'] === undefined ? null : String(values['out']);
+    const isGlb = out === null || /\.glb$/i.test(out);
+    const opened = (isGlb ? openLarge(file!, host) : null) ?? openWhole(file!, host);
     const { scene } = opened;
     const objects = [...scene.walk()]
       .filter((object) => !query || query(scene, object))
@@ -69,7 +72,7 @@ export const rename: Command = {
       host.write(String(values['changes']), new TextEncoder().encode(`${JSON.stringify(list, null, 2)}\n`));
     const result = applyChange(scene, { label: recipe.name, edits });
     if (!result.ok) throw new RenquilError('change-invalid', { detail: result.detail });
-    if (values['out'] !== undefined) saveFile(opened, String(values['out']), host);
+    if (out !== null) opened.save(out);
     return 0;
   },
 };

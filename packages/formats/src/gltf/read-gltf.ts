@@ -88,9 +88,11 @@ function rootsOf(json: Gltf): number[] {
   const first = json.scene ?? 0;
   for (const node of json.scenes?.[first]?.nodes ?? []) roots.add(node);
   for (const scene of json.scenes ?? []) for (const node of scene.nodes ?? []) roots.add(node);
-  const held = new Set((json.nodes ?? []).flatMap((node) => node.children ?? []));
-  (json.nodes ?? []).forEach((node, i) => {
-    if (!held.has(i) && !isGone(node)) roots.add(i);
+  const nodes = json.nodes ?? [];
+  const held = new Uint8Array(nodes.length);
+  for (const { children } of nodes) for (const child of children ?? []) held[child] = 1;
+  nodes.forEach((node, i) => {
+    if (!held[i] && !isGone(node)) roots.add(i);
   });
   return [...roots];
 }

@@ -83,7 +83,7 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
     const most = packed.has(i) ? mostPacked : held;
     checkAccessor(json, accessor, { place: `accessors[${i}]`, most }, fail);
   });
-  nodes.forEach((node, i) => checkNode(json, node, `nodes[${i}]`, fail));
+  for (let i = 0; i < nodes.length; i++) checkNode(json, i, fail);
   validateTree(json, context.limits.depth, fail);
   checkReferences(json, fail);
   (json.images ?? []).forEach((_, i) => checkImage(json, i, context, fail));
@@ -254,36 +254,46 @@ function checkName({ name }: Record<string, unknown>, place: string, fail: Fail)
     fail(`${place}.name`, `it has ${name.length} characters; ${mostLetters} are the most`);
 }
 
-function checkNode(json: Gltf, node: GltfNode, place: string, fail: Fail): void {
-  if (isDeeperThan(mostNested, (node as { extras?: unknown }).extras))
-    fail(`${place}.extras`, `it has more than ${mostNested} levels within each other`);
-  const vectors = { matrix: 16, translation: 3, rotation: 4, scale: 3 } as const;
-  for (const [key, length] of Object.entries(vectors) as [keyof typeof vectors, number][]) {
+function checkNode(json: Gltf, at: number, fail: Fail): void {
+  const node: GltfNode & { readonly extras?: unknown } = json.nodes![at]!;
+  if (node.extras !== undefined && isDeeperThan(mostNested, node.extras))
+    fail(`nodes[${at}].extras`, `it has more than ${mostNested} levels within each other`);
+  for (const [key, length] of vectors) {
     const value: unknown = node[key];
-    if (value === undefined) continue;
-    const good =
-      Array.isArray(value) &&
-      value.length === length &&
-      value.every((n) => typeof n === 'number' && Number.isFinite(n));
-    if (!good) fail(`${place}.${key}`, `it is not a list of ${length} finite numbers`);
-    if ((value as number[]).some((n) => Math.abs(n) > mostMetres))
-      fail(
-        `${place}.${key}`,
-        `it has a number beyond ${mostMetres}: nothing stands that far out, or is that large`,
-      );
+    if (value !== undefined) checkVector(value, length, () => `nodes[${at}].${key}`, fail);
   }
-  for (const [key, list] of [
-    ['mesh', 'meshes'],
-    ['skin', 'skins'],
-    ['camera', 'cameras'],
-  ] as const) {
+  for (const [key, list] of wears) {
     const index = node[key];
     if (index === undefined) continue;
     if (!isIndex(index) || index >= (json[list]?.length ?? 0))
-      fail(`${place}.${key}`, `there is no ${key} ${told(index)}`);
+      fail(`nodes[${at}].${key}`, `there is no ${key} ${told(index)}`);
   }
   const many = node.extensions?.[instancing];
-  if (many !== undefined) checkInstances(json, many, `${place}.extensions.${instancing}`, fail);
+  if (many !== undefined) checkInstances(json, many, `nodes[${at}].extensions.${instancing}`, fail);
+}
+const vectors = [
+  ['matrix', 16],
+  ['translation', 3],
+  ['rotation', 4],
+  ['scale', 3],
+] as const;
+const wears = [
+  ['mesh', 'meshes'],
+  ['skin', 'skins'],
+  ['camera', 'cameras'],
+] as const;
+function checkVector(value: unknown, length: number, place: () => string, fail: Fail): void {
+  let isGood = Array.isArray(value) && value.length === length;
+  let isFar = false;
+  // A file has hundreds of thousands of them: one walk, and nothing is made.
+  for (let i = 0; isGood && i < length; i++) {
+    const n: unknown = (value as unknown[])[i];
+    if (typeof n !== 'number' || !Number.isFinite(n)) isGood = false;
+    else if (n > mostMetres || n < -mostMetres) isFar = true;
+  }
+  if (!isGood) fail(place(), `it is not a list of ${length} finite numbers`);
+  if (isFar)
+    fail(place(), `it has a number beyond ${mostMetres}: nothing stands that far out, or is that large`);
 }
 
 /** The instance attributes of EXT_mesh_gpu_instancing: accessors of one count, of the types it gives. */

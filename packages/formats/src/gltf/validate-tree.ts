@@ -9,15 +9,27 @@ export function validateTree(json: Gltf, depthLimit: number, fail: Fail): void {
     if (node.children === undefined) return;
     if (!Array.isArray(node.children)) fail(`nodes[${i}].children`, 'it is not a list');
     node.children.forEach((child, k) => {
-      const place = `nodes[${i}].children[${k}]`;
-      if (!isIndex(child) || child >= nodes.length) fail(place, `there is no node ${told(child)}`);
+      if (!isIndex(child) || child >= nodes.length)
+        fail(`nodes[${i}].children[${k}]`, `there is no node ${told(child)}`);
       if (parents[child] !== -1)
-        fail(place, `node ${child} is already under node ${parents[child]!}; a node has one parent`);
+        fail(
+          `nodes[${i}].children[${k}]`,
+          `node ${child} is already under node ${parents[child]!}; a node has one parent`,
+        );
       parents[child] = i;
     });
   });
   const depths = new Int32Array(nodes.length).fill(-1);
   for (let start = 0; start < nodes.length; start++) {
+    // Most come right after those that they stand under.
+    const above = parents[start]!;
+    if (above === -1 || depths[above]! >= 0) {
+      const depth = above === -1 ? 0 : depths[above]! + 1;
+      depths[start] = depth;
+      if (depth > depthLimit)
+        fail(`nodes[${start}]`, `it lies ${depth} levels deep; the limit is ${depthLimit}`);
+      continue;
+    }
     const chain: number[] = [];
     let at = start;
     while (at !== -1 && depths[at] === -1) {

@@ -3,6 +3,7 @@ import { bakeShapes } from './bake-shapes.js';
 import { binChunk, jsonChunk, writeGlb, type GlbChunk } from './glb.js';
 import { isFallback } from './gltf-json.js';
 import { readDataUri } from './data-uri.js';
+import { gatherFacts } from './node-data.js';
 import { openGltf, type GltfSource } from './gltf-source.js';
 import { relativePath } from './relative-path.js';
 import { dropNodes } from './drop-nodes.js';
@@ -35,6 +36,19 @@ export function writeGltf(source: GltfSource, scene: Scene, options: WriteOption
   return rebuild(from, text);
 }
 
+/** The JSON of the file with what was changed in it; null: its bytes change as well. Needs the scene that was read from this source. */
+export function textOf(source: GltfSource, scene: Scene): string | null {
+  const { materialsOf } = gatherFacts(source.json);
+  const instanced = instancedShapes(source.json);
+  for (const { shape, bake, materials, outline, source: node } of scene.walk()) {
+    if (bake || (outline && shape === null)) return null;
+    const was = node === null ? null : instanced.shapeOf(source.json, node);
+    if (shape !== was) return null;
+    if (shape !== null && materials.join() !== materialsOf[instanced.meshOf(shape)]!.join()) return null;
+  }
+  const places = new NodePlaces(source.json, scene);
+  return droppedNodes(places).size ? null : patchNodes(source, scene, places);
+}
 /** Meshes whose objects all took another shape, so that copies turned into instances make the file smaller. */
 function freedMeshes({ json }: GltfSource, scene: Scene): Set<number> {
   const freed = new Set<number>();
