@@ -9,12 +9,12 @@ import { packings, unpackGltf, type DrawnDocument } from './gltf/unpack-gltf.js'
 import type { Unpackers } from './gltf/unpackers.js';
 import { writeGltf } from './gltf/write-gltf.js';
 import { parseListing } from './listing/parse-listing.js';
-import { listingGlb, unitsOfListing } from './listing/read-listing.js';
+import { listingGltf, unitsOfListing } from './listing/read-listing.js';
 import { writeListing } from './listing/write-listing.js';
-import { objGlb, openObj, saidOfObj } from './obj/read-obj.js';
+import { objGltf, openObj, saidOfObj } from './obj/read-obj.js';
 import { writeObj } from './obj/write-obj.js';
 import { sceneEnding } from './scene-endings.js';
-import { openUsda, usdaGlb } from './usda/read-usda.js';
+import { openUsda, usdaGltf } from './usda/read-usda.js';
 import { saidOfLayer } from './usda/said-of-layer.js';
 import { openUsdz, packageReader, writeUsdz } from './usda/usdz.js';
 import { writeUsda } from './usda/write-usda.js';
@@ -40,7 +40,7 @@ export interface OpenedScene {
 /** A file that is no glTF: a .glb is made of it, and it takes back what was done. */
 interface OtherFile {
   readonly note: string;
-  glb(progress?: Progress): Uint8Array;
+  gltf(file: string, progress?: Progress): GltfSource;
   /** @param was the document of the .glb that was made of it when it came */
   write(scene: Scene, was: Gltf): WrittenScene;
 }
@@ -51,7 +51,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     const layer = openUsda(bytes, file, read);
     return {
       note: saidOfLayer(layer.stage),
-      glb: (progress) => usdaGlb(layer, progress),
+      gltf: (name, progress) => usdaGltf(layer, name, progress),
       write: (scene, was) => alone(writeUsda(layer, scene, was)),
     };
   },
@@ -60,7 +60,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     const layer = openUsda(usdz.layer, `${file}[${usdz.root}]`, packageReader(usdz));
     return {
       note: saidOfLayer(layer.stage),
-      glb: (progress) => usdaGlb(layer, progress),
+      gltf: (name, progress) => usdaGltf(layer, name, progress),
       write(scene, was) {
         const text = writeUsda(layer, scene, was);
         return alone(text === usdz.layer ? bytes : writeUsdz(usdz, text));
@@ -71,7 +71,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     const opened = openObj(bytes, file, read);
     return {
       note: saidOfObj(opened),
-      glb: (progress) => objGlb(opened, progress),
+      gltf: (name, progress) => objGltf(opened, name, progress),
       write: (scene, was) => writeObj(opened, scene, was),
     };
   },
@@ -79,7 +79,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     const listing = parseListing(bytes, file);
     return {
       note: '',
-      glb: (progress) => listingGlb(listing, progress),
+      gltf: (name, progress) => listingGltf(listing, name, progress),
       write: (scene, was) => writeListing(bytes, listing, scene, was),
     };
   },
@@ -113,7 +113,7 @@ export function openScene(
     return { kind, scene, source, drawn, note, write: (now) => alone(writeGltf(source, now, { unpackers })) };
   }
   const other = others[kind](bytes, file, read);
-  const source = openGltf(other.glb(progress), `${file.replace(sceneEnding, '')}.glb`);
+  const source = other.gltf(`${file.replace(sceneEnding, '')}.glb`, progress);
   const scene = sceneOf(source.json, undefined, source);
   return {
     ...{ kind, scene, source, drawn: source, note: other.note },
@@ -143,7 +143,7 @@ export function writeScene(
   if (kind === 'glb' || kind === 'gltf')
     return alone(writeGltf(openGltf(bytes, file, read), scene, { unpackers }));
   const other = others[kind](bytes, file, read);
-  return other.write(scene, openGltf(made ?? other.glb(), 'was.glb').json);
+  return other.write(scene, (made ? openGltf(made, 'was.glb') : other.gltf('was.glb')).json);
 }
 
 /** Shapes that are packed, in a sentence; empty: none is. */

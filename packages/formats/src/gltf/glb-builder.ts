@@ -1,6 +1,8 @@
-import { joinBytes } from '../join-bytes.js';
-import { binChunk, jsonChunk, writeGlb } from './glb.js';
-import type { Gltf, GltfMesh, GltfNode } from './gltf-json.js';
+import type { FileUnits } from '../file-units.js';
+import type { Gltf, GltfMesh, GltfNode, GltfPrimitive } from './gltf-json.js';
+import type { GltfSource } from './gltf-source.js';
+import { GrowingBytes } from './growing-bytes.js';
+import { madeSource } from './made-source.js';
 
 /** Part of a shape, in the units of its file: points (3 a vertex), and corners of triangles, or ends of lines. */
 export interface ShapePart {
@@ -20,61 +22,55 @@ export class GlbBuilder {
   readonly skins: { readonly joints: readonly number[] }[] = [];
   readonly #accessors: NonNullable<Gltf['accessors']> = [];
   readonly #views: NonNullable<Gltf['bufferViews']> = [];
-  readonly #parts: Uint8Array[] = [];
-  #length = 0;
+  readonly #bytes = new GrowingBytes();
   readonly #pointsAt = new Map<readonly number[], number>();
 
-  /** A mesh of parts whose points are said by `place`, in metres. Returns its number; null: nothing of it can be drawn. */
-  mesh(
-    name: string,
-    parts: readonly ShapePart[],
-    place: (x: number, y: number, z: number) => readonly number[],
-    extras?: object,
-  ): number | null {
-    const primitives = parts.flatMap(({ points, corners, isLines, material }) => {
-      if (!corners.length || points.length < 3 || !points.every(Number.isFinite)) return [];
-      return [
-        {
-          attributes: { POSITION: this.#points(points, place) },
-          indices: this.#corners(corners),
-          ...(material >= 0 ? { material } : {}),
-          ...(isLines ? { mode: 1 } : {}),
-        },
-      ];
-    });
+  /** A mesh of parts, in the units of a file. Returns its number; null: nothing of it can be drawn. */
+  mesh(name: string, parts: readonly ShapePart[], units: FileUnits, extras?: object): number | null {
+    const primitives: GltfPrimitive[] = [];
+    for (const { points, corners, isLines, material } of parts) {
+      if (!corners.length || points.length < 3 || !points.every(Number.isFinite)) continue;
+      primitives.push({
+        attributes: { POSITION: this.#points(points, units) },
+        indices: this.#corners(corners),
+        ...(material >= 0 ? { material } : {}),
+        ...(isLines ? { mode: 1 } : {}),
+      });
+    }
     return primitives.length
       ? this.meshes.push({ name, primitives, ...(extras ? { extras } : {}) }) - 1
       : null;
   }
-  #points(points: readonly number[], place: (x: number, y: number, z: number) => readonly number[]): number {
+  #points(points: readonly number[], { metres, isZUp }: FileUnits): number {
     const known = this.#pointsAt.get(points);
     if (known !== undefined) return known;
-    const floats = new Float32Array(points.length - (points.length % 3));
+    const length = points.length - (points.length % 3);
+    const at = this.#bytes.take(length);
+    const { floats } = this.#bytes;
     const [min, max] = [
       [Infinity, Infinity, Infinity],
       [-Infinity, -Infinity, -Infinity],
     ];
-    for (let i = 0; i < floats.length; i += 3) {
-      const put = place(points[i]!, points[i + 1]!, points[i + 2]!);
-      for (let k = 0; k < 3; k++) {
-        floats[i + k] = put[k]!;
-        // As the floats hold it.
-        const n = floats[i + k]!;
-        if (n < min[k]!) min[k] = n;
-        if (n > max[k]!) max[k] = n;
-      }
+    for (let i = 0; i < length; i++) {
+      // X, Z, -Y where Z is up (FileUnits.point).
+      const k = i % 3;
+      const from = isZUp && k ? (k === 1 ? i + 1 : i - 1) : i;
+      const n = points[from]! * metres;
+      // As the floats hold it.
+      const held = (floats[at + i] = Math.fround(isZUp && k === 2 ? -n || 0 : n));
+      if (held < min[k]!) min[k] = held;
+      if (held > max[k]!) max[k] = held;
     }
-    const view = this.#view(new Uint8Array(floats.buffer), 34962);
-    const at = this.#accessors.push({
-      bufferView: view,
+    const made = this.#accessors.push({
+      bufferView: this.#view(at, length, 34962),
       componentType: 5126,
-      count: floats.length / 3,
+      count: length / 3,
       type: 'VEC3',
       min,
       max,
     });
-    this.#pointsAt.set(points, at - 1);
-    return at - 1;
+    this.#pointsAt.set(points, made - 1);
+    return made - 1;
   }
   /** Keys of a node: seconds that rise, and for each the numbers of what moves. What stays the same throughout gets none. */
   animate(
@@ -95,32 +91,37 @@ export class GlbBuilder {
   readonly #channels: { sampler: number; target: { node: number; path: string } }[] = [];
   readonly #samplers: { input: number; output: number }[] = [];
   #floats(numbers: readonly number[], type: 'SCALAR' | 'VEC3' | 'VEC4'): number {
-    const floats = Float32Array.from(numbers);
-    const count = floats.length / { SCALAR: 1, VEC3: 3, VEC4: 4 }[type];
-    const bufferView = this.#view(new Uint8Array(floats.buffer), null);
+    const at = this.#bytes.take(numbers.length);
+    this.#bytes.floats.set(numbers, at);
+    const { floats } = this.#bytes;
     // The times of a key must say their bounds (glTF 2.0, section 3.6.2.5).
-    const bounds = type === 'SCALAR' ? { min: [floats[0]!], max: [floats.at(-1)!] } : {};
+    const bounds = type === 'SCALAR' ? { min: [floats[at]!], max: [floats[at + numbers.length - 1]!] } : {};
+    const count = numbers.length / { SCALAR: 1, VEC3: 3, VEC4: 4 }[type];
+    const bufferView = this.#view(at, numbers.length, null);
     return this.#accessors.push({ bufferView, componentType: 5126, count, type, ...bounds }) - 1;
   }
   #corners(corners: readonly number[]): number {
-    const view = this.#view(new Uint8Array(Uint32Array.from(corners).buffer), 34963);
+    const at = this.#bytes.take(corners.length);
+    this.#bytes.corners.set(corners, at);
     return (
-      this.#accessors.push({ bufferView: view, componentType: 5125, count: corners.length, type: 'SCALAR' }) -
-      1
+      this.#accessors.push({
+        ...{ bufferView: this.#view(at, corners.length, 34963), componentType: 5125 },
+        ...{ count: corners.length, type: 'SCALAR' },
+      }) - 1
     );
   }
-  #view(bytes: Uint8Array, target: number | null): number {
-    const view = {
-      ...{ buffer: 0, byteOffset: this.#length, byteLength: bytes.length },
-      ...(target === null ? {} : { target }),
-    };
-    this.#parts.push(bytes);
-    this.#length += bytes.length;
-    return this.#views.push(view) - 1;
+  #view(at: number, count: number, target: number | null): number {
+    const view = { buffer: 0, byteOffset: at * 4, byteLength: count * 4 };
+    return this.#views.push(target === null ? view : { ...view, target }) - 1;
   }
-  /** All of it. The floats and corners are of four bytes, so that everything begins where it must (glTF 2.0, section 3.6.2.4). */
-  glb(roots: readonly number[], materials: Gltf['materials'], extras: object | null): Uint8Array {
-    const bin = joinBytes(this.#parts);
+  /** All of it as a file that was read; its bytes are made when they are asked for. */
+  source(
+    file: string,
+    roots: readonly number[],
+    materials: Gltf['materials'],
+    extras: object | null,
+  ): GltfSource {
+    const bin = this.#bytes.whole();
     const json = {
       asset: { version: '2.0', generator: 'Renquil' },
       scene: 0,
@@ -138,11 +139,7 @@ export class GlbBuilder {
       ...(extras ? { extras } : {}),
       ...this.#extensions(),
     };
-    const text = new TextEncoder().encode(JSON.stringify(json));
-    return writeGlb([
-      { type: jsonChunk, data: text },
-      ...(bin.length ? [{ type: binChunk, data: bin }] : []),
-    ]);
+    return madeSource(json as unknown as Gltf, bin, file);
   }
   #extensions(): object {
     const used = new Set(this.nodes.flatMap(({ extensions }) => Object.keys(extensions ?? {})));

@@ -49,6 +49,7 @@ export interface GltfBufferView {
   byteOffset?: number;
   byteLength: number;
   byteStride?: number;
+  target?: number;
   extensions?: Record<string, Record<string, unknown>>;
 }
 /** As in glTF 2.0 section 5.5. */

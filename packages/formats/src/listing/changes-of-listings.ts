@@ -1,13 +1,12 @@
 import { mostObjectId, Scene, type ObjectId } from '@renquil/core/scene';
 import { RenquilError } from '@renquil/core/errors';
 import { sameJson } from '@renquil/core/edits';
-import type { ListedObject } from './listing.js';
+import type { ListedObject, Listing } from './listing.js';
 import type { ChangeList } from '../changes/change-list.js';
 import { changesBetween } from '../changes/changes-between.js';
-import { openGltf } from '../gltf/gltf-source.js';
 import { sceneOf } from '../gltf/read-gltf.js';
 import { parseListing } from './parse-listing.js';
-import { listingGlb, unitsOfListing } from './read-listing.js';
+import { listingGltf, unitsOfListing } from './read-listing.js';
 
 /** A listing as a file. */
 interface ListingFile {
@@ -26,8 +25,8 @@ export function changesOfListings(before: ListingFile, after: ListingFile): Chan
   const asked = to.objects.map(({ id }) => numbers.get(id) ?? ++next);
   if (next > mostObjectId)
     throw new RenquilError('file-too-large', { file: after.file, limit: `${mostObjectId} objects` });
-  const read = (glb: Uint8Array): Scene => sceneOf(openGltf(glb, 'listing.glb').json);
-  const [was, is] = [read(listingGlb(from)), read(listingGlb(to))];
+  const read = (listing: Listing): Scene => sceneOf(listingGltf(listing, 'listing.glb').json);
+  const [was, is] = [read(from), read(to)];
   const list = changesBetween(
     was,
     renumbered(is, (id) => asked[id - 1]!),

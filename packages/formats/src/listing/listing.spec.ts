@@ -6,7 +6,7 @@ import { applyChangeList } from '../changes/apply-change-list.js';
 import { changesBetween } from '../changes/changes-between.js';
 import { openScene, wayBackOf, writeScene } from '../scene-file.js';
 import { parseListing } from './parse-listing.js';
-import { listingGlb } from './read-listing.js';
+import { listingGltf } from './read-listing.js';
 import { listScene } from './write-listing.js';
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -85,7 +85,9 @@ describe('a scene listing', () => {
       one({ bounds: box, faces: 3, materials: ['a', 'b', 'c'] }),
       { id: 2, name: '', parent: 1, bounds: box },
     ]);
-    const report = (await validator.validateBytes(listingGlb(parseListing(bytes, 'a.json')))) as {
+    const report = (await validator.validateBytes(
+      listingGltf(parseListing(bytes, 'a.json'), 'made.glb').bytes,
+    )) as {
       issues: { numErrors: number; numWarnings: number };
     };
     expect(report.issues.numErrors + report.issues.numWarnings)

@@ -13,6 +13,7 @@ import {
 import { kinds, type Kind } from '@renquil/core/scene';
 import { FileUnits } from '../file-units.js';
 import type { GltfNode } from '../gltf/gltf-json.js';
+import type { GltfSource } from '../gltf/gltf-source.js';
 import { GlbBuilder } from '../gltf/glb-builder.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import { boxParts } from './box-parts.js';
@@ -28,7 +29,11 @@ export function unitsOfListing({ head }: Listing): FileUnits {
  * The objects of a listing as a .glb: what is drawn, judged and handed off. Node `n` is object `n` of the listing; what has
  * bounds is drawn as their box, and says how many faces it stands for.
  */
-export function listingGlb(listing: Listing, progress?: (done: number, total: number) => void): Uint8Array {
+export function listingGltf(
+  listing: Listing,
+  file: string,
+  progress?: (done: number, total: number) => void,
+): GltfSource {
   const { roots, children, parents, order } = listingTree(listing);
   const build = new Build(listing);
   const nodes = new Array<GltfNode>(listing.objects.length);
@@ -39,7 +44,7 @@ export function listingGlb(listing: Listing, progress?: (done: number, total: nu
   });
   for (const node of nodes) build.out.nodes.push(node);
   const ours = listing.head as unknown as { readonly scene?: unknown };
-  return build.out.glb(roots, build.materials, ours.scene ? { renquil: ours.scene } : null);
+  return build.out.source(file, roots, build.materials, ours.scene ? { renquil: ours.scene } : null);
 }
 
 /** Local transforms of objects that say where they are in the world: parents come first. */
@@ -108,8 +113,7 @@ class Build {
         bounds,
         materials.map((one) => this.#material(one)),
       );
-      const put = (x: number, y: number, z: number): readonly number[] => this.#units.point([x, y, z]);
-      known = this.out.mesh(name, parts, put, { renquil: { stands: { faces, vertices } } });
+      known = this.out.mesh(name, parts, this.#units, { renquil: { stands: { faces, vertices } } });
       this.#meshAt.set(key, known);
     }
     return known;

@@ -1,5 +1,6 @@
+import { FileUnits } from '../file-units.js';
 import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
-import type { ResourceReader } from '../gltf/gltf-source.js';
+import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import { parseMtl, type Mtl } from './mtl.js';
 import { parseObj, type Obj, type ObjObject } from './parse-obj.js';
@@ -30,10 +31,11 @@ export function openObj(bytes: Uint8Array, file: string, read?: ResourceReader):
 }
 
 /** The objects of the file as a .glb, node for node in their order. Metres, Y up: the format says nothing of either. */
-export function objGlb(
+export function objGltf(
   { obj, libraries }: ObjScene,
+  file: string,
   progress?: (done: number, total: number) => void,
-): Uint8Array {
+): GltfSource {
   const out = new GlbBuilder();
   const colours = new Map(
     libraries.flatMap(({ materials }) => materials.map((one) => [one.name, one.colour] as const)),
@@ -47,14 +49,14 @@ export function objGlb(
       ...(colour[3] < 1 ? { alphaMode: 'BLEND' } : {}),
     };
   });
-  const put = (x: number, y: number, z: number): readonly number[] => [x, y, z];
+  const units = new FileUnits();
   const children = obj.objects.map((): number[] => []);
   const roots: number[] = [];
   obj.objects.forEach((object, at) => {
     if ((at & 1023) === 1023) progress?.(at, obj.objects.length);
     if (object.parent < 0) roots.push(at);
     else children[object.parent]!.push(at);
-    const mesh = out.mesh(object.name, partsOf(obj, object), put);
+    const mesh = out.mesh(object.name, partsOf(obj, object), units);
     out.nodes.push({
       name: object.name,
       children: children[at]!,
@@ -63,7 +65,7 @@ export function objGlb(
   });
   // Children come behind their parents: the lists are whole by now, and an empty one is none.
   for (const node of out.nodes) if (!node.children!.length) delete node.children;
-  return out.glb(roots, materials, null);
+  return out.source(file, roots, materials, null);
 }
 
 /** Points that an object uses, from 0, and what it makes of them. */

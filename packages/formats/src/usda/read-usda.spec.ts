@@ -4,7 +4,7 @@ import type { Scene, SceneObject } from '@renquil/core/scene';
 import validator from 'gltf-validator';
 import { openScene } from '../scene-file.js';
 import { trapLayer } from '../testing/trap-layer.js';
-import { openUsda, usdaGlb } from './read-usda.js';
+import { openUsda, usdaGltf } from './read-usda.js';
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 const read = (body: string, meta = 'metersPerUnit = 1'): Scene =>
@@ -205,7 +205,7 @@ class "_kit" { def Cube "part" {} }`,
       const chosen = Array.from({ length: 30 }, (_, k) => k).filter((k) => ((n * 2654435761) >>> k) & 1);
       return `def "u${n}" (inherits = [${chosen.map((k) => `</k${k}>`).join(', ')}]) {}`;
     }).join('\n');
-    const glb = usdaGlb(openUsda(utf8(`#usda 1.0\n${kits}\n${users}\n`), 'a.usda'));
+    const glb = usdaGltf(openUsda(utf8(`#usda 1.0\n${kits}\n${users}\n`), 'a.usda'), 'made.glb').bytes;
     expect(glb.length).toBeLessThan(150e6);
   });
   it('asks a prim with very many properties and operations in time', () => {
@@ -225,7 +225,7 @@ class "_kit" { def Cube "part" {} }`,
     );
   });
   it('gives a document that the Khronos validator has nothing against', async () => {
-    const glb = usdaGlb(openUsda(utf8(trapLayer), 'a.usda'));
+    const glb = usdaGltf(openUsda(utf8(trapLayer), 'a.usda'), 'made.glb').bytes;
     const report = (await validator.validateBytes(glb)) as {
       issues: { messages: { severity: number }[] };
     };

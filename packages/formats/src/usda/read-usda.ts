@@ -2,7 +2,7 @@ import { fromMatrix, identityMat4, invertAffine, multiply, type Mat4 } from '@re
 import type { Switches } from '@renquil/core/scene';
 import type { GltfNode } from '../gltf/gltf-json.js';
 import { GlbBuilder } from '../gltf/glb-builder.js';
-import type { ResourceReader } from '../gltf/gltf-source.js';
+import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
 import { withOthers } from './layer-parts.js';
 import { parseUsda } from './parse-usda.js';
 import { attributesOf, ourWords } from './usda-facts.js';
@@ -60,7 +60,11 @@ function sceneMatrix({ stage, outline, units }: UsdaScene, node: number, parent:
 }
 
 /** The objects of a layer as a .glb: what is drawn, judged and handed off as glTF. Node for node in the order of the layer. */
-export function usdaGlb(scene: UsdaScene, progress?: (done: number, total: number) => void): Uint8Array {
+export function usdaGltf(
+  scene: UsdaScene,
+  file: string,
+  progress?: (done: number, total: number) => void,
+): GltfSource {
   const { stage, outline } = scene;
   const materials = new UsdaMaterials(stage);
   const build = new Build(scene, new GlbBuilder(), new UsdaShapes(stage, materials));
@@ -72,11 +76,12 @@ export function usdaGlb(scene: UsdaScene, progress?: (done: number, total: numbe
   build.motion.put(build.out);
   const ours = boardOf(stage, outline, collectionsOf(stage, outline));
   const extras = Object.keys(ours).length ? { renquil: ours } : null;
-  return build.out.glb(outline.roots, materials.list, extras);
+  return build.out.source(file, outline.roots, materials.list, extras);
 }
 
 class Build {
   readonly #parents: Int32Array;
+  readonly #locals: Mat4[] = [];
   readonly #worlds: (Mat4 | undefined)[] = [];
   readonly motion: UsdaMotion;
   /** Meshes that arcs brought in, by what they bring. */
@@ -104,6 +109,15 @@ class Build {
       ...this.#looksWith(place),
       ...(Object.keys(extras).length ? { extras } : {}),
     });
+  }
+  /** Where a node stands in the world: only what stands there itself, whatever is above it, asks. */
+  #worldOf(node: number): Mat4 {
+    const way: number[] = [];
+    let at = node;
+    for (; at >= 0 && !this.#worlds[at]; at = this.#parents[at]!) way.push(at);
+    let world = at < 0 ? identityMat4 : this.#worlds[at]!;
+    for (const one of way.reverse()) this.#worlds[one] = world = multiply(world, this.#locals[one]!);
+    return world;
   }
   /** Joints are nodes after all prims; those of one skeleton are a skin, by which they are known. */
   joints(): void {
@@ -144,11 +158,11 @@ class Build {
   #placed(node: number, place: number): Partial<GltfNode> {
     const parent = this.#parents[node]!;
     const { matrix, resets, isAnimated } = xformOps(this.scene.stage, place);
-    const above = parent < 0 ? identityMat4 : this.#worlds[parent]!;
-    const local = resets ? multiply(invertAffine(above) ?? identityMat4, matrix) : matrix;
-    this.#worlds[node] = multiply(above, local);
+    const above = resets ? this.#worldOf(parent) : null;
+    const back = above && (invertAffine(above) ?? identityMat4);
+    const local = back ? multiply(back, matrix) : matrix;
+    this.#locals.push(local);
     if (isAnimated) {
-      const back = resets ? (invertAffine(above) ?? identityMat4) : null;
       this.motion.add(node, place, (at) =>
         sceneMatrix(this.scene, node, parent, back ? multiply(back, at) : at),
       );
@@ -159,11 +173,10 @@ class Build {
   #mesh(place: number): number | null {
     const { stage, units } = this.scene;
     const { name } = stage.namespace.places[place]!;
-    const put = (x: number, y: number, z: number): readonly number[] => units.point([x, y, z]);
     const arcs = stage.brought(place);
     if (!arcs.length) {
       const own = this.shapes.of(place);
-      return own && this.out.mesh(name, own, put);
+      return own && this.out.mesh(name, own, units);
     }
     // What takes over the same and adds nothing of its own is one shape, so that copies are instances.
     const isOwn = this.shapes.isOwn(place);
@@ -172,7 +185,7 @@ class Build {
     let known = this.#shared.get(key);
     if (known === undefined) {
       const parts = this.shapes.taken(place);
-      known = parts && this.out.mesh(name, parts, put);
+      known = parts && this.out.mesh(name, parts, units);
       this.#shared.set(key, known);
     }
     return known;
@@ -248,7 +261,8 @@ function extrasOf(own: Record<string, unknown>, ours: Record<string, unknown>): 
 }
 /** Where a node stands, as glTF has it. */
 function placedBy(m: Mat4): Partial<GltfNode> {
-  if (m.every((n, i) => n === identityMat4[i]) || !m.every(Number.isFinite)) return {};
+  if (isMoveOnly(m)) return m[12] || m[13] || m[14] ? { translation: m.slice(12, 15) } : {};
+  if (!m.every(Number.isFinite)) return {};
   const trs = fromMatrix(m);
   if (!trs || 'm' in trs) return { matrix: [...m] };
   return {
@@ -256,4 +270,11 @@ function placedBy(m: Mat4): Partial<GltfNode> {
     ...(trs.r.some((n, i) => n !== (i === 3 ? 1 : 0)) ? { rotation: [...trs.r] } : {}),
     ...(trs.s.some((n) => n !== 1) ? { scale: [...trs.s] } : {}),
   };
+}
+/** Most things are only put somewhere: nothing has to be taken apart. */
+function isMoveOnly(m: Mat4): boolean {
+  for (let i = 0; i < 16; i++) {
+    if (i >= 12 && i < 15 ? !Number.isFinite(m[i]) : m[i] !== identityMat4[i]) return false;
+  }
+  return true;
 }

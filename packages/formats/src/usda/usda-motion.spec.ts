@@ -5,7 +5,7 @@ import { readFloats } from '../gltf/decode-shape.js';
 import type { Gltf } from '../gltf/gltf-json.js';
 import { openGltf } from '../gltf/gltf-source.js';
 import { openScene } from '../scene-file.js';
-import { openUsda, usdaGlb } from './read-usda.js';
+import { openUsda, usdaGltf } from './read-usda.js';
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 const layer = (body: string, meta = ''): Uint8Array =>
@@ -14,7 +14,7 @@ const order = (...names: string[]): string =>
   `uniform token[] xformOpOrder = [${names.map((name) => `"${name}"`).join(', ')}]`;
 /** Keys of the first node: of each path its times and numbers. */
 function keys(bytes: Uint8Array): Record<string, [number[], number[]]> {
-  const { json, buffers } = openGltf(usdaGlb(openUsda(bytes, 'a.usda')), 'a.glb');
+  const { json, buffers } = openGltf(usdaGltf(openUsda(bytes, 'a.usda'), 'made.glb').bytes, 'a.glb');
   const [animation] =
     (
       json as Gltf & {
@@ -79,7 +79,7 @@ describe('what moves in a layer', () => {
       `quatf xformOp:orient.timeSamples = { 0: (1, 0, 0, 0), 9: (0, 0, 1, 0) }\n${order('xformOp:orient')}`,
     );
     const opened = openScene(bytes, 'a.usda');
-    const report = (await validator.validateBytes(usdaGlb(openUsda(bytes, 'a.usda')))) as {
+    const report = (await validator.validateBytes(usdaGltf(openUsda(bytes, 'a.usda'), 'made.glb').bytes)) as {
       issues: { numErrors: number };
     };
     expect(report.issues.numErrors).toBe(0);

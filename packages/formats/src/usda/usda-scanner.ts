@@ -247,8 +247,11 @@ export class UsdaScanner {
     this.fail(`a value cannot begin with "${String.fromCharCode(this.next)}"`);
   }
   text({ start, end }: Span): string {
-    return textOf(this.bytes, start, end);
+    // Asked for each word: where the text is kept is looked up once.
+    const plain = (this.#kept ??= { text: plainText(this.bytes) }).text;
+    return plain === null ? textOf(this.bytes, start, end) : plain.slice(start, end);
   }
+  #kept: { readonly text: string | null } | null = null;
 }
 
 const decoder = new TextDecoder();

@@ -49,11 +49,31 @@ export function numbersIn(bytes: Uint8Array, { start, end }: Span): number[] {
       continue;
     }
     const from = at;
+    // Digits with at most one point are most of a layer. Up to fifteen of them are a whole number that a double holds, and
+    // one division by a power of ten that it holds rounds as reading the text would (IEEE 754).
+    let [whole, digits, point] = [0, 0, -1];
+    const isMinus = c === minus;
+    if (isMinus) at++;
+    for (; at < end; at++) {
+      const d = bytes[at]!;
+      if (d >= 48 && d <= 57) {
+        whole = whole * 10 + d - 48;
+        digits++;
+      } else if (d === chars.dot && point < 0) point = at;
+      else break;
+    }
+    if (digits > 0 && digits <= 15 && !(at < end && isNumber(bytes[at]!))) {
+      const n = point < 0 ? whole : whole / powers[at - 1 - point]!;
+      into.push(isMinus ? -n : n);
+      continue;
+    }
     while (at < end && isNumber(bytes[at]!)) at++;
     into.push(numberOf(textOf(bytes, from, at)));
   }
   return into;
 }
+const minus = 45;
+const powers = Array.from({ length: 16 }, (_, i) => 10 ** i);
 function isNumber(c: number): boolean {
   return (
     (c >= 48 && c <= 57) ||

@@ -9,17 +9,17 @@ import { readGltf } from '../gltf/read-gltf.js';
 import { officialLayers } from '../testing/official-layers.js';
 import { trapLayer } from '../testing/trap-layer.js';
 import { UsdReference } from '../testing/usd-reference.js';
-import { openUsda, usdaGlb, type UsdaScene } from './read-usda.js';
+import { openUsda, usdaGltf, type UsdaScene } from './read-usda.js';
 import { writeUsda } from './write-usda.js';
 
 /** For what never ends, not a measure of speed: the reference takes its time on a busy machine. */
 const bound = 240_000;
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 const sceneOf = (bytes: Uint8Array): Scene =>
-  readGltf(usdaGlb(openUsda(bytes, 'layer.usda')), 'layer.glb').scene;
+  readGltf(usdaGltf(openUsda(bytes, 'layer.usda'), 'made.glb').bytes, 'layer.glb').scene;
 /** As a host does it: with the .glb that was made of it when it came. */
 const written = (opened: UsdaScene, scene: Scene): Uint8Array =>
-  writeUsda(opened, scene, openGltf(usdaGlb(opened), 'was.glb').json);
+  writeUsda(opened, scene, openGltf(usdaGltf(opened, 'made.glb').bytes, 'was.glb').json);
 
 /** A layer without arcs: groups of parts, spelled in another way each time. */
 function plainLayer(random: () => number): string {
@@ -133,14 +133,14 @@ describe('a scene written back into its layer', () => {
   it('is the very bytes when nothing changed', () => {
     for (const { name, bytes } of [...officialLayers(), { name: 'traps', bytes: utf8(trapLayer) }]) {
       const opened = openUsda(bytes, name);
-      expect(written(opened, readGltf(usdaGlb(opened), 'a.glb').scene))
+      expect(written(opened, readGltf(usdaGltf(opened, 'made.glb').bytes, 'a.glb').scene))
         .withContext(name)
         .toBe(bytes);
     }
   });
   const parts = (text: string, edit: (scene: Scene, id: (name: string) => number) => Edit[]): string => {
     const opened = openUsda(utf8(text), 'layer.usda');
-    const { scene } = readGltf(usdaGlb(opened), 'layer.glb');
+    const { scene } = readGltf(usdaGltf(opened, 'made.glb').bytes, 'layer.glb');
     const id = (name: string): number => [...scene.walk()].find((one) => one.name === name)!.id;
     expect(applyChange(scene, { label: '', edits: edit(scene, id) }).ok).toBeTrue();
     return new TextDecoder().decode(written(opened, scene));
@@ -198,7 +198,7 @@ describe('a scene written back into its layer', () => {
           const random = seededRandom(salt * 977 + 5);
           const bytes = utf8(make(random));
           const opened = openUsda(bytes, 'layer.usda');
-          const { scene } = readGltf(usdaGlb(opened), 'layer.glb');
+          const { scene } = readGltf(usdaGltf(opened, 'made.glb').bytes, 'layer.glb');
           for (let i = 0; i < 6; i++) {
             const edits = randomChange(scene, random);
             if (edits.length && applyChange(scene, { label: '', edits }).ok) edited++;

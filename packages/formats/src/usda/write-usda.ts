@@ -2,9 +2,8 @@ import { RenquilError } from '@renquil/core/errors';
 import { distance, toMatrix } from '@renquil/core/math';
 import type { Scene } from '@renquil/core/scene';
 import type { Gltf } from '../gltf/gltf-json.js';
-import { openGltf } from '../gltf/gltf-source.js';
 import { sceneOf } from '../gltf/read-gltf.js';
-import { openUsda, usdaGlb, type UsdaScene } from './read-usda.js';
+import { openUsda, usdaGltf, type UsdaScene } from './read-usda.js';
 import { UsdaChanges } from './usda-changes.js';
 import { UsdaWriter } from './usda-writer.js';
 
@@ -26,7 +25,7 @@ export function writeUsda(opened: UsdaScene, scene: Scene, made: Gltf): Uint8Arr
     const bytes = new UsdaWriter(from, changes).write();
     if (bytes === from.stage.layer.own || !(changes.links.hasArcs || changes.movesPastResets)) return bytes;
     from = openUsda(bytes, opened.stage.layer.file, opened.read);
-    was = sceneOf(openGltf(usdaGlb(from), 'now.glb').json);
+    was = sceneOf(usdaGltf(from, 'now.glb').json);
     const settled = asWanted(was.fork(), wanted);
     if (!settled) return changes.refuse('what takes over from a prim that was changed would change with it');
     if (settled === 'so') return bytes;

@@ -38,7 +38,8 @@ export function xformOps(stage: UsdaStage, place: number): XformOps {
     isAnimated ||= samples !== undefined;
     const op = value ? opMatrix(key.split(':')[1] ?? '', stage.numbers(value)) : null;
     if (!op) continue;
-    matrix = multiply(matrix, isInverse ? (invertAffine(op) ?? identityMat4) : op);
+    const own = isInverse ? (invertAffine(op) ?? identityMat4) : op;
+    matrix = matrix === identityMat4 ? own : multiply(matrix, own);
   }
   return { matrix, resets, isAnimated, order: names };
 }
