@@ -14,6 +14,7 @@ import {
 } from '@renquil/core/scene';
 import type { Gltf, GltfAnimation, GltfNode } from './gltf-json.js';
 import { isObject } from './guards.js';
+import { humanBones, isVrm } from './vrm.js';
 import { instancedShapes, instancing } from './instanced-shapes.js';
 
 /** Facts about nodes that need a look at the rest of the document, gathered once. */
@@ -41,7 +42,11 @@ export function gatherFacts(json: Gltf): NodeFacts {
   }
   const instanced = instancedShapes(json);
   return {
-    joints: new Set((json.skins ?? []).flatMap((skin) => skin.joints)),
+    // The bones of an avatar are joints, whether anything hangs on them or not.
+    joints: new Set([
+      ...(json.skins ?? []).flatMap((skin) => skin.joints),
+      ...(isVrm(json) ? humanBones(json).map(({ node }) => node) : []),
+    ]),
     animated,
     materialsOf,
     lineMeshes,

@@ -100,6 +100,11 @@ describe('an avatar (VRM)', () => {
     scene.remove(node + 1);
     return openGltf(write(scene).bytes, 'a.vrm').json as never;
   };
+  it('are joints, though nothing hangs on them', () => {
+    const { scene } = openScene(new TextEncoder().encode(JSON.stringify(one)), 'a.gltf');
+    const joints = [...scene.walk()].filter(({ kind }) => kind === 'joint').map(({ name }) => name);
+    expect(joints).toEqual([...required, 'ribbon']);
+  });
   it('tells its bones, and those that it must have (three-vrm-core)', () => {
     const { json } = openGltf(makeGlb(one), 'a.vrm');
     expect(

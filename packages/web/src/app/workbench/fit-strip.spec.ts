@@ -19,8 +19,12 @@ const ours = fit('Ours', 3, { id: 7, shipped: null, revision: 2 });
 const held = fit('Parts', 0);
 
 describe('the strip that says which convention fits', () => {
-  const start = async (fits: readonly FittedConvention[], role: Role = 'artist') => {
-    const bed = await workbenchBed('a : mesh\nb : mesh', { role });
+  const start = async (
+    fits: readonly FittedConvention[],
+    role: Role = 'artist',
+    outline = 'a : mesh\nb : mesh',
+  ) => {
+    const bed = await workbenchBed(outline, { role });
     const page = await show(FitStrip);
     expect(page.text('[data-testid=fit-says]')[0]).toBe('Reading the names by each convention…');
     bed.http.expectOne('/api/scenes/1/conventions').flush({ conventions: fits });
@@ -40,13 +44,25 @@ describe('the strip that says which convention fits', () => {
   });
   it('offers an avatar the names of its bones, whatever it is called by today', async () => {
     const bones = fit('VRM 1.0', 0, { shipped: 'vrm-1.0' });
-    const { says, page, open } = await start([held, bones, fit('Hand', 0)]);
+    const { says, page, open, http, settle } = await start(
+      [held, bones, fit('Hand', 0)],
+      'artist',
+      'fox\n  hips : mesh',
+    );
     const { scene } = open.info()!;
     (scene as { sourceName: string }).sourceName = 'fox.vrm';
     open.info.set({ ...open.info()!, scene: { ...scene } });
     await page.settle();
     expect(says()).toMatch(/^This is an avatar: 0 of 30 names are those of VRM 1\.0\. The scene is held to /);
     await page.click('Hold it to VRM 1.0');
+    http.expectOne({ method: 'PUT', url: '/api/scenes/1/convention' }).flush(null);
+    await settle();
+    const info = open.info()!;
+    const convention = { ...info.convention, id: null, shipped: 'vrm-1.0', name: 'VRM 1.0' };
+    http.expectOne('/api/scenes/1').flush({ ...info, convention });
+    await settle();
+    const said: unknown = open.scene.get(1).attributes['skeleton'];
+    expect(said).toBe('vrm-1.0');
   });
   it('holds the scene to it, and to another that is chosen', async () => {
     const { http, page, settle } = await start([held, ours, hand]);

@@ -1,12 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { Api } from '../state/api';
+import type { Edit } from '@renquil/core/edits';
+import { mainRoot } from '@renquil/core/scene';
+import { skeletonKey } from '@renquil/core/templates';
 import type { FittedConvention } from '@renquil/api';
 import { OpenScene } from '../state/open-scene';
 import { ToastList } from '../state/toast-list';
 import { CountPipe, count } from '../ui/count';
 import { Doing } from '../ui/doing';
 import { byFit, isHeld } from './fit-order';
+
+/** The shipped convention of humanoid bones, and the standard of skeletons, by their one id. */
+const avatarBones = 'vrm-1.0';
 
 /**
  * Which convention the names of a scene fit, asked where nobody has settled yet what it is held to: to hold it to that, to
@@ -95,7 +101,7 @@ export class FitStrip {
   /** The convention of humanoid bones, where the file says that it is an avatar: whatever its names are today. */
   readonly #avatar = computed(() => {
     if (!/\.vrm$/i.test(this.open.info()?.scene.sourceName ?? '')) return null;
-    const bones = this.ranked().find(({ shipped }) => shipped === 'vrm-1.0');
+    const bones = this.ranked().find(({ shipped }) => shipped === avatarBones);
     return bones && !this.held(bones) ? bones : null;
   });
   /** The one to offer; null while none fits more names than what it is held to. */
@@ -114,7 +120,7 @@ export class FitStrip {
     const of = `${count(first.fits)} of ${count(first.objects, 'name')}`;
     const avatar = this.#avatar();
     if (avatar && avatar === this.best())
-      return `This is an avatar: ${count(avatar.fits)} of ${count(avatar.objects, 'name')} are those of ${avatar.name}. The scene is held to ${held}.`;
+      return `This is an avatar: ${count(avatar.fits)} of ${count(avatar.objects, 'name')} are those of ${avatar.name}. The scene is held to ${held}. Held to it, its skeleton is checked as a humanoid's too.`;
     const is = first.objects === 1 ? 'fits' : 'fit';
     if (first.fits === 0)
       return `${first.objects === 1 ? 'Its name fits' : `None of the ${count(first.objects)} names fits`} ${first.objects === 1 ? 'no' : 'a'} convention of this project. The scene is held to ${held}.`;
@@ -132,7 +138,18 @@ export class FitStrip {
     choice.value = '';
   }
   async hold(to: FittedConvention): Promise<void> {
+    const isAvatar = to === this.#avatar();
     await this.#settle(to.shipped === null ? { convention: to.id! } : { shipped: to.shipped });
+    if (isAvatar && this.held(to)) this.#takeSkeleton();
+  }
+  /** What the bones of a humanoid are and where they hang is what the scene is checked by, unless its root says already. */
+  #takeSkeleton(): void {
+    const { scene } = this.open;
+    const root = mainRoot(scene);
+    if (root === null || !this.open.mayEdit() || scene.get(root).attributes[skeletonKey] !== undefined)
+      return;
+    const edit: Edit = { kind: 'attribute', object: root, key: skeletonKey, to: avatarBones };
+    this.open.apply('Say that its skeleton is that of an avatar', [edit]);
   }
   async leave(): Promise<void> {
     if (this.isAsked()) return this.closed.emit();
