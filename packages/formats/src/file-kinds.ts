@@ -3,7 +3,7 @@ import { isListing } from './listing/parse-listing.js';
 import { isGlb } from './gltf/glb.js';
 
 /** The files that can be brought in. */
-export type FileKind = 'glb' | 'gltf' | 'usda' | 'usdz' | 'obj' | 'listing';
+export type FileKind = 'glb' | 'gltf' | 'usda' | 'usdz' | 'obj' | 'collada' | 'bvh' | 'listing';
 
 /** What a file is, by its first bytes first and its name second: a wrong ending is no reason to refuse a good file. */
 export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
@@ -34,10 +34,17 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
       ...{ file, place: 'renquil' },
       detail: 'this is no scene listing: its first member is not "renquil": "listing/1"',
     });
+  if (/\.dae$/i.test(file) || looksLikeCollada(bytes)) return 'collada';
+  if (/\.bvh$/i.test(file) || /^\ufeff?\s*HIERARCHY\s+ROOT\s/i.test(start)) return 'bvh';
   if (/\.obj$/i.test(file) || looksLikeObj(start)) return 'obj';
   throw new RenquilError('file-kind-unknown', { file });
 }
 
+/** The first tag of it, in whichever encoding. */
+function looksLikeCollada(bytes: Uint8Array): boolean {
+  const start = new TextDecoder('latin1').decode(bytes.subarray(0, 8192)).replaceAll('\0', '');
+  return /^[^<]{0,4}(<\?[^>]*>|<!--[^]*?-->|<!DOCTYPE[^>]*>|\s)*<COLLADA[\s>]/.test(start);
+}
 /** Lines of an OBJ file alone: one point at least, and nothing that the format has no word for. */
 function looksLikeObj(start: string): boolean {
   const lines = start.split(/[\r\n]+/).slice(0, -1);

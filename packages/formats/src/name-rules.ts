@@ -1,4 +1,6 @@
 import type { ObjectId, Scene } from '@renquil/core/scene';
+import { bvhNameFault } from './bvh/write-bvh.js';
+import { colladaNameFault } from './collada/write-collada.js';
 import { objNameFault } from './obj/name-fault.js';
 import type { OwnFormat } from './scene-endings.js';
 import { isPrimName } from './usda/parse-usda.js';
@@ -7,7 +9,8 @@ import { isPrimName } from './usda/parse-usda.js';
 export function nameFault(kind: OwnFormat['kind'], name: string): string | null {
   if (kind === 'usda' || kind === 'usdz')
     return isPrimName(name) ? null : 'a prim has letters, digits and "_" in its name, no digit first';
-  return kind === 'obj' ? objNameFault(name) : null;
+  const fault = { obj: objNameFault, collada: colladaNameFault, bvh: bvhNameFault, listing: null }[kind];
+  return fault && fault(name);
 }
 
 /** Objects whose names do not go back into the file that they came in. */
@@ -23,6 +26,8 @@ export function stuckNames(kind: OwnFormat['kind'], scene: Scene): StuckNames {
   const stuck = (id: ObjectId, why: string): void => {
     if (!count++) [first, because] = [id, why];
   };
+  // Nodes of COLLADA go by their ids; a listing has ids too.
+  const areTold = kind === 'listing' || kind === 'collada';
   if (kind === 'listing') return { count, first, because };
   const seen = new Map<ObjectId | null, Set<string>>();
   for (const { id, name, parent } of scene.walk()) {
@@ -30,7 +35,7 @@ export function stuckNames(kind: OwnFormat['kind'], scene: Scene): StuckNames {
     if (why) stuck(id, why);
     let names = seen.get(parent);
     if (!names) seen.set(parent, (names = new Set()));
-    if (names.has(name) && !why) stuck(id, 'another one in its place has that name');
+    if (names.has(name) && !why && !areTold) stuck(id, 'another one in its place has that name');
     names.add(name);
   }
   return { count, first, because };

@@ -1,5 +1,5 @@
 /** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|vrm|usda|usd|usdz|obj|json|jsonl)$/i;
+export const sceneEnding = /\.(glb|gltf|vrm|usda|usd|usdz|obj|dae|bvh|json|jsonl)$/i;
 /** Of those, layers that scenes are put together from. */
 export const layerEnding = /\.(usda|usd)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
@@ -7,7 +7,7 @@ export const looseEnding = /\.(json|jsonl)$/i;
 
 /** A format that is kept beside the .glb that was made of it, and takes the scene back. */
 export interface OwnFormat {
-  readonly kind: 'usda' | 'usdz' | 'obj' | 'listing';
+  readonly kind: 'usda' | 'usdz' | 'obj' | 'collada' | 'bvh' | 'listing';
   /** As the file has it. */
   readonly ending: string;
   /** Its media type (IANA). */
@@ -37,6 +37,15 @@ const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
       holds: 'names, materials and what was taken out; all else is in the change list',
     },
   ],
+  [
+    /\.dae$/i,
+    {
+      kind: 'collada',
+      type: 'model/vnd.collada+xml',
+      holds: 'names and materials; all else is in the change list',
+    },
+  ],
+  [/\.bvh$/i, { kind: 'bvh', type: 'text/plain', holds: 'names; all else is in the change list' }],
   [/\.json$/i, { kind: 'listing', type: 'application/json', holds: 'all but sets, views and footprints' }],
   [/\.jsonl$/i, { kind: 'listing', type: 'application/jsonl', holds: 'all but sets, views and footprints' }],
 ];

@@ -8,6 +8,12 @@ import { sceneOf, type Progress } from './gltf/read-gltf.js';
 import { packings, unpackGltf, type DrawnDocument } from './gltf/unpack-gltf.js';
 import type { Unpackers } from './gltf/unpackers.js';
 import { writeGltf } from './gltf/write-gltf.js';
+import { parseBvh } from './bvh/parse-bvh.js';
+import { bvhGltf } from './bvh/read-bvh.js';
+import { writeBvh } from './bvh/write-bvh.js';
+import { colladaGltf, openCollada } from './collada/read-collada.js';
+import { saidOfCollada } from './collada/said-of-collada.js';
+import { writeCollada } from './collada/write-collada.js';
 import { parseListing } from './listing/parse-listing.js';
 import { listingGltf, unitsOfListing } from './listing/read-listing.js';
 import { writeListing } from './listing/write-listing.js';
@@ -73,6 +79,22 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
       note: saidOfObj(opened),
       gltf: (name, progress) => objGltf(opened, name, progress),
       write: (scene, was) => writeObj(opened, scene, was),
+    };
+  },
+  collada(bytes, file) {
+    const opened = openCollada(bytes, file);
+    return {
+      note: saidOfCollada(opened),
+      gltf: (name, progress) => colladaGltf(opened, name, progress),
+      write: (scene, was) => writeCollada(opened, scene, was),
+    };
+  },
+  bvh(bytes, file) {
+    const bvh = parseBvh(bytes, file);
+    return {
+      note: '',
+      gltf: (name) => bvhGltf(bvh, name),
+      write: (scene, was) => writeBvh(bvh, scene, was),
     };
   },
   listing(bytes, file) {

@@ -1,3 +1,4 @@
+import { fromMatrix, identityMat4, type Mat4 } from '@renquil/core/math';
 import type { FileUnits } from '../file-units.js';
 import type { Gltf, GltfMesh, GltfNode, GltfPrimitive } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
@@ -147,4 +148,23 @@ export class GlbBuilder {
     const lights = this.lights.length ? { extensions: { KHR_lights_punctual: { lights: this.lights } } } : {};
     return { extensionsUsed: [...used].sort(), ...lights };
   }
+}
+/** Where a node stands, as glTF has it. */
+export function placedBy(m: Mat4): Partial<GltfNode> {
+  if (isMoveOnly(m)) return m[12] || m[13] || m[14] ? { translation: m.slice(12, 15) } : {};
+  if (!m.every(Number.isFinite)) return {};
+  const trs = fromMatrix(m);
+  if (!trs || 'm' in trs) return { matrix: [...m] };
+  return {
+    ...(trs.t.some((n) => n !== 0) ? { translation: [...trs.t] } : {}),
+    ...(trs.r.some((n, i) => n !== (i === 3 ? 1 : 0)) ? { rotation: [...trs.r] } : {}),
+    ...(trs.s.some((n) => n !== 1) ? { scale: [...trs.s] } : {}),
+  };
+}
+/** Most things are only put somewhere: nothing has to be taken apart. */
+function isMoveOnly(m: Mat4): boolean {
+  for (let i = 0; i < 16; i++) {
+    if (i >= 12 && i < 15 ? !Number.isFinite(m[i]) : m[i] !== identityMat4[i]) return false;
+  }
+  return true;
 }

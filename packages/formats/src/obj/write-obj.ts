@@ -1,6 +1,6 @@
 import { RenquilError } from '@renquil/core/errors';
 import type { ObjectId, Scene } from '@renquil/core/scene';
-import { changesBetween } from '../changes/changes-between.js';
+import { leftOf } from '../changes/left-of.js';
 import type { Gltf } from '../gltf/gltf-json.js';
 import { sceneOf } from '../gltf/read-gltf.js';
 import type { WrittenScene } from '../written-scene.js';
@@ -98,10 +98,6 @@ class ObjWriter {
     return bytes;
   }
   left(): Readonly<Record<string, number>> {
-    const { changes, left = {} } = changesBetween(this.#was, this.scene);
-    const counts: Record<string, number> = { ...left };
-    for (const { op } of changes)
-      if (op !== 'rename' && op !== 'rename-material' && op !== 'remove') counts[op] = (counts[op] ?? 0) + 1;
-    return counts;
+    return leftOf(this.#was, this.scene, ['rename', 'rename-material', 'remove']);
   }
 }

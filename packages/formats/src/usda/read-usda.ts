@@ -1,7 +1,7 @@
 import { fromMatrix, identityMat4, invertAffine, multiply, type Mat4 } from '@renquil/core/math';
 import type { Switches } from '@renquil/core/scene';
 import type { GltfNode } from '../gltf/gltf-json.js';
-import { GlbBuilder } from '../gltf/glb-builder.js';
+import { GlbBuilder, placedBy } from '../gltf/glb-builder.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
 import { withOthers } from './layer-parts.js';
 import { parseUsda } from './parse-usda.js';
@@ -258,23 +258,4 @@ function extrasOf(own: Record<string, unknown>, ours: Record<string, unknown>): 
   // Null says that it was taken away, though the prim itself has it.
   const all = Object.entries({ ...own, ...kept }).filter(([, value]) => value !== null);
   return { ...Object.fromEntries(all), ...(Object.keys(rest).length ? { renquil: rest } : {}) };
-}
-/** Where a node stands, as glTF has it. */
-function placedBy(m: Mat4): Partial<GltfNode> {
-  if (isMoveOnly(m)) return m[12] || m[13] || m[14] ? { translation: m.slice(12, 15) } : {};
-  if (!m.every(Number.isFinite)) return {};
-  const trs = fromMatrix(m);
-  if (!trs || 'm' in trs) return { matrix: [...m] };
-  return {
-    ...(trs.t.some((n) => n !== 0) ? { translation: [...trs.t] } : {}),
-    ...(trs.r.some((n, i) => n !== (i === 3 ? 1 : 0)) ? { rotation: [...trs.r] } : {}),
-    ...(trs.s.some((n) => n !== 1) ? { scale: [...trs.s] } : {}),
-  };
-}
-/** Most things are only put somewhere: nothing has to be taken apart. */
-function isMoveOnly(m: Mat4): boolean {
-  for (let i = 0; i < 16; i++) {
-    if (i >= 12 && i < 15 ? !Number.isFinite(m[i]) : m[i] !== identityMat4[i]) return false;
-  }
-  return true;
 }
