@@ -96,6 +96,9 @@ export const mariadb = {
   packages: ['mariadb-server-core', 'mariadb-client-core'],
 };
 export const chromium = { file: '/usr/bin/chromium', packages: ['chromium'] };
+/** Files that nobody here made, and a validator that is not ours: for tests. */
+export const models = { file: '/usr/share/assimp/models/Collada', packages: ['assimp-testmodels'] };
+export const collada = { file: '/usr/bin/opencolladavalidator', packages: ['opencollada-tools'] };
 /** Tests run the examples that are scripts. */
 export const python = { file: '/usr/bin/python3', packages: ['python3'] };
 

@@ -6,6 +6,8 @@ import {
   capture,
   checkNode,
   chromium,
+  collada,
+  models,
   python,
   installDebian,
   installPackages,
@@ -134,7 +136,7 @@ const totals = { passed: 0, failed: 0 };
 const broken = [];
 try {
   checkNode();
-  installDebian([mariadb, chromium, python]);
+  installDebian([mariadb, chromium, python, models, collada]);
   await installPackages();
   await build();
   const wanted = process.argv.slice(2);

@@ -64,7 +64,7 @@ const pieces = [
   ],
 ];
 /** A text in one of the encodings that are read. */
-function encoded(dice: Dice, text: string): Uint8Array {
+export function encoded(dice: Dice, text: string): Uint8Array {
   if (dice.often(0.7)) return new TextEncoder().encode(text);
   const units = [...text].map((_, i) => text.charCodeAt(i) || 0);
   if (dice.often(0.5)) return Uint8Array.from(units.map((unit) => unit & 255));
@@ -76,7 +76,7 @@ function encoded(dice: Dice, text: string): Uint8Array {
 }
 
 /** Opened, judged, edited, written and opened again. */
-function round(bytes: Uint8Array, file: string, seed: number): void {
+export function round(bytes: Uint8Array, file: string, seed: number): void {
   const { scene } = openScene(bytes, file);
   new CheckRun(scene, parts).all();
   if (writeScene(bytes, file, scene).bytes !== bytes)
@@ -92,7 +92,7 @@ function round(bytes: Uint8Array, file: string, seed: number): void {
   try {
     out = writeScene(bytes, file, scene).bytes;
   } catch (error) {
-    if (error instanceof RenquilError && error.code === 'obj-refused') return;
+    if (error instanceof RenquilError && /^(obj|collada|bvh)-refused$/.test(error.code)) return;
     throw error;
   }
   const again = openScene(out, file).scene;

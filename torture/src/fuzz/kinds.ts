@@ -28,6 +28,7 @@ import { editsSchema, parseChangeList, parseConvention, parseRecipe } from '@ren
 import { makeGlb, publishedModels } from '@renquil/formats/testing';
 import type { FuzzCase, Kind } from './fuzz-case.js';
 import { houseRules, targets } from './house-kinds.js';
+import { colladas, motions } from './exchange-kinds.js';
 import { listings, objs } from './format-kinds.js';
 import { layers } from './layer-kind.js';
 import { packedShapes } from './packed-kind.js';
@@ -293,6 +294,8 @@ export const kinds: Readonly<Record<string, Kind>> = {
   layers,
   listings,
   objs,
+  colladas,
+  motions,
   packedShapes,
   settings,
   queries,

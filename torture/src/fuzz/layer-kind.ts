@@ -71,32 +71,54 @@ const tokens = [
     'uniform token[] xformOpOrder = ["!invert!xformOp:translate", "xformOp:translate"]',
     '!resetXformStack!',
   ],
+  ...[
+    '(subLayers = [@base.usda@, @./broken.usda@])',
+    'references = @part.usda@</World>',
+    'payload = @base.usda@',
+  ],
+  ...['def Skeleton "S" { uniform token[] joints = ["a", "a/b"]\n}', 'rel collection:c:includes = </World>'],
+  ...['double3 xformOp:translate.timeSamples = { 1: (1, 2, 3), 5: (0, 0, 0) }', 'timeCodesPerSecond = 0'],
   ...['metersPerUnit = 0', 'metersPerUnit = -1e308', 'upAxis = "Z"', 'int[] faceVertexCounts = [1e9, -3]'],
 ];
 
-/** Layers of OpenUSD text: opened, judged, edited, written and opened again. */
+/** Files that lie beside, and that a layer may be layered on or take over from. */
+const beside: Readonly<Record<string, string>> = {
+  'base.usda': '#usda 1.0\n(subLayers = [@more/deep.usda@])\nover "World" { def Cube "Floor" {}\n}\n',
+  'more/deep.usda': '#usda 1.0\ndef "World" ( references = @../part.usda@ ) {}\n',
+  'part.usda': trapLayer,
+  'broken.usda': '#usda 1.0\ndef {',
+};
+const read = (path: string): Uint8Array | null =>
+  beside[path] === undefined ? null : new TextEncoder().encode(beside[path]);
+
+/** Layers of OpenUSD text, with others beside: opened, judged, edited, written and opened again. */
 export const layers: Kind = (dice) => {
-  const bytes = new TextEncoder().encode(brokenText(dice, dice.one(sources), tokens));
+  const made = brokenText(dice, dice.one(sources), tokens);
+  // Often on others, which a broken header would not be.
+  const text = dice.often(0.3)
+    ? `#usda 1.0\n(subLayers = [@base.usda@])\n${made.replace(/^#usda 1.0\s*(\([^]*?\n\))?/, '')}`
+    : made;
+  const bytes = new TextEncoder().encode(text);
   const seed = dice.upTo(1e6);
   return {
     input: Buffer.from(bytes).toString('base64'),
     run: () => {
-      const { scene } = openScene(bytes, 'fuzz.usda');
+      const { scene } = openScene(bytes, 'fuzz.usda', read);
       const run = new CheckRun(scene, parts);
       run.all();
-      if (writeScene(bytes, 'fuzz.usda', scene).bytes !== bytes)
+      if (writeScene(bytes, 'fuzz.usda', scene, { read }).bytes !== bytes)
         throw new Error('what was not changed is written otherwise');
       const random = seededRandom(seed);
       for (let i = 0; i < 4; i++) applyChange(scene, { label: '', edits: randomEdit(scene, random) });
       let out: Uint8Array;
       try {
-        out = writeScene(bytes, 'fuzz.usda', scene).bytes;
+        out = writeScene(bytes, 'fuzz.usda', scene, { read }).bytes;
       } catch (error) {
         if (error instanceof RenquilError && error.code === 'usda-refused') return;
         throw error;
       }
       const names = (of: typeof scene): string[] => [...of.walk()].map(({ name }) => name);
-      const again = openScene(out, 'fuzz.usda').scene;
+      const again = openScene(out, 'fuzz.usda', read).scene;
       if (names(again).join('\n') !== names(scene).join('\n'))
         throw new Error('other objects come back than were written');
     },

@@ -47,7 +47,10 @@ export function renamePatches(layer: UsdaLayer, namespace: UsdaNamespace, now: N
     const name = stringText(bytes, value);
     const isPath = name.charCodeAt(0) === chars.slash;
     // A name alone is of a root; of one that moved under another, what it stands under is the root now.
-    const path = mover.path(isPath ? name : `/${name}`, -1);
+    const before = isPath ? name : `/${name}`;
+    const path = mover.path(before, -1);
+    // What is no name of a prim means none, and stays.
+    if (path === before) continue;
     sayQuoted(value, name, isPath ? path : path.split('/')[1]!);
   }
   return patches;

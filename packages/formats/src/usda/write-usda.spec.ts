@@ -164,6 +164,10 @@ describe('a scene written back into its layer', () => {
       7, 0, 0,
     ]);
   });
+  it('leaves a default prim alone that is no name of one', () => {
+    const text = '#usda 1.0\n(defaultPrim = "a//b")\ndef "a" {}\n';
+    expect(parts(text, () => [])).toBe(text);
+  });
   it('refuses to take out what others that stay take over', () => {
     const text = '#usda 1.0\nclass "kit" { def Cube "c" {}\n}\ndef "a" (references = </kit>) {}\n';
     const remove = (names: readonly string[]) => () =>
