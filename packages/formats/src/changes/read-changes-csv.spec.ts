@@ -60,7 +60,8 @@ describe('a change list as CSV', () => {
         .withContext(`${salt}`)
         .toEqual(plain(list));
       // A reader of CSV that is not ours sees as many rows of as many columns.
-      expect((parse(text) as string[][]).every((row) => row.length === 11)).toBeTrue();
+      const rows: string[][] = parse(text);
+      expect(rows.every((row) => row.length === 11)).toBeTrue();
     }
     expect(changes).toBeGreaterThan(200);
   });

@@ -134,7 +134,9 @@ function lookOf({ find }: ColladaScene, { element: one, name }: ColladaScene['ma
   const effect = find(element(one, 'instance_effect')?.attributes['url']);
   const technique = element(effect, 'profile_COMMON', 'technique');
   const shading = elements(technique).find(({ name: kind }) => /^(lambert|phong|blinn|constant)$/.test(kind));
-  const colour = numbersOf(element(shading, 'diffuse', 'color') ?? element(shading, 'emission', 'color'));
+  // What shines by itself is its colour only where nothing else can be.
+  const own = shading?.name === 'constant' ? 'emission' : 'diffuse';
+  const colour = numbersOf(element(shading, own, 'color'));
   const [clear = 1] = numbersOf(element(shading, 'transparency', 'float'));
   const isColour = colour.length >= 3 && colour.every((n) => n >= 0 && n <= 1);
   if (!isColour) return unknownLook(name);

@@ -11,18 +11,17 @@ import { attributeText } from './xml-file.js';
 
 /** Why a name is none of COLLADA (an xs:token: XML Schema part 2, section 3.3.2), in words that follow on it; null: it is one. */
 export function colladaNameFault(name: string): string | null {
-  // eslint-disable-next-line no-control-regex -- XML 1.0 has none of them
-  if (
-    /[\u0000-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/.test(
-      name,
-    )
-  )
-    return 'XML has no control characters';
+  if ([...name].some(isNoXml)) return 'XML has no control characters';
   return /^ | $| {2}/.test(name)
     ? 'readers take spaces off at its ends, and of several in a row all but one'
     : null;
 }
 
+/** Letters that an XML 1.0 document cannot have (section 2.2), on a line: halves of pairs, and what is no letter. */
+function isNoXml(letter: string): boolean {
+  const code = letter.codePointAt(0)!;
+  return code < 0x20 || (code >= 0xd800 && code < 0xe000) || code === 0xfffe || code === 0xffff;
+}
 /**
  * The file that a scene came from, with the names of its nodes and materials as they are now; all else byte for byte, ids too.
  * What else changed is counted, not written.

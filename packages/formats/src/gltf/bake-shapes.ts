@@ -100,7 +100,7 @@ class Baker {
     if (this.#unpacked) return this.#unpacked;
     const { draco, meshopt } = packings(this.#json);
     const isPacked = this.unpackers && (draco || meshopt);
-    return (this.#unpacked = isPacked ? unpackGltf(this.source, this.unpackers!, () => true) : this.source);
+    return (this.#unpacked = isPacked ? unpackGltf(this.source, this.unpackers, () => true) : this.source);
   }
   #unpacked: DrawnDocument | null = null;
   /** A closed line of its own (mode 2, glTF 2.0 section 3.7.2.1). */

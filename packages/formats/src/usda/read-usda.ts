@@ -1,4 +1,4 @@
-import { fromMatrix, identityMat4, invertAffine, multiply, type Mat4 } from '@renquil/core/math';
+import { identityMat4, invertAffine, multiply, type Mat4 } from '@renquil/core/math';
 import type { Switches } from '@renquil/core/scene';
 import type { GltfNode } from '../gltf/gltf-json.js';
 import { GlbBuilder, placedBy } from '../gltf/glb-builder.js';

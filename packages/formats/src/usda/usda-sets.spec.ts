@@ -68,7 +68,7 @@ describe('sets of a layer', () => {
         keep(scene, {
           ...fixed(scene, 'left doors', 'Head', 'Frame'),
           switches: { shown: false },
-        } as SceneSet),
+        }),
         keep(scene, fixed(scene, 'spare', 'Rope')),
         keep(scene, fixed(scene, 'moving', 'Pin')),
       ]);

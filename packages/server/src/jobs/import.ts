@@ -3,6 +3,7 @@ import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions } from '@renquil/core/names';
 import { layerEnding, looseEnding, sceneEnding } from '@renquil/formats';
+import type { Sql } from '../db/database.js';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
 import { updateIndex } from '../db/object-index.js';
@@ -59,11 +60,7 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
       standing: read.judged.standing,
       author: job.author,
     });
-    for (const { path, file } of files)
-      await sql.run('INSERT INTO scene_file (scene_id, path, file_id, is_main) VALUES (?, ?, ?, ?)', [
-        ...[scene, path, file],
-        path === main,
-      ]);
+    await insertFiles(sql, scene, files, main);
     await pinScene(sql, scene, held);
     // Nobody has looked yet whether its names fit that: whoever opens it first is asked.
     await sql.run('UPDATE scene SET convention_settled = FALSE WHERE id = ?', [scene]);
@@ -83,6 +80,19 @@ export const importJob: JobHandler = async ({ services, job, signal, report, kee
     return { scene, name, objects: read.objects, note: read.note };
   };
 };
+
+async function insertFiles(
+  sql: Sql,
+  scene: number,
+  files: ImportInput['files'],
+  main: string,
+): Promise<void> {
+  for (const { path, file } of files)
+    await sql.run('INSERT INTO scene_file (scene_id, path, file_id, is_main) VALUES (?, ?, ?, ?)', [
+      ...[scene, path, file],
+      path === main,
+    ]);
+}
 
 function mainFile(paths: readonly string[]): string {
   const mains = paths.filter((path) => sceneEnding.test(path));

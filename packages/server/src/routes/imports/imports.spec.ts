@@ -74,7 +74,7 @@ describe('bringing in', () => {
     expect(job.error).toBeNull();
     expect(job.result!.objects).toBe(2);
     expect((job.result as { note?: string }).note).toBe('');
-    const scene = job.result!.scene!;
+    const scene = job.result!.scene;
     await mo.post(`/api/scenes/${scene}/changes`, {
       ...{ id: crypto.randomUUID(), base: 0, label: 'layer' },
       edits: [{ kind: 'set', object: 1, field: 'layer', from: 'Base', to: 'Ground' }],

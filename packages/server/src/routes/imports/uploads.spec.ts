@@ -68,7 +68,7 @@ describe('a file that comes piece by piece', () => {
     expect(again.body.job).toBe(made.body.job);
     const stored = await server.services.database.one<{ bytes: number }>(
       'SELECT f.bytes FROM scene_file s JOIN file f ON f.id = s.file_id WHERE s.scene_id = ?',
-      [job.result!.scene!],
+      [job.result!.scene],
     );
     expect(Number(stored!.bytes)).toBe(bytes.length);
     expect(await have(id)).toBe(0);

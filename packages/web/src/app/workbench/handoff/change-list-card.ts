@@ -15,8 +15,8 @@ import { saveFile } from '../../ui/save-file';
   template: `
     <h2 class="mt-5 text-lead font-bold">Change list</h2>
     <p class="mt-1 text-ink-2">
-      What became of the scene between two of its states, step by step, for a script in the program that it came from: renames, moves,
-      new groups, what was taken out, layers and attributes.
+      What became of the scene between two of its states, step by step, for a script in the program that it
+      came from: renames, moves, new groups, what was taken out, layers and attributes.
     </p>
     <rq-load-state [of]="versions" />
     <div class="mt-2 flex flex-wrap items-center gap-2">

@@ -1,6 +1,6 @@
 import { Scene } from '@renquil/core/scene';
 import type { Gltf } from '@renquil/formats';
-import { MeshLambertMaterial } from 'three';
+import { type MeshLambertMaterial } from 'three';
 import { texturesOf } from './scene-textures';
 import { StageMaterials } from './stage-materials';
 import { StageTextures } from './stage-textures';

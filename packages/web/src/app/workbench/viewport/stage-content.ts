@@ -3,6 +3,7 @@ import { transformBox, type Box, type Mat4 } from '@renquil/core/math';
 import { drawnWorld, type Display, type ObjectId, type Scene, type SceneObject } from '@renquil/core/scene';
 import { lookOf, looksOf, outlineList, type DrawWish } from './draw-list';
 import { BatchPool, InstancePool, type DrawnPool, type Placed } from './drawn-pool';
+import { BoneLines } from './bone-lines';
 import { drawUnits, type DrawUnit } from './draw-units';
 import type { ContentMaterials } from './content-materials';
 import { LineKeeper } from './line-keeper';
@@ -38,6 +39,7 @@ export class StageContent {
   readonly work = { looked: 0, placed: 0, moved: 0, removed: 0 };
   readonly slots = new Map<ObjectId, Slot>();
   readonly #lines: LineKeeper;
+  readonly #bones: BoneLines;
   readonly #lists = new Map<string, PoolList<InstancePool | BatchPool>>();
   readonly #listOf = new Map<DrawnPool, PoolList<InstancePool | BatchPool>>();
   readonly #box = new BoxGeometry(1, 1, 1);
@@ -50,6 +52,7 @@ export class StageContent {
     readonly materials: ContentMaterials,
   ) {
     this.#lines = new LineKeeper(this.group, materials);
+    this.#bones = new BoneLines(scene, materials.line);
   }
   /** Brings what is drawn to the scene as it is now. */
   update(wish: DrawWish): void {
@@ -70,6 +73,7 @@ export class StageContent {
     }
     for (const { object, look } of toPlace) this.#place(object, look, pass);
     this.#updateOutlines(wish, pass);
+    this.#bones.find(wish, this.group);
   }
   /**
    * The same for some objects and all below them, when nothing else can have changed. It costs what they are, not what
@@ -98,6 +102,7 @@ export class StageContent {
           this.#lines.outline(object, scene, this.store.outlineOf(object.outline), this.#pass);
       }
     }
+    this.#bones.update(wish);
   }
   /** Shapes have arrived: whatever stood as a box for one of them is drawn as itself from the next update on. */
   shapesArrived(): void {
@@ -125,7 +130,8 @@ export class StageContent {
   }
   /** Pieces of a picture, what is large before what is small. */
   units(): DrawUnit[] {
-    return drawUnits(this.#listOf.keys(), this.#lines.drawn());
+    const bones = this.#bones.isDrawn ? [this.#bones.line] : [];
+    return drawUnits(this.#listOf.keys(), [...bones, ...this.#lines.drawn()]);
   }
   /** A unit box laid on the bounds of a shape; null: it has none. */
   boxMatrix(shape: number): Matrix4 | null {
@@ -142,6 +148,7 @@ export class StageContent {
   dispose(): void {
     for (const list of this.#lists.values()) list.dispose();
     this.#box.dispose();
+    this.#bones.dispose();
     this.group.clear();
   }
 

@@ -1,7 +1,7 @@
 import { makeCanvas, stageColours } from './stage-canvas';
 import { effect, inject, Injectable, signal, untracked, type OnDestroy } from '@angular/core';
 import { uniteBoxes, type Box } from '@renquil/core/math';
-import { worldBounds, type ObjectId } from '@renquil/core/scene';
+import { worldBounds, type ObjectId, type Scene } from '@renquil/core/scene';
 import { Box3, Vector3 } from 'three';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { OpenScene } from '../../state/open-scene';
@@ -125,7 +125,9 @@ export class StageHost implements OnDestroy {
     const home = this.#open.home().all;
     for (const id of ids) if (scene.find(id)) box = uniteBoxes(box, worldBounds(scene, id));
     if (!box && home.size) for (const id of home) box = uniteBoxes(box, worldBounds(scene, id));
-    return box ? new Box3(new Vector3(...box.min), new Vector3(...box.max)) : new Box3();
+    // Joints and groups have no bounds: where they stand is all that there is to look at.
+    if (!box) return placesOf(scene, ids);
+    return new Box3(new Vector3(...box.min), new Vector3(...box.max));
   }
 
   #restart(): void {
@@ -208,4 +210,18 @@ export class StageHost implements OnDestroy {
     this.#touch.forget();
     this.loading.set(null);
   }
+}
+/** Objects that are asked where they stand, at most. */
+const mostPlaces = 20_000;
+/** A box around where objects stand, and all below them. */
+function placesOf(scene: Scene, ids: Iterable<ObjectId>): Box3 {
+  const box = new Box3();
+  let left = mostPlaces;
+  for (const top of ids)
+    for (const { id } of scene.find(top) ? scene.walk(top) : []) {
+      if (left-- <= 0) return box;
+      const world = scene.world(id);
+      box.expandByPoint(new Vector3(world[12], world[13], world[14]));
+    }
+  return box;
 }
