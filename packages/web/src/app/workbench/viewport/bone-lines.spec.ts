@@ -15,9 +15,9 @@ describe('bones in the 3D view', () => {
       r: [0, 0, 0, 1] as const,
       s: [1, 1, 1] as const,
     });
-    scene.patch(hips, { local: at(1) as never });
-    scene.patch(spine, { local: at(2) as never });
-    scene.patch(head, { local: at(3) as never });
+    scene.patch(hips, { local: at(1) });
+    scene.patch(spine, { local: at(2) });
+    scene.patch(head, { local: at(3) });
     const [group, bones] = [new Group(), new BoneLines(scene, new LineBasicMaterial())];
     bones.find(wish, group);
     const heights = (): number[] => {
@@ -26,7 +26,7 @@ describe('bones in the 3D view', () => {
     };
     expect(group.children).toEqual([bones.line]);
     expect(heights()).toEqual([1, 3, 3, 6]);
-    scene.patch(spine, { local: at(5) as never });
+    scene.patch(spine, { local: at(5) });
     bones.update(wish);
     expect(heights()).toEqual([1, 6, 6, 9]);
     scene.patch(head, { switches: { ...scene.get(head).switches, shown: false } });
