@@ -28,8 +28,11 @@ export interface NodeFacts {
   shapeOf(node: number): number | null;
 }
 
-/** What is looked up for every node, worked out once for a file. */
-export function gatherFacts(json: Gltf): NodeFacts {
+/**
+ * What is looked up for every node, worked out once for a file.
+ * @param reading as a reader had it who knew less; left out: as it is read today
+ */
+export function gatherFacts(json: Gltf, reading = latestReading): NodeFacts {
   const lineMeshes = new Set<number>();
   const materialsOf = (json.meshes ?? []).map((mesh, i) => {
     if (mesh.primitives.length && mesh.primitives.every((p) => p.mode !== undefined && p.mode < 4))
@@ -45,7 +48,7 @@ export function gatherFacts(json: Gltf): NodeFacts {
     // The bones of an avatar are joints, whether anything hangs on them or not.
     joints: new Set([
       ...(json.skins ?? []).flatMap((skin) => skin.joints),
-      ...(isVrm(json) ? humanBones(json).map(({ node }) => node) : []),
+      ...(reading >= bonesSince && isVrm(json) ? humanBones(json).map(({ node }) => node) : []),
     ]),
     animated,
     materialsOf,
@@ -98,11 +101,13 @@ export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts):
   };
 }
 
-/** 2: instances, KHR_node_visibility, and extras that are no object are read. */
-export const latestReading = 2;
+/** Since when instances, KHR_node_visibility, and extras that are no object are read; and that the bones of an avatar are joints. */
+export const instancesSince = 2;
+const bonesSince = 3;
+export const latestReading = bonesSince;
 /** A node as a reader saw it who knew less; what it did not see is not ours to change. */
 export function asReadBy(reading: number, node: GltfNode): GltfNode {
-  if (reading >= latestReading) return node;
+  if (reading >= instancesSince) return node;
   const { extras, extensions = {}, ...rest } = node;
   const { [instancing]: _many, [visibility]: _shown, ...others } = extensions;
   return { ...rest, extensions: others, ...(isObject(extras) ? { extras } : {}) };

@@ -19,7 +19,7 @@ import {
   gatherFacts,
   isGone,
   kindOf,
-  latestReading,
+  instancesSince,
   localOf,
   objectFromNode,
   switchesOf,
@@ -68,7 +68,7 @@ export function patchNodes(
   baked: ReadonlyMap<ObjectId, number> = new Map(),
 ): string {
   const { json, text } = source;
-  const facts = gatherFacts(json);
+  const facts = gatherFacts(json, scene.reading);
   const changed = new Map<number, ReadonlyMap<string, unknown>>();
   const added: GltfNode[] = [];
   for (const object of scene.walk()) {
@@ -151,7 +151,7 @@ function changesOf(
     object.children.length === (listed?.length ?? 0) &&
     object.children.every((id, i) => places.of(id) === listed![i]);
   const sameLocal = sameTransform(object.local, localOf(node));
-  const worn = reading < latestReading ? (node.mesh ?? null) : facts.shapeOf(object.source!);
+  const worn = reading < instancesSince ? (node.mesh ?? null) : facts.shapeOf(object.source!);
   const sameMesh = object.shape === worn;
   const bare = node.extras === undefined && isBare(object, node, facts);
   if (object.name === (node.name ?? '') && sameChildren && sameLocal && sameMesh && bare) return null;

@@ -105,6 +105,13 @@ describe('an avatar (VRM)', () => {
     const joints = [...scene.walk()].filter(({ kind }) => kind === 'joint').map(({ name }) => name);
     expect(joints).toEqual([...required, 'ribbon']);
   });
+  it('that an older reading took for groups are written as they came', () => {
+    const bytes = new TextEncoder().encode(JSON.stringify(one));
+    const { scene, write } = openScene(bytes, 'a.gltf');
+    scene.reading = 2;
+    for (const { id, kind } of [...scene.walk()]) if (kind === 'joint') scene.patch(id, { kind: 'group' });
+    expect(write(scene).bytes).toBe(bytes);
+  });
   it('tells its bones, and those that it must have (three-vrm-core)', () => {
     const { json } = openGltf(makeGlb(one), 'a.vrm');
     expect(
