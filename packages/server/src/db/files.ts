@@ -29,33 +29,13 @@ export async function storeStream(
   const hash = createHash('sha256');
   let bytes = 0;
   let n = 0;
-  let held: Uint8Array[] = [];
-  let size = 0;
-  const flush = async (): Promise<void> => {
-    if (!size) return;
-    if (!database.hasRoom()) throw new RenquilError('storage-full');
-    await database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (?, ?, ?)', [
-      file,
-      n++,
-      Buffer.concat(held, size),
-    ]);
-    held = [];
-    size = 0;
-  };
   try {
-    for await (const part of stream) {
-      bytes += part.length;
+    for await (const chunk of inChunks(stream)) {
+      bytes += chunk.length;
       if (bytes > limit) throw tooLarge();
-      hash.update(part);
-      for (let at = 0; at < part.length;) {
-        const piece = part.subarray(at, at + chunkSize - size);
-        held.push(piece);
-        size += piece.length;
-        at += piece.length;
-        if (size === chunkSize) await flush();
-      }
+      hash.update(chunk);
+      await insertChunk(database, { file, n: n++, chunk });
     }
-    await flush();
     const digest = hash.digest();
     return {
       file: await finishFile(database, file, holder, { digest, bytes }),
@@ -66,6 +46,31 @@ export async function storeStream(
     await deleteFile(database, file).catch(() => undefined);
     throw error;
   }
+}
+
+/** A stream by whole chunks as they fill, and at its end by what is left; of one that breaks off less than a chunk is lost. */
+export async function* inChunks(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
+  let held: Uint8Array[] = [];
+  let size = 0;
+  for await (const part of stream)
+    for (let at = 0; at < part.length;) {
+      const piece = part.subarray(at, at + chunkSize - size);
+      held.push(piece);
+      size += piece.length;
+      at += piece.length;
+      if (size < chunkSize) continue;
+      yield Buffer.concat(held, size);
+      [held, size] = [[], 0];
+    }
+  if (size) yield Buffer.concat(held, size);
+}
+/** @throws RenquilError storage-full */
+export async function insertChunk(
+  database: Database,
+  { file, n, chunk }: { readonly file: number; readonly n: number; readonly chunk: Buffer },
+): Promise<void> {
+  if (!database.hasRoom()) throw new RenquilError('storage-full');
+  await database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (?, ?, ?)', [file, n, chunk]);
 }
 
 /** The file under its digest, and held: the one that is there already, or this one. */

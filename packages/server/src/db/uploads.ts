@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { RenquilError } from '@renquil/core/errors';
 import type { Database, Sql } from './database.js';
-import { chunkSize, finishFile, type StoredFile } from './files.js';
+import { chunkSize, finishFile, inChunks, insertChunk, type StoredFile } from './files.js';
 
 /** Whose upload it is, and the id that they gave it. */
 export interface UploadKey {
@@ -60,30 +60,13 @@ export async function appendUpload(
   { limit, tooLarge }: { readonly limit: number; readonly tooLarge: () => Error },
 ): Promise<void> {
   let n = have / chunkSize;
-  let held: Uint8Array[] = [];
-  let [size, total] = [0, have];
-  const flush = async (): Promise<void> => {
-    if (!database.hasRoom()) throw new RenquilError('storage-full');
-    await database.run('INSERT INTO file_chunk (file_id, n, data) VALUES (?, ?, ?)', [
-      file,
-      n++,
-      Buffer.concat(held, size),
-    ]);
-    [held, size] = [[], 0];
-  };
+  let total = have;
   try {
-    for await (const part of stream) {
-      total += part.length;
+    for await (const chunk of inChunks(stream)) {
+      total += chunk.length;
       if (total > limit) throw tooLarge();
-      for (let at = 0; at < part.length;) {
-        const piece = part.subarray(at, at + chunkSize - size);
-        held.push(piece);
-        size += piece.length;
-        at += piece.length;
-        if (size === chunkSize) await flush();
-      }
+      await insertChunk(database, { file, n: n++, chunk });
     }
-    if (size) await flush();
   } catch (error) {
     // 1062: the same piece came twice at the same time; 1452: the upload was let go of meanwhile.
     if (![1062, 1452].includes((error as { errno?: number }).errno ?? 0)) throw error;
