@@ -142,9 +142,7 @@ test('names go out as a sheet, are written in a spreadsheet program, and come ba
   await expect(app.row('B')).toBeVisible();
 });
 
-test('a big file whose line is cut goes on where it was; layers come together; pictures are drawn', async ({
-  page,
-}) => {
+test('a big file whose line is cut goes on where it was; layers come together', async ({ page }) => {
   const app = new App(page);
   await app.signIn('mo');
   const json = { asset: { version: '2.0' }, nodes: [{ name: 'far' }], scenes: [{ nodes: [0] }] };

@@ -38,3 +38,33 @@ for (const how of ['draco', 'meshopt'] as const)
     await expect(page.getByTestId('boxed')).toHaveCount(0);
     expect(app.problems).toEqual([]);
   });
+
+test('pictures of materials are drawn, and put away and back by a key and in the menu of the view', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  // Debian's copy of a model of the working group.
+  await app.bringIn('/usr/share/assimp/models/glTF2/BoxTextured-glTF-Binary/BoxTextured.glb');
+  await expect(page.getByTestId('scene-name')).toHaveText('BoxTextured');
+  await app.viewportReady();
+  const view = page.getByTestId('viewport');
+  /** The picture once it stands still. */
+  const seen = async (): Promise<Buffer> => {
+    await expect(view).toHaveAttribute('data-whole', 'true');
+    return view.screenshot();
+  };
+  const dressed = await seen();
+  await view.locator('canvas').focus();
+  await page.keyboard.press('t');
+  await expect.poll(async () => (await seen()).equals(dressed)).toBe(false);
+  await page.reload();
+  await app.viewportReady();
+  const plain = await seen();
+  await page.getByTestId('view-menu').click();
+  await expect(page.getByTestId('textures')).toHaveAttribute('aria-checked', 'false');
+  await page.getByTestId('textures').click();
+  await page.keyboard.press('Escape');
+  await expect.poll(async () => (await seen()).equals(plain)).toBe(false);
+  expect(app.problems).toEqual([]);
+});

@@ -21,7 +21,7 @@ export function assetName(bytes: Uint8Array, { start, end }: Span): string {
   return inner.replace(/:SDF_FORMAT_ARGS:.*$/s, '');
 }
 /** Names of other files in a value, in order. */
-export function assetsIn(bytes: Uint8Array, file: string, value: Span): string[] {
+function assetsIn(bytes: Uint8Array, file: string, value: Span): string[] {
   const found: string[] = [];
   const scan = new UsdaScanner(bytes, file);
   scan.at = value.start;
