@@ -1,5 +1,6 @@
 import { connect } from 'node:net';
 import { randomUUID } from 'node:crypto';
+import { checkReply } from '../../testing/check-reply.js';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import { until } from '../../testing/until.js';
@@ -33,7 +34,9 @@ describe('a file that comes piece by piece', () => {
       headers: { cookie: who.cookie, 'content-type': 'application/octet-stream' },
       body: Buffer.from(bytes),
     });
-    return (await response.json()) as { have: number };
+    const reply: unknown = await response.json();
+    checkReply('PUT', at(id), response.status, reply);
+    return reply as { have: number };
   };
   const have = async (id: string): Promise<number> => (await mo.get<{ have: number }>(at(id))).body.have;
   const bring = (files: object[], id: string = randomUUID()) =>

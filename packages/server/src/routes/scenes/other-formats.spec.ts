@@ -77,8 +77,8 @@ describe('scenes of other formats', () => {
       ],
     });
     expect(await text(`/api/scenes/${scene}/change-list?as=csv`)).toBe(
-      'step,op,object,source,path,field,was,value,under,after\r\n' +
-        '1,rename,1,a,/A,name,A,C,,\r\n2,rename,2,b,/B,name,B,A,,\r\n',
+      'step,op,object,source,path,field,was,value,under,after,transform\r\n0,units,,,,,,"{""metersPerUnit"":0.01,""up"":""Z""}",,,\r\n' +
+        '1,rename,1,a,/A,name,A,C,,,\r\n2,rename,2,b,/B,name,B,A,,,\r\n',
     );
     // Nothing from now to now; back from now to the first version.
     const none = JSON.parse(await text(`/api/scenes/${scene}/change-list?from=0`)) as { changes: object[] };
