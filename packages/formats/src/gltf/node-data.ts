@@ -104,6 +104,7 @@ export function objectFromNode(node: GltfNode, index: number, facts: NodeFacts):
 /** Since when instances, KHR_node_visibility, and extras that are no object are read; and that the bones of an avatar are joints. */
 export const instancesSince = 2;
 const bonesSince = 3;
+/** What a reader of today sees. */
 export const latestReading = bonesSince;
 /** A node as a reader saw it who knew less; what it did not see is not ours to change. */
 export function asReadBy(reading: number, node: GltfNode): GltfNode {
