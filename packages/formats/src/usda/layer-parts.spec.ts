@@ -101,7 +101,9 @@ describe('a layer with the files that it refers to', () => {
     expect([...opened.scene.walk()].map(({ name }) => name)).toEqual([
       ...['Room', 'Floor', 'Wall', 'Chairs', 'A', 'B'],
     ]);
-    expect(opened.note).toBe('Other files that it refers to were not followed: ./gone.usda');
+    expect(opened.note).toBe(
+      'It is put together with base.usda, floor.usda, chair.usda and 1 more: what is changed of what stands there is said over it, in the layer itself. Other files that it refers to were not followed: ./gone.usda',
+    );
   });
   it(
     'draws the same points as OpenUSD puts together',

@@ -270,4 +270,23 @@ class "_kit" { def Cube "part" {} }`,
     expect(openScene(utf8(deep(10_000)), 'a.usda').scene.size).toBe(10_000);
     expect(errorOf(deep(10_001))).toContain('prims stand deeper in each other than 10000');
   });
+  it('has primvars of a whole prim and what people kept of it as attributes', () => {
+    const scene = read(`def Mesh "a" (
+      customData = { string note = "by hand" bool done = 1 dictionary shop = { int shelf = 4 token[] tags = ["x", "y"] } string renquil = '{}' }
+    ) {
+      float primvars:wear = 0.5
+      color3f[] primvars:displayColor = [(1, 0, 0)] (interpolation = "constant")
+      texCoord2f[] primvars:st = [(0, 0), (1, 1)] (interpolation = "vertex")
+      int[] primvars:st:indices = [0, 1]
+    }`);
+    const said: unknown = named(scene, 'a').attributes;
+    expect(said).toEqual({
+      'customData:note': 'by hand',
+      'customData:done': true,
+      'customData:shop:shelf': 4,
+      'customData:shop:tags': ['x', 'y'],
+      'primvars:wear': 0.5,
+      'primvars:displayColor': [1, 0, 0],
+    });
+  });
 });

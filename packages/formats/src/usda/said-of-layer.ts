@@ -5,9 +5,19 @@ const most = 3;
 
 /** What of a layer is not read, in a sentence; empty: nothing. */
 export function saidOfLayer(stage: UsdaStage): string {
+  const [, ...others] = stage.layer.parts;
+  const beside = [...new Set(others.map(({ file }) => file))];
+  const said = beside.length
+    ? [
+        `It is put together with ${listed(beside)}: what is changed of what stands there is said over it, in the layer itself`,
+      ]
+    : [];
   const files = stage.outside;
-  if (!files.length) return '';
+  if (files.length) said.push(`Other files that it refers to were not followed: ${listed(files)}`);
+  return said.join('. ');
+}
+function listed(files: readonly string[]): string {
   const first = files.slice(0, most).join(', ');
   const more = files.length > most ? ` and ${files.length - most} more` : '';
-  return `Other files that it refers to were not followed: ${first}${more}`;
+  return first + more;
 }

@@ -2,6 +2,7 @@ import { RenquilError } from '@renquil/core/errors';
 import { sameTransform } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import { isPrimName } from './parse-usda.js';
+import { ownPoints } from './bake-points.js';
 import { JointChanges } from './joint-changes.js';
 import type { NewPlaces } from './move-paths.js';
 import type { UsdaScene } from './read-usda.js';
@@ -202,7 +203,12 @@ export class UsdaChanges implements NewPlaces {
   }
   #refuseShape(object: SceneObject): void {
     const before = this.before(object);
-    if (object.bake) this.refuse(`the shape of "${object.name}" was changed, and shapes are not written yet`);
+    if (object.bake) {
+      const place = this.#placeOf.get(object.id)!;
+      const own = place < this.known ? ownPoints(this.opened.stage, place) : 'is a copy';
+      if (typeof own === 'string')
+        this.refuse(`"${object.name}" ${own}, so its transform cannot be worked into it`);
+    }
     if (!before && object.shape !== null)
       this.refuse(`"${object.name}" is a copy of a shape, and shapes are not written yet`);
     if (before && (object.shape !== before.shape || object.materials.join() !== before.materials.join()))

@@ -2,7 +2,7 @@ import { readJson } from '@renquil/core/own-json';
 import { isObject } from '../gltf/guards.js';
 import type { UsdaProperty } from './usda-layer.js';
 import type { UsdaStage } from './usda-stage.js';
-import { valueOf } from './usda-dictionary.js';
+import { entriesOf, valueOf } from './usda-dictionary.js';
 import { chars, type Span } from './usda-scanner.js';
 import { isString, stringText } from './usda-value.js';
 import { stringsIn } from './xform-ops.js';
@@ -11,7 +11,14 @@ import { stringsIn } from './xform-ops.js';
 const mostValues = 64;
 /** Whether a property is of those that people add to what the format has. */
 function isNote({ name, type, isCustom, part, value }: UsdaProperty): boolean {
-  return value !== null && !part && type !== 'rel' && (isCustom || name.startsWith('userProperties:'));
+  if (value === null || part || type === 'rel') return false;
+  return isCustom || name.startsWith('userProperties:') || name.startsWith('primvars:');
+}
+/** A primvar that is one for all of its prim (UsdGeomPrimvar, `constant`, which it is where nothing is said); others are of its points and faces. */
+function isOfParts(stage: UsdaStage, { name, meta }: UsdaProperty): boolean {
+  if (!name.startsWith('primvars:')) return false;
+  const how = stage.text(meta?.fields.get('interpolation')?.at(-1)?.value);
+  return name.endsWith(':indices') || (how !== null && how !== 'constant');
 }
 const plain: ReadonlySet<string> = new Set(['', 'Xform', 'Scope', 'Mesh', 'Camera']);
 
@@ -30,9 +37,15 @@ export function attributesOf(stage: UsdaStage, place: number): Record<string, un
   const variant = stage.variantOf(place);
   if (variant) out['variant'] = variant;
   if (stage.word(stage.field(place, 'instanceable')?.value) === 'true') out['instanceable'] = true;
-  for (const { name, type: of, value } of stage.properties(place, isNote)) {
-    const json = jsonOf(stage, value!, of);
-    if (json !== undefined) out[name.replace(/^userProperties:/, '')] = json;
+  for (const property of stage.properties(place, isNote)) {
+    if (isOfParts(stage, property)) continue;
+    const json = jsonOf(stage, property.value!, property.type);
+    if (json !== undefined) out[property.name.replace(/^userProperties:/, '')] = json;
+  }
+  const notes = stage.ownField(place, 'customData')?.value;
+  for (const { type: of, key, value } of notes ? entriesOf(stage.layer, notes) : []) {
+    const json = key === 'renquil' ? undefined : jsonOf(stage, value, of);
+    if (json !== undefined) out[`customData:${key}`] = json;
   }
   return out;
 }

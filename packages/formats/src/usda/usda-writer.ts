@@ -12,6 +12,7 @@ import { isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.
 import { chars, type Span } from './usda-scanner.js';
 import { jsonText, matrixText, tupleText } from './usda-statements.js';
 import { UsdaOvers, type Over } from './usda-overs.js';
+import { bakedPoints, ownPoints } from './bake-points.js';
 import { fieldOf, PrimTexts } from './prim-texts.js';
 import { putBoard } from './put-board.js';
 import { SetChanges } from './set-changes.js';
@@ -211,6 +212,7 @@ export class UsdaWriter {
     const before = this.changes.before(object)!;
     if (this.changes.isPlacedAnew(object) && !this.#isMovedOnly(place, object)) this.#place(place, object);
     if (before.switches.shown !== object.switches.shown) this.#see(place, object.switches.shown);
+    if (object.bake) this.#bake(place, object.bake);
     const kept = ourWords(this.opened.stage, this.opened.stage.ownField(place, 'customData')?.value);
     const words = wordsOf(object, before, kept);
     const joints = this.changes.joints.words(place, kept['joints']);
@@ -220,6 +222,14 @@ export class UsdaWriter {
   /** What is said over a place that stands in another file alone; null: it stands in this one. */
   #over(place: number): Over | null {
     return this.#isElsewhere(place) ? this.#overs.of(place) : null;
+  }
+  #bake(place: number, bake: Mat4): void {
+    const { stage, units } = this.opened;
+    const own = ownPoints(stage, place);
+    if (typeof own === 'string') return;
+    const { patches, lines } = bakedPoints(stage, own, units.back(bake));
+    this.#text.patch(patches);
+    this.#prims.state(stage.layer.prims[this.#spec(place)]!, lines);
   }
   #matrix(object: SceneObject, place: number): Mat4 {
     const { opened, changes } = this;
