@@ -73,7 +73,9 @@ describe('bringing in', () => {
     const job = await mo.bringIn('brannick-pass', files);
     expect(job.error).toBeNull();
     expect(job.result!.objects).toBe(2);
-    expect((job.result as { note?: string }).note).toBe('');
+    expect((job.result as { note?: string }).note).toMatch(
+      /^It is put together with base\.usda, \.\.\/assets\/crate\.usda: [^.]*itself$/,
+    );
     const scene = job.result!.scene;
     await mo.post(`/api/scenes/${scene}/changes`, {
       ...{ id: crypto.randomUUID(), base: 0, label: 'layer' },
