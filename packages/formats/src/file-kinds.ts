@@ -42,8 +42,12 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
 
 /** The first tag of it, in whichever encoding. */
 function looksLikeCollada(bytes: Uint8Array): boolean {
-  const start = new TextDecoder('latin1').decode(bytes.subarray(0, 8192)).replaceAll('\0', '');
-  return /^[^<]{0,4}(<\?[^>]*>|<!--[^]*?-->|<!DOCTYPE[^>]*>|\s)*<COLLADA[\s>]/.test(start);
+  const start = new TextDecoder('latin1')
+    .decode(bytes.subarray(0, 8192))
+    .replaceAll('\0', '')
+    // Before anything else: within a pattern that repeats, remarks could be taken together in every way there is.
+    .replace(/<!--[^]*?-->/g, '');
+  return /^[^<]{0,4}(?:<[?!][^>]*>|\s)*<COLLADA[\s>]/.test(start);
 }
 /** Lines of an OBJ file alone: one point at least, and nothing that the format has no word for. */
 function looksLikeObj(start: string): boolean {

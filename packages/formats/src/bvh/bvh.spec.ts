@@ -77,6 +77,13 @@ describe('a BVH file', () => {
       ),
     );
   });
+  it('is read with a brace behind a name, and a line of a million spaces ends in words, not in a search', () => {
+    const long = `a${' '.repeat(1000)}b`;
+    const odd = text.replace('JOINT Chest\n {', `JOINT  ${long}\t{`);
+    expect(openScene(utf8(odd), 'a.bvh').scene.get(2).name).toBe(long);
+    const endless = odd.replace(long, `a${' '.repeat(1_000_000)}b`);
+    expect(() => openScene(utf8(endless), 'a.bvh')).toThrowError(/it has 1000002 characters/);
+  });
   const refused: [string, string, RegExp][] = [
     ['a space', 'left arm', /spaces and braces/],
     ['the name of another', 'Hips', /two joints would be called/],

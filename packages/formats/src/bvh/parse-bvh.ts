@@ -108,10 +108,12 @@ class Parser {
     const line = /[^\r\n]*/y;
     line.lastIndex = this.#at;
     const rest = line.exec(this.#text)![0];
-    const named = /^[\t ]*(.*?)[\t ]*\{?[\t ]*$/.exec(rest)!;
-    const start = this.#at + rest.indexOf(named[1]!);
-    const span = { start, end: start + named[1]!.length };
-    if (span.end === span.start) this.#fail('a joint has no name', from);
+    // Cut from its ends: a pattern that gives back would take the square of a long line.
+    const open = rest.trimEnd();
+    const named = (open.endsWith('{') ? open.slice(0, -1) : open).trimEnd();
+    const start = this.#at + named.length - named.trimStart().length;
+    const span = { start, end: this.#at + named.length };
+    if (span.end <= span.start) this.#fail('a joint has no name', from);
     this.#at = span.end;
     this.#brace(from);
     const at = this.#joints.length;

@@ -1,4 +1,5 @@
 import { GlbBuilder } from '../gltf/glb-builder.js';
+import { nearestTurn } from '../gltf/nearest-turn.js';
 import type { GltfSource } from '../gltf/gltf-source.js';
 import type { Bvh, BvhJoint } from './parse-bvh.js';
 
@@ -36,10 +37,7 @@ function animate({ joints, frames, frameCount, frameTime }: Bvh, out: GlbBuilder
       const numbers = frames.subarray(frame * each + at, frame * each + at + joint.channels.length);
       const { move, turn } = posed(joint, numbers);
       values.translation.push(...move);
-      // Of the two quaternions for one turn, that nearer to the last: glTF goes the short way between.
-      const last = values.rotation.slice(-4);
-      const away = turn.reduce((sum, n, i) => sum + n * (last[i] ?? 0), 0) < 0;
-      values.rotation.push(...(away ? turn.map((n) => -n) : turn));
+      values.rotation.push(...nearestTurn(turn, values.rotation));
       values.scale.push(1, 1, 1);
     }
     out.animate(node, seconds, values);

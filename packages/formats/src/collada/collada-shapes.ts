@@ -48,7 +48,7 @@ export class ColladaShapes {
     const points = this.#positions(vertex?.attributes['source']);
     if (!vertex || !points.length) return null;
     const offset = (one: XmlElement): number => Number(one.attributes['offset'] ?? 0) || 0;
-    const stride = Math.max(...inputs.map(offset)) + 1;
+    const stride = inputs.reduce((most, one) => Math.max(most, offset(one)), 0) + 1;
     const at = offset(vertex);
     const count = points.length / 3;
     const lists = [

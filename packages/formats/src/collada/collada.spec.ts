@@ -148,6 +148,15 @@ describe('a COLLADA file', () => {
     applyChange(one.scene, { label: '', edits: [{ kind: 'rename', object: 2, from: 'b', to: 'Ω' }] });
     expect(() => one.write(one.scene)).toThrowError(/letters that the encoding of this file does not have/);
   });
+  it('of 250,000 nodes side by side opens', () => {
+    const many = cube('<node/>'.repeat(250_000));
+    expect(openScene(utf8(many), 'a.dae').scene.size).toBe(250_000);
+  });
+  it('is told from what only begins like one, however many remarks stand before it', () => {
+    const remarks = '<!---->'.repeat(1100);
+    expect(openScene(utf8(`${remarks}${text.replace(/^<\?.*\?>\s*/, '')}`), 'a.txt').kind).toBe('collada');
+    expect(() => openScene(utf8(`${remarks}<svg/>`), 'a.txt')).toThrowError(/cannot read a\.txt/);
+  });
   const faults: [string, RegExp][] = [
     ['a  b', /spaces off/],
     [' a', /spaces off/],

@@ -59,7 +59,7 @@ function eachElement(root: XmlElement, visit: (one: XmlElement) => void): void {
   while (stack.length) {
     const one = stack.pop()!;
     visit(one);
-    stack.push(...elements(one));
+    for (const child of elements(one)) stack.push(child);
   }
 }
 function nameOf(xml: XmlFile, one: XmlElement): string {

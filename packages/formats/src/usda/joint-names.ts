@@ -1,8 +1,7 @@
 import type { BytePatch } from './layer-text.js';
 import type { UsdaChanges } from './usda-changes.js';
-import { chars, UsdaScanner, type Span } from './usda-scanner.js';
 import { quoted } from './rename-prims.js';
-import { stringText } from './usda-value.js';
+import { textsIn } from './xform-ops.js';
 
 /** Properties that list joints by their paths: of a skeleton, of what moves it, and of what hangs on it. */
 const lists: ReadonlySet<string> = new Set(['joints', 'skel:joints']);
@@ -19,7 +18,7 @@ export function jointPatches(changes: UsdaChanges): BytePatch[] {
     for (const { name, value } of prim < 0 ? [] : properties) {
       if (!value || !lists.has(name)) continue;
       const place = namespace.ofPrim[prim]!;
-      for (const [span, path] of textsAt(stage.bytes, layer.file, value)) {
+      for (const [span, path] of textsIn(stage, value)) {
         const now = new Set(
           meant.skeletons(place, name).flatMap((skeleton) => renames.get(skeleton)?.get(path) ?? []),
         );
@@ -35,19 +34,6 @@ export function jointPatches(changes: UsdaChanges): BytePatch[] {
   });
   return patches;
 }
-function textsAt(bytes: Uint8Array, file: string, { start, end }: Span): [Span, string][] {
-  const scan = new UsdaScanner(bytes, file);
-  const found: [Span, string][] = [];
-  for (scan.at = start; scan.at < end;) {
-    scan.between();
-    if (scan.next === chars.quote || scan.next === chars.apostrophe) {
-      const span = scan.string();
-      found.push([span, stringText(bytes, span)]);
-    } else scan.at++;
-  }
-  return found;
-}
-
 /** Which skeletons a list of joints is about (UsdSkelBindingAPI: bindings hold for all below, until another is said). */
 class Meant {
   readonly #ofMotion = new Map<number, Set<number>>();

@@ -1,4 +1,5 @@
 import { fromMatrix, type Mat4 } from '@renquil/core/math';
+import { nearestTurn } from '../gltf/nearest-turn.js';
 import type { GlbBuilder } from '../gltf/glb-builder.js';
 import type { UsdaStage } from './usda-stage.js';
 import { xformMotion, type XformMotion } from './xform-motion.js';
@@ -40,12 +41,6 @@ export class UsdaMotion {
     return 24;
   }
 }
-/** Of the two quaternions for one turn, that nearer to the last. */
-function nearest(r: readonly number[], before: readonly number[]): number[] {
-  const last = before.slice(-4);
-  const dot = r.reduce((sum, n, i) => sum + n * (last[i] ?? 0), 0);
-  return dot < 0 ? r.map((n) => -n) : [...r];
-}
 function putKeys(
   out: GlbBuilder,
   { node, motion, placed }: Moving,
@@ -62,7 +57,7 @@ function putKeys(
     if (!trs || 'm' in trs) return;
     seconds.push(second);
     values.translation.push(...trs.t);
-    values.rotation.push(...nearest(trs.r, values.rotation));
+    values.rotation.push(...nearestTurn(trs.r, values.rotation));
     values.scale.push(...trs.s);
   }
   out.animate(node, seconds, values);

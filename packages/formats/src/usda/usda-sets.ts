@@ -1,9 +1,7 @@
-import { readJson } from '@renquil/core/own-json';
 import { isObject } from '../gltf/guards.js';
-import { ourText, ourWords } from './usda-facts.js';
+import { ourWords } from './usda-facts.js';
 import type { UsdaOutline } from './usda-outline.js';
 import type { UsdaStage } from './usda-stage.js';
-import { stringText } from './usda-value.js';
 
 /** A collection of a prim (OpenUSD, UsdCollectionAPI) as a set. */
 export interface UsdaCollection {
@@ -101,14 +99,7 @@ export type Board = Readonly<Record<string, unknown>>;
 /** As it stands in the text. */
 export function keptBoard(stage: UsdaStage): Board {
   const value = stage.layer.parts[0]!.meta?.fields.get('customLayerData')?.at(-1)?.value;
-  const text = ourText(stage, value);
-  if (!text) return {};
-  try {
-    const json = readJson(stringText(stage.bytes, text));
-    return isObject(json) ? json : {};
-  } catch {
-    return {};
-  }
+  return ourWords(stage, value);
 }
 /** Joints have no path of their own: that of their skeleton, this sign, and how its list has them. */
 export const jointSign = '#';

@@ -85,7 +85,10 @@ function timesOf(ops: readonly Op[]): number[] {
     times.forEach((time, i) => {
       all.add(time);
       if (i === 0 || !kind.startsWith('rotate')) return;
-      const turn = Math.max(...values[i]!.map((n, k) => Math.abs(n - (values[i - 1]![k] ?? n))));
+      const turn = values[i]!.reduce(
+        (most, n, k) => Math.max(most, Math.abs(n - (values[i - 1]![k] ?? n))),
+        0,
+      );
       const steps = Math.min(mostKeys, Math.ceil(turn / mostDegrees));
       const from = times[i - 1]!;
       for (let step = 1; step < steps && all.size <= mostKeys; step++)

@@ -44,17 +44,22 @@ export function xformOps(stage: UsdaStage, place: number): XformOps {
   return { matrix, resets, isAnimated, order: names };
 }
 
-/** Texts of a list, or the one text. */
-export function stringsIn(stage: UsdaStage, { start, end }: Span): string[] {
+/** Texts of a list, or the one text, with where each stands. */
+export function textsIn(stage: UsdaStage, { start, end }: Span): [Span, string][] {
   const scan = new UsdaScanner(stage.bytes, stage.layer.file);
-  const out: string[] = [];
+  const out: [Span, string][] = [];
   for (scan.at = start; scan.at < end;) {
     scan.between();
-    if (scan.next === chars.quote || scan.next === chars.apostrophe)
-      out.push(stringText(stage.bytes, scan.string()));
-    else scan.at++;
+    if (scan.next === chars.quote || scan.next === chars.apostrophe) {
+      const span = scan.string();
+      out.push([span, stringText(stage.bytes, span)]);
+    } else scan.at++;
   }
   return out;
+}
+/** The texts alone. */
+export function stringsIn(stage: UsdaStage, value: Span): string[] {
+  return textsIn(stage, value).map(([, text]) => text);
 }
 /** The value of the first sample of `{ time: value, ... }`; null: there is none. */
 export function firstSample(stage: UsdaStage, samples: Span): Span | null {

@@ -2,8 +2,8 @@ import { BufferAttribute, BufferGeometry, LineSegments, type Group, type Materia
 import { drawnWorld, type ObjectId, type Scene } from '@renquil/core/scene';
 import { lookOf, type DrawWish } from './draw-list';
 
-/** Joints that are drawn at most: more are a crowd, and every edit would walk it. */
-const most = 20_000;
+/** Joints that are drawn at most: every edit walks them, and from each up to the root. */
+const most = 5000;
 
 /** The bones of skeletons: a line from each joint to the one that it stands under, all in one call. */
 export class BoneLines {

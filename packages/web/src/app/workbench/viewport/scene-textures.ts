@@ -18,6 +18,8 @@ export interface DrawnTextures {
 const mostSide = 1024;
 /** Bytes of the card that pictures may take, with the smaller ones that are made of each; above it colours stand in for them. */
 const mostBytes = 256 * 2 ** 20;
+/** Pixels of one picture as it comes: 256 MB while it is unpacked. */
+const mostPixels = 2 ** 26;
 const nothing = { textures: [], pictures: [], left: '' };
 
 /** Unpacks the pictures of base colours. Above the limit none is: half of them would say something false of the asset. */
@@ -34,7 +36,8 @@ export async function texturesOf(
   for (const image of images) {
     const bytes = imageBytes(source.json, image, source);
     const pixels = bytes && bytes !== 'hidden' ? imagePixels(bytes) : null;
-    if (!pixels) continue;
+    // A picture is unpacked whole before it is made smaller.
+    if (!pixels || pixels[0] * pixels[1] > mostPixels) continue;
     const by = Math.min(1, mostSide / Math.max(...pixels));
     const size = [Math.max(1, Math.round(pixels[0] * by)), Math.max(1, Math.round(pixels[1] * by))] as const;
     room += (size[0] * size[1] * 4 * 4) / 3;
