@@ -21,6 +21,7 @@ import { objGltf, openObj, saidOfObj } from './obj/read-obj.js';
 import { writeObj } from './obj/write-obj.js';
 import { sceneEnding } from './scene-endings.js';
 import { openUsda, usdaGltf } from './usda/read-usda.js';
+import { holdTaken } from './usda/usda-held.js';
 import { saidOfLayer } from './usda/said-of-layer.js';
 import { openUsdz, packageReader, writeUsdz } from './usda/usdz.js';
 import { writeUsda } from './usda/write-usda.js';
@@ -47,6 +48,8 @@ export interface OpenedScene {
 interface OtherFile {
   readonly note: string;
   gltf(file: string, progress?: Progress): GltfSource;
+  /** Tells the scene which of its objects are taken over from elsewhere; left out: none is. */
+  hold?(scene: Scene): void;
   /** @param was the document of the .glb that was made of it when it came */
   write(scene: Scene, was: Gltf): WrittenScene;
 }
@@ -58,6 +61,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     return {
       note: saidOfLayer(layer.stage),
       gltf: (name, progress) => usdaGltf(layer, name, progress),
+      hold: (scene) => holdTaken(layer, scene),
       write: (scene, was) => alone(writeUsda(layer, scene, was)),
     };
   },
@@ -67,6 +71,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     return {
       note: saidOfLayer(layer.stage),
       gltf: (name, progress) => usdaGltf(layer, name, progress),
+      hold: (scene) => holdTaken(layer, scene),
       write(scene, was) {
         const text = writeUsda(layer, scene, was);
         return alone(text === usdz.layer ? bytes : writeUsdz(usdz, text));
@@ -137,6 +142,7 @@ export function openScene(
   const other = others[kind](bytes, file, read);
   const source = other.gltf(`${file.replace(sceneEnding, '')}.glb`, progress);
   const scene = sceneOf(source.json, undefined, source);
+  other.hold?.(scene);
   return {
     ...{ kind, scene, source, drawn: source, note: other.note },
     write: (now) => other.write(now, source.json),

@@ -10,7 +10,7 @@ import { factsOf, tellFacts } from '../query/query-facts.js';
 import type { ObjectId } from '../scene/scene-object.js';
 import type { Scene } from '../scene/scene.js';
 import { ruledAnewByQueries } from '../scene/switched.js';
-import { toFinding, type Check, type Finding, type Scope, type Trigger } from './check.js';
+import { isAsked, toFinding, type Check, type Finding, type Scope, type Trigger } from './check.js';
 import type { Severity } from './severity.js';
 import { FindingBitset } from './finding-bitset.js';
 import { summaryOf, type EditSummary } from './edit-summary.js';
@@ -68,7 +68,7 @@ export class CheckRun {
     let done = 0;
     for (const object of this.scene.walk()) {
       for (const { check, context, at } of each)
-        if (check.evaluate(object, context)) this.#found.put(object.id, at);
+        if (isAsked(check, object) && check.evaluate(object, context)) this.#found.put(object.id, at);
       if ((++done & 4095) === 0) tick?.(done);
     }
     for (const one of asking)
@@ -326,7 +326,7 @@ export class CheckRun {
       return before;
     }
     for (const { check, context, applied, at } of running) {
-      if (applied && check.evaluate(object, context)) this.#found.put(id, at);
+      if (applied && isAsked(check, object) && check.evaluate(object, context)) this.#found.put(id, at);
       else this.#found.drop(id, at);
     }
     return before || this.#found.any(id);

@@ -122,6 +122,10 @@ export interface Check<M extends string = string> {
   /** Edits that put this finding right; left out when only a person can know. */
   fix?(object: SceneObject, context: CheckContext): Edit[] | null;
 }
+/** What is taken over from elsewhere is named and arranged there: of that nothing is found here. */
+export function isAsked(check: Pick<Check, 'family'>, { held }: SceneObject): boolean {
+  return !held || (check.family !== 'names' && check.family !== 'hierarchy');
+}
 /** A check as its file says it: parameters may be left out, and what they ship with is worked out here. */
 export function defineCheck<M extends string>(
   check: Omit<Check<M>, 'parameters' | 'defaults'> & { readonly parameters?: Parameters },

@@ -5,7 +5,7 @@ import { checkRegistry } from './registry.js';
 /** How a scene stands, in a few numbers: what the library shows. */
 export interface NamingStatistics {
   readonly objects: number;
-  /** Objects that have a pattern to fit, and how many of them no names-family finding speaks of. */
+  /** Objects that are named here, and how many of them no names-family finding speaks of. */
   readonly named: number;
   readonly fitting: number;
   readonly counts: Readonly<Record<Severity, number>>;
@@ -44,8 +44,10 @@ export function namingStatisticsOf(run: CheckRun): NamingStatistics {
     if (stops) wrong++;
   }
   const { size } = run.scene;
+  let named = size;
+  if (run.scene.hasHeld) for (const { held } of run.scene.walk()) if (held) named--;
   return {
-    ...{ objects: size, named: size, fitting: size - wrong, counts, byCheck },
+    ...{ objects: size, named, fitting: named - wrong, counts, byCheck },
     ...(waived ? { waived } : {}),
     ...(Object.keys(titles).length ? { titles } : {}),
   };

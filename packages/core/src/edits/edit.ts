@@ -135,7 +135,13 @@ export type EditKind = Edit['kind'];
 /** Why an edit does not apply; `object` is 0 where it is about none. */
 export type Refusal = Readonly<{
   code:
-    'object-missing' | 'object-exists' | 'expected-other' | 'would-cycle' | 'parent-missing' | 'index-out';
+    | 'object-missing'
+    | 'object-exists'
+    | 'expected-other'
+    | 'would-cycle'
+    | 'parent-missing'
+    | 'index-out'
+    | 'held';
   object: ObjectId;
   detail: string;
 }>;

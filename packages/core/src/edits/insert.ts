@@ -1,5 +1,6 @@
 import { walkBranch } from '../scene/branch.js';
 import { touchBranch } from './branch-touch.js';
+import { refuseUnderHeld } from './refuse-held.js';
 import { applied, refused, type EditDefinition, type InsertEdit } from './edit.js';
 
 /**
@@ -27,6 +28,8 @@ export const insertEdit: EditDefinition<InsertEdit> = {
     if (parent !== null && !scene.find(parent)) {
       return refused('parent-missing', branch.data.id, `parent ${parent} is not there`);
     }
+    const held = branch.data.held ? null : refuseUnderHeld(scene, parent, branch.data.id);
+    if (held) return held;
     const room = scene.childrenOf(parent).length;
     if (!Number.isInteger(index) || index < 0 || index > room) {
       return refused('index-out', branch.data.id, `place ${index} is not among ${room} siblings`);

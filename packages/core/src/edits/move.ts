@@ -1,4 +1,5 @@
 import { sameTransform } from '../math/transform.js';
+import { refuseHeld, refuseUnderHeld } from './refuse-held.js';
 import { applied, refused, type EditDefinition, type MoveEdit } from './edit.js';
 
 /** An object to another parent or index, with its local transform there. Refused when it would go under itself. */
@@ -20,6 +21,10 @@ export const moveEdit: EditDefinition<MoveEdit> = {
       if (scene.isWithin(to.parent, edit.object)) {
         return refused('would-cycle', edit.object, `"${object.name}" cannot go under itself`);
       }
+    }
+    if (to.parent !== from.parent) {
+      const held = refuseHeld(scene, object, 'moved') ?? refuseUnderHeld(scene, to.parent, edit.object);
+      if (held) return held;
     }
     const room = scene.childrenOf(to.parent).length - (to.parent === from.parent ? 1 : 0);
     if (!Number.isInteger(to.index) || to.index < 0 || to.index > room) {

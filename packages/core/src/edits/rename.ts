@@ -1,6 +1,7 @@
+import { refuseHeld } from './refuse-held.js';
 import { applied, refused, type EditDefinition, type RenameEdit } from './edit.js';
 
-/** Another name for an object. Refused when it is called otherwise than `from`. */
+/** Another name for an object. Refused when it is called otherwise than `from`, and for what comes from another file. */
 export const renameEdit: EditDefinition<RenameEdit> = {
   kind: 'rename',
   apply(scene, edit) {
@@ -9,6 +10,9 @@ export const renameEdit: EditDefinition<RenameEdit> = {
     if (object.name !== edit.from) {
       return refused('expected-other', edit.object, `"${edit.from}" is now called "${object.name}"`);
     }
+    // What follows an object of the scene is called as that is: plans see to it, and undo takes one back after the other.
+    const held = object.held && 'file' in object.held ? refuseHeld(scene, object, 'named') : null;
+    if (held) return held;
     scene.patch(edit.object, { name: edit.to });
     return applied;
   },

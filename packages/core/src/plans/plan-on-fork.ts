@@ -6,7 +6,7 @@ import type { Scene } from '../scene/scene.js';
 export interface NoPlan {
   readonly ok: false;
   readonly reason:
-    'cycle' | 'shear' | 'singular' | 'not-a-group' | 'has-shape' | 'skinned' | 'nothing' | 'no-rest';
+    'cycle' | 'shear' | 'singular' | 'not-a-group' | 'has-shape' | 'skinned' | 'nothing' | 'no-rest' | 'held';
   readonly object: number;
   readonly because: string;
 }
@@ -32,9 +32,23 @@ export function planOnFork(
   const run = (made: readonly Edit[]): void => {
     for (const edit of made) {
       const result = applyEdit(fork, edit);
+      if (!result.ok && result.code === 'held') throw new Held(result.object, result.detail);
       if (!result.ok) throw new RangeError(`a plan made an edit that does not apply: ${result.detail}`);
       edits.push(edit);
     }
   };
-  return make(fork, run) ?? { ok: true, edits };
+  try {
+    return make(fork, run) ?? { ok: true, edits };
+  } catch (error) {
+    if (error instanceof Held) return error.plan;
+    throw error;
+  }
+}
+/** A step wanted another name or place for something that is taken over: the whole plan is refused with it. */
+class Held extends Error {
+  readonly plan: NoPlan;
+  constructor(object: number, because: string) {
+    super(because);
+    this.plan = { ok: false, reason: 'held', object, because };
+  }
 }

@@ -1,5 +1,5 @@
 import type { Edit } from '../edits/edit.js';
-import type { Check } from '../checks/check.js';
+import { isAsked, type Check } from '../checks/check.js';
 import { emptyGroup } from '../checks/hierarchy/empty-group.js';
 import { loneChild } from '../checks/hierarchy/lone-child.js';
 import { outsideRoot } from '../checks/hierarchy/outside-root.js';
@@ -31,6 +31,7 @@ export function findUntidy(scene: Scene, convention: CompiledConvention): TidyIt
   const items: TidyItem[] = [];
   for (const object of scene.walk()) {
     for (const { check, what, then } of untidy) {
+      if (!isAsked(check, object)) continue;
       const report = check.evaluate(object, { scene, convention, parameters: {} });
       if (!report) continue;
       const because = fillText(check.messages[report.message]!.because, report.data);

@@ -1,5 +1,6 @@
 export * from './bounds.js';
 export * from './branch.js';
+export * from './held.js';
 export * from './main-root.js';
 export * from './most-object-id.js';
 export * from './new-group.js';

@@ -36,6 +36,12 @@ export interface Mark {
   readonly note?: string;
 }
 
+/**
+ * What an object is taken over from: another file, or an object of the same scene. Its name and its parent are said in that
+ * place; where it stands, that it is not there, and what else is said of it may be said here.
+ */
+export type Held = { readonly file: string } | { readonly object: ObjectId };
+
 /** What an object is, apart from its place in the tree. */
 export interface ObjectData {
   readonly id: ObjectId;
@@ -59,6 +65,8 @@ export interface ObjectData {
   readonly display?: Display | null;
   /** Index of the node in the source file; null for objects made here. */
   readonly source: number | null;
+  /** Left out: it is the scene's own. */
+  readonly held?: Held;
 }
 
 /** An object with its place in the tree. */

@@ -26,7 +26,6 @@ type Stored = { -readonly [K in keyof SceneObject]: SceneObject[K] } & { childre
 /**
  * The scene with its indexes. Only edits may call the members marked "for edits": everything else asks.
  * Ids index an array, so a look-up is one read and a million objects stay compact.
- *
  * A fork (`scene.fork()`) is a scene that begins as this one is and is changed by itself: it holds what differs and reads
  * the rest from here, so it costs what is changed in it. It is good until this scene changes.
  */
@@ -52,6 +51,8 @@ export class Scene {
   memory: (Memory | undefined)[] = [];
   /** How much of its file the reader knew that made it: a writer compares with what that one saw. */
   reading = 1;
+  /** Whether any object is or was taken over from elsewhere (`held`). */
+  hasHeld = false;
   readonly shapes: readonly Shape[];
   readonly materials: readonly Material[];
 
@@ -83,6 +84,7 @@ export class Scene {
     fork.#count = this.#count;
     fork.#nextId = this.#nextId;
     fork.reading = this.reading;
+    fork.hasHeld = this.hasHeld;
     // What follows renames in place is this scene's alone.
     fork.memory = this.memory.map((held) => (held?.follows ? undefined : held));
     return fork;
@@ -150,7 +152,6 @@ export class Scene {
     if (thing === 'material') (this.materials as Material[])[index] = { ...this.materials[index]!, name };
     else (this.shapes as Shape[])[index] = { ...this.shapes[index]!, name };
   }
-  /** Named sets, by name. */
   get sets(): ReadonlyMap<string, SceneSet> {
     return this.#sets;
   }
@@ -207,14 +208,12 @@ export class Scene {
   childrenOf(parent: ObjectId | null): readonly ObjectId[] {
     return parent === null ? this.#roots : this.get(parent).children;
   }
-  /** The objects called so. */
   withName(name: string): Called {
     return this.#names.called(name);
   }
   names(): IterableIterator<string> {
     return this.#names.names();
   }
-  /** Names that more than one object has. */
   get sharedNames(): ReadonlySet<string> {
     return this.#names.shared;
   }
@@ -269,9 +268,8 @@ export class Scene {
       this.#placed.add({ object: id, from: object.parent });
     }
     // Absent is how "none" is kept, so that two equal scenes are equal to the letter.
-    if (fields.bake === null) delete object.bake;
-    if (fields.display === null) delete object.display;
-    if (fields.outline === null) delete object.outline;
+    for (const field of mayLack) if (fields[field] === null) delete object[field];
+    this.hasHeld ||= !!fields.held;
     if (fields.local !== undefined) this.#worlds.forget(this.walk(id));
   }
   /** For edits: move within the tree; index counts after the object has been taken out. */
@@ -365,6 +363,8 @@ export class Scene {
     if (data.bake) object.bake = data.bake;
     if (data.outline) object.outline = data.outline;
     if (data.display) object.display = data.display;
+    if (data.held) object.held = data.held;
+    this.hasHeld ||= !!data.held;
     if (this.#base) {
       this.#changed.set(data.id, object);
       this.#worlds.forget([object]);
@@ -395,5 +395,6 @@ export class Scene {
   }
 }
 
+const mayLack = ['bake', 'display', 'outline'] as const;
 /** Children of what has none; never written to. */
 const leaf: ObjectId[] = [];

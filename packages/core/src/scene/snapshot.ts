@@ -6,6 +6,7 @@ import {
   allOn,
   type Attributes,
   type Display,
+  type Held,
   type Kind,
   type Mark,
   type Material,
@@ -36,6 +37,7 @@ export interface SnapshotRow {
   ds?: Display;
   ol?: readonly Vec3[];
   src?: number;
+  hd?: Held;
 }
 
 /** A scene as JSON: what the server stores and the page opens. */
@@ -75,6 +77,7 @@ export function takeSnapshot(scene: Scene): SceneSnapshot {
     if (object.outline) row.ol = object.outline;
     if (object.display) row.ds = object.display;
     if (object.source !== null) row.src = object.source;
+    if (object.held) row.hd = object.held;
     objects.push(row);
   }
   const { nextId, shapes, materials, animated, motion } = scene;
@@ -113,6 +116,7 @@ export function dataFromRow(row: SnapshotRow): ObjectData {
   if (row.bk) data.bake = row.bk;
   if (row.ol) data.outline = row.ol;
   if (row.ds) data.display = row.ds;
+  if (row.hd) data.held = row.hd;
   return data;
 }
 

@@ -32,7 +32,7 @@ export function judgeName(
   if (unique?.severity === 'off') return null;
   const siblingsOnly = isAmongSiblings(unique?.parameters);
   for (const id of scene.withName(name)) {
-    if (id === object.id || (gone.get(id) ?? name) !== name) continue;
+    if (id === object.id || scene.get(id).held || (gone.get(id) ?? name) !== name) continue;
     if (siblingsOnly && scene.get(id).parent !== object.parent) continue;
     return {
       check: 'not-unique',

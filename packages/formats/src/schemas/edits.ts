@@ -54,6 +54,10 @@ const data = Joi.object({
   display: display.allow(null),
   outline: outline.allow(null),
   source: index.allow(null).required(),
+  held: Joi.alternatives(
+    Joi.object({ file: Joi.string().max(4096).required() }),
+    Joi.object({ object: id.required() }),
+  ),
 });
 const branch = Joi.object({
   data: data.required(),

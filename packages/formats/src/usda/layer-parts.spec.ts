@@ -38,7 +38,9 @@ over "Room"
         }
         def "B" (
             payload = @chair.usda@
-            variants = { string look = "round" }
+            variants = { string look = "round"
+            string back = "high"
+            string wood = "oak" }
         )
         {
         }
@@ -58,9 +60,26 @@ def Xform "Room"
   'chair.usda': `${header}(
     defaultPrim = "Chair"
 )
-def Xform "Chair"
+def Xform "Chair" (
+    variants = { string back = "low" }
+    prepend variantSets = "back"
+    prepend references = @./frame.usda@</Frame>
+)
 {
     ${mesh('Legs', 1)}
+    variantSet "back" = {
+        "high" {
+            def Xform "Back"
+            {
+                double3 xformOp:translate = (0, 0, 8)
+                uniform token[] xformOpOrder = ["xformOp:translate"]
+                ${mesh('Rail', 6)}
+            }
+        }
+        "low" {
+            ${mesh('Ledge', 2)}
+        }
+    }
     def Xform "Seat"
     {
         double3 xformOp:translate = (0, 0, 2)
@@ -71,6 +90,21 @@ def Xform "Chair"
     }
 }
 def Scope "Unused" {}
+`,
+  'frame.usda': `${header}def Xform "Frame" (
+    variants = { string wood = "ash" }
+    prepend variantSets = "wood"
+)
+{
+    variantSet "wood" = {
+        "ash" {
+            ${mesh('Ash', 11)}
+        }
+        "oak" {
+            ${mesh('Oak', 12)}
+        }
+    }
+}
 `,
   'cushion.usda': `${header}${mesh('Soft', 4)}\n`,
 };
@@ -99,10 +133,11 @@ describe('a layer with the files that it refers to', () => {
   it('has the objects of what it is layered on, and draws what it takes over', () => {
     const opened = open();
     expect([...opened.scene.walk()].map(({ name }) => name)).toEqual([
-      ...['Room', 'Floor', 'Wall', 'Chairs', 'A', 'B'],
+      ...['Room', 'Floor', 'Wall', 'Chairs', 'A', 'Ash', 'Legs', 'Ledge', 'Seat', 'Cushion'],
+      ...['B', 'Oak', 'Legs', 'Back', 'Rail', 'Seat', 'Cushion'],
     ]);
     expect(opened.note).toBe(
-      'It is put together with base.usda, floor.usda, chair.usda and 1 more: what is changed of what stands there is said over it, in the layer itself. Other files that it refers to were not followed: ./gone.usda',
+      'It is put together with base.usda, floor.usda, chair.usda and 2 more: what is changed of what stands there is said over it, in the layer itself. Other files that it refers to were not followed: ./gone.usda',
     );
   });
   it(
@@ -114,7 +149,7 @@ describe('a layer with the files that it refers to', () => {
       reference.close();
       expect(answer.error).toBeUndefined();
       const flat = openScene(utf8(answer.stage!), 'flat.usda');
-      expect(points(flat).length).toBe(18);
+      expect(points(flat).length).toBe(30);
       expect(points(open())).toEqual(points(flat));
     },
     bound,
@@ -162,22 +197,57 @@ describe('a layer with the files that it refers to', () => {
       { kind: 'rename', object: idOf(scene, 'A'), from: 'A', to: 'Chair_01' },
     ]);
     expect([...open(out).scene.walk()].map(({ name }) => name)).toEqual([
-      ...['Room', 'Floor', 'Wall', 'Seats', 'Chair_01', 'B'],
+      ...['Room', 'Floor', 'Wall', 'Seats', 'Chair_01', 'Ash', 'Legs', 'Ledge', 'Seat', 'Cushion'],
+      ...['B', 'Oak', 'Legs', 'Back', 'Rail', 'Seat', 'Cushion'],
     ]);
   });
-  const refused: [string, (scene: Scene) => readonly Edit[]][] = [
-    ['a name', (scene) => [{ kind: 'rename', object: idOf(scene, 'Wall'), from: 'Wall', to: 'wall' }]],
-    [
-      'one that both speak of',
-      (scene) => [{ kind: 'rename', object: idOf(scene, 'Room'), from: 'Room', to: 'x' }],
-    ],
-    ['what is taken out', (scene) => planRemove(scene, [idOf(scene, 'Wall')])],
+  const named: [string, string, string][] = [
+    ['of what it is layered on', 'Wall', 'base.usda'],
+    ['that both files speak of', 'Room', 'base.usda'],
+    ['of what is taken over', 'Legs', 'chair.usda'],
+    ['of what that takes over', 'Cushion', 'chair.usda'],
   ];
-  for (const [what, edit] of refused)
-    it(`leaves to the other file: ${what}`, () =>
-      expect(() => edited(edit)).toThrowError(
-        /is spoken of in (base|floor)\.usda too, which is not written/,
-      ));
+  for (const [what, name, file] of named)
+    it(`leaves a name to the other file: ${what}`, () => {
+      const { scene } = open();
+      const object = idOf(scene, name);
+      expect(
+        applyChange(scene, { label: '', edits: [{ kind: 'rename', object, from: name, to: 'x' }] }),
+      ).toEqual(
+        jasmine.objectContaining({ ok: false, detail: `"${name}" comes from ${file}: it is named there` }),
+      );
+    });
+  it(
+    'puts out what is taken out, and places what is taken over, in words that OpenUSD reads so',
+    async () => {
+      const out = edited((scene) => {
+        const [first] = [...scene.walk()].filter(({ name }) => name === 'Cushion');
+        const second = [...scene.walk()].findLast(({ name }) => name === 'Seat')!;
+        return [
+          ...planRemove(scene, [idOf(scene, 'Wall'), idOf(scene, 'Legs')]),
+          {
+            ...{ kind: 'transform' as const, object: second.id, from: second.local },
+            to: { t: [1, 2, 3], r: [0, 0, 0, 1], s: [1, 1, 1] },
+          },
+          { kind: 'set', object: first!.id, field: 'layer', from: first!.layer, to: 'Soft' },
+        ] as Edit[];
+      });
+      const again = open(out);
+      expect([...again.scene.walk()].map(({ name }) => name)).toEqual([
+        ...['Room', 'Floor', 'Chairs', 'A', 'Ash', 'Ledge', 'Seat', 'Cushion'],
+        ...['B', 'Oak', 'Legs', 'Back', 'Rail', 'Seat', 'Cushion'],
+      ]);
+      const reference = await UsdReference.open();
+      const bytes = Object.fromEntries(Object.entries(files).map(([name, text]) => [name, utf8(text)]));
+      const answer = await reference.ask('set.usda', { ...bytes, 'set.usda': utf8(out) });
+      reference.close();
+      expect(answer.error).toBeUndefined();
+      const flat = openScene(utf8(answer.stage!), 'flat.usda');
+      expect(points(flat).filter((at) => at !== '')).toEqual(points(again));
+      expect(out).toContain('over "Wall" (\n        active = false');
+    },
+    bound,
+  );
   it('leaves a name alone that the other file goes by', () => {
     const top = `${header}(subLayers = [@b.usda@])\ndef "Look" {}\n`;
     const other = utf8(`${header}def "Box"\n{\nrel material:binding = </Look>\n}\n`);

@@ -1,3 +1,4 @@
+import { assetName } from './asset-name.js';
 import { parseUsda } from './parse-usda.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
 import { besideOf } from '../beside-of.js';
@@ -5,21 +6,14 @@ import { joinBytes } from '../join-bytes.js';
 import { RenquilError } from '@renquil/core/errors';
 import { shiftedLayer } from './shift-layer.js';
 import type { LayerPart, UsdaLayer, UsdaPrim, UsdaScope } from './usda-layer.js';
+import { defaultPath, takenFiles, type Chosen, type TakenFile } from './taken-files.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
-import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
+import { UsdaScanner, type Span } from './usda-scanner.js';
 
-/** Fields that name other files: what a layer is layered on, and what its prims take over. */
-const naming = ['references', 'payload'] as const;
 const newline = Uint8Array.of(10);
 /** Files in all, each as often as it is taken over. */
 const mostParts = 1000;
 
-/** The name of a file between its signs; what follows a colon says how it is to be read, and is no part of it. */
-export function assetName(bytes: Uint8Array, { start, end }: Span): string {
-  const text = textOf(bytes, start, end);
-  const inner = text.startsWith('@@@') ? text.slice(3, -3).replaceAll('\\@@@', '@@@') : text.slice(1, -1);
-  return inner.replace(/:SDF_FORMAT_ARGS:.*$/s, '');
-}
 /** Names of other files in a value, in order. */
 function assetsIn(bytes: Uint8Array, file: string, value: Span): string[] {
   const found: string[] = [];
@@ -95,39 +89,44 @@ class Parts {
   }
   #takenOver(part: LayerPart, at: number): void {
     const layer = at === 0 ? this.top : this.#known.get(part.file)!;
-    const metas = [...layer.prims.map(({ meta }) => meta), ...layer.scopes.map(({ meta }) => meta)];
-    for (const meta of metas)
-      for (const field of naming)
-        for (const { value } of meta?.fields.get(field) ?? [])
-          for (const name of assetsIn(layer.bytes, part.file, value)) this.#base(part, name);
+    for (const taken of takenFiles(layer, part.chosen)) this.#base(part, taken);
   }
-  #base(part: LayerPart, name: string): void {
-    if (part.bases.has(name)) return;
-    const path = besideOf(part.file, name);
-    let base = path === null ? undefined : this.#bases.get(path);
-    if (base === undefined && path !== null) {
-      const layer = this.#layer(path);
-      if (layer && this.#parts.length < mostParts) {
-        base = this.#root(path);
-        this.#bases.set(path, base);
-        const own = this.#add(layer, base)!;
-        this.#layeredOn(own, new Set());
-      }
+  #base(part: LayerPart, taken: TakenFile): void {
+    const path = besideOf(part.file, taken.name);
+    const layer = path === null ? null : this.#layer(path);
+    if (!layer) return void this.#outside.push(taken.name);
+    const chosen = this.#mayChoose(layer) ? chosenFor(layer, taken) : null;
+    const key = chosen ? `${path} ${JSON.stringify([chosen.path, ...chosen.by])}` : path!;
+    let base = this.#bases.get(key);
+    if (base === undefined && this.#parts.length < mostParts) {
+      base = this.#root(key);
+      this.#bases.set(key, base);
+      const own = this.#add(layer, base, chosen)!;
+      this.#layeredOn(own, new Set());
     }
-    if (base === undefined) this.#outside.push(name);
-    else part.bases.set(name, base);
+    if (base === undefined) this.#outside.push(taken.name);
+    else part.bases.set(part.start + taken.asset.start, base);
+  }
+  /** A file of which other variants are chosen stands there once more: as long as there is room. */
+  #mayChoose(layer: UsdaLayer): boolean {
+    const { bytes, prims } = this.limits;
+    return (
+      this.#length + layer.bytes.length < bytes / 2 &&
+      this.#prims.length + layer.prims.length < prims / 2 &&
+      this.#parts.length < mostParts / 2
+    );
   }
   /** What stands for a file that is taken over: a prim of no name that a layer could hold. */
-  #root(path: string): number {
+  #root(key: string): number {
     const nowhere = { start: 0, end: 0 };
     return (
       this.#prims.push({
-        ...{ specifier: 'class', type: '', name: `@${path}@`, nameSpan: nowhere, span: nowhere },
+        ...{ specifier: 'class', type: '', name: `@${key}@`, nameSpan: nowhere, span: nowhere },
         ...{ meta: null, within: 0, own: this.#scopes.length, variants: [] },
       }) - 1
     );
   }
-  #add(layer: UsdaLayer, base: number): LayerPart | null {
+  #add(layer: UsdaLayer, base: number, chosen: Chosen | null = null): LayerPart | null {
     if (this.#parts.length >= mostParts) return null;
     const prims = this.#prims.length + layer.prims.length;
     const length = this.#length + 1 + layer.bytes.length;
@@ -145,7 +144,7 @@ class Parts {
     const part: LayerPart = {
       ...{ file: layer.file, start: by.bytes, end: length, scopes: by.scopes, prims: by.prims, base },
       count: layer.prims.length,
-      ...{ meta: shifted.meta, paths: shifted.paths, bases: new Map() },
+      ...{ meta: shifted.meta, paths: shifted.paths, bases: new Map(), chosen },
     };
     this.#parts.push(part);
     this.#texts.push(newline, layer.bytes);
@@ -168,6 +167,11 @@ class Parts {
   #inOwn(part: LayerPart, { start, end }: Span): Span {
     return { start: start - part.start, end: end - part.start };
   }
+}
+/** What is chosen for a prim of a file; null: nothing. */
+function chosenFor(layer: UsdaLayer, { path, chosen }: TakenFile): Chosen | null {
+  const target = path ?? defaultPath(layer.bytes, layer.meta);
+  return target !== null && chosen.size ? { path: target, by: chosen } : null;
 }
 /** One that cannot be read is told as one that was not followed: the layer itself is sound. */
 function tried(bytes: Uint8Array, path: string, limits: UsdaLimits): UsdaLayer | null {

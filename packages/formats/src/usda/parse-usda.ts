@@ -60,7 +60,7 @@ class Parser {
         {
           ...{ file, start: 0, end: bytes.length, scopes: 0, prims: 0, base: -1, meta },
           count: this.#prims.length,
-          ...{ paths: this.#paths, bases: new Map<string, number>() },
+          ...{ paths: this.#paths, bases: new Map<number, number>(), chosen: null },
         },
       ],
       outside: [],

@@ -180,12 +180,16 @@ class "_kit" { def Cube "part" {} }`,
   });
   it('draws what references bring in, copies as instances of one shape', () => {
     const scene = read(
-      `def Xform "bolt" { def Cube "head" {} }\ndef Xform "a" (references = </bolt>) {}\ndef Xform "b" (instanceable = true; references = </bolt>) {}`,
+      `def Xform "bolt" { def Cube "head" {} }\ndef Xform "a" (references = </bolt>) {}\ndef Xform "b" (instanceable = true; references = </bolt>) {}\ndef Xform "c" (instanceable = true; references = </bolt>) {}`,
     );
-    const [a, b] = [named(scene, 'a'), named(scene, 'b')];
-    expect(a.shape).not.toBeNull();
-    expect(b.shape).toBe(a.shape);
-    expect(scene.shapes[a.shape!]!.faces).toBe(12);
+    const [a, b, c] = [named(scene, 'a'), named(scene, 'b'), named(scene, 'c')];
+    expect(a.shape).toBeNull();
+    expect(b.shape).not.toBeNull();
+    expect(c.shape).toBe(b.shape);
+    expect(scene.shapes[b.shape!]!.faces).toBe(12);
+    // What is no instance has what stands below as objects.
+    const heads = [...scene.walk()].filter(({ name }) => name === 'head');
+    expect(heads.map(({ parent }) => scene.get(parent!).name)).toEqual(['bolt', 'a']);
   });
   it('takes a reference to a mesh itself for an instance, unless it says something of the shape', () => {
     const mesh = `point3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]\nint[] faceVertexCounts = [3]\nint[] faceVertexIndices = [0, 1, 2]\n`;

@@ -31,10 +31,11 @@ const looks = (type: string): boolean => type === 'Camera' || lightTypes.test(ty
 /**
  * Opens a layer of OpenUSD text.
  * @param read gives the files that lie beside it, which it is layered on or takes over from
+ * @param asWhole see UsdaStage
  * @throws RenquilError usda-invalid with line and column
  */
-export function openUsda(bytes: Uint8Array, file: string, read?: ResourceReader): UsdaScene {
-  const stage = new UsdaStage(withOthers(parseUsda(bytes, file), read));
+export function openUsda(bytes: Uint8Array, file: string, read?: ResourceReader, asWhole = false): UsdaScene {
+  const stage = new UsdaStage(withOthers(parseUsda(bytes, file), read), asWhole);
   return { stage, outline: outlineOf(stage), units: unitsOf(stage), read };
 }
 
@@ -181,10 +182,15 @@ class Build {
     // What takes over the same and adds nothing of its own is one shape, so that copies are instances.
     const isOwn = this.shapes.isOwn(place);
     const bound = this.shapes.materials.boundTo(place);
-    const key = JSON.stringify([arcs, isOwn ? place : -1, bound, stage.namespace.places[place]!.children]);
+    const isWhole = stage.isWhole(place);
+    // Of one that is drawn alone only who says something of its shape counts; of the others, who holds anything does.
+    const by = isWhole
+      ? [...arcs, -1, ...stage.namespace.places[place]!.children]
+      : arcs.filter((at) => this.shapes.isOwn(at));
+    const key = JSON.stringify([by, isOwn ? place : -1, bound]);
     let known = this.#shared.get(key);
     if (known === undefined) {
-      const parts = this.shapes.taken(place);
+      const parts = this.shapes.taken(place, isWhole);
       known = parts && this.out.mesh(name, parts, units);
       this.#shared.set(key, known);
     }

@@ -85,9 +85,8 @@ export class SetChanges {
     const said = stage.text(stage.layer.parts[0]!.meta?.fields.get('defaultPrim')?.at(-1)?.value);
     const roots = said === null ? namespace.roots : [namespace.find(-1, said), ...namespace.roots];
     this.#hostPlace =
-      roots.find(
-        (place) => place >= 0 && this.changes.objects.has(place) && namespace.ownSpecs(place).length,
-      ) ?? -1;
+      roots.find((place) => place >= 0 && this.changes.objects.has(place) && stage.ownSpecs(place).length) ??
+      -1;
     return this.#hostPlace;
   }
   #hostPlace: number | undefined;

@@ -1,19 +1,22 @@
 import type { UsdaMeta } from './usda-layer.js';
 import type { UsdaNamespace } from './usda-namespace.js';
 import { parsePath } from './usda-path.js';
-import { assetName } from './layer-parts.js';
-import { isString, stringText } from './usda-value.js';
+import { defaultPath } from './taken-files.js';
 import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
 
 /** Fields by which a prim takes over what another one says. */
 const arcs = ['inherits', 'references', 'payload', 'specializes'] as const;
 /** Places that are asked one after another for what a prim says, at most. */
 const mostArcs = 64;
+/** Arcs in each other that are followed: rings and long chains end. */
+const mostNested = 64;
 const nothing: readonly number[] = Object.freeze([]);
 
-/** What the prims of a layer take over from others in it. */
+/** What the prims of a layer take over from others in it. Places may be added to the namespace while it is asked. */
 export class UsdaArcs {
-  readonly #brought: (readonly number[])[] = [];
+  readonly #brought: (readonly number[] | undefined)[] = [];
+  readonly #hasAny: boolean;
+  #nested = 0;
   /** @param metas the parentheses that count for a place */
   constructor(
     readonly namespace: UsdaNamespace,
@@ -22,28 +25,47 @@ export class UsdaArcs {
     const { layer } = namespace;
     const mayHave = (meta: UsdaMeta | null): boolean =>
       meta !== null && arcs.some((arc) => meta.fields.has(arc));
-    if (!layer.prims.some(({ meta }) => mayHave(meta)) && !layer.scopes.some(({ meta }) => mayHave(meta)))
-      return;
-    // Parents come before their children, so that what stands above is known by then, however deep they stand.
-    namespace.places.forEach((_, place) => this.#brought.push(this.#find(place)));
+    this.#hasAny =
+      layer.prims.some(({ meta }) => mayHave(meta)) || layer.scopes.some(({ meta }) => mayHave(meta));
   }
 
-  /** Places that a prim takes over from, the strongest first; rings and long chains end. */
+  /** Places that a prim takes over from, with those that these take over from, the strongest first. */
   brought(place: number): readonly number[] {
-    return this.#brought[place] ?? nothing;
+    if (!this.#hasAny) return nothing;
+    const known = this.#brought[place];
+    if (known) return known;
+    if (this.#nested >= mostNested) return nothing;
+    // From the top down, so that what stands above is known by then, however deep they stand.
+    const way: number[] = [];
+    const { places } = this.namespace;
+    for (let at = place; at >= 0 && !this.#brought[at]; at = places[at]!.parent) way.push(at);
+    this.#nested++;
+    for (const at of way.reverse()) {
+      // What asks for it while it is worked out is taken over in a ring.
+      this.#brought[at] = nothing;
+      this.#brought[at] = this.#find(at);
+    }
+    this.#nested--;
+    return this.#brought[place]!;
   }
   #find(place: number): readonly number[] {
     const above = this.above(place);
     const own = this.#own(place);
     if (!above.length && !own.length) return nothing;
-    const seen = new Set<number>([place]);
-    for (const at of seen) {
-      if (seen.size > mostArcs) break;
-      for (const target of this.#own(at)) seen.add(target);
-    }
-    for (const found of above) if (seen.size <= mostArcs) seen.add(found);
-    seen.delete(place);
+    const seen = new Set<number>();
+    for (const target of [...own, ...above])
+      // What a prim stands in cannot be within it again.
+      if (!this.#isAbove(target, place))
+        for (const at of [target, ...this.brought(target)])
+          if (at !== place && seen.size < mostArcs) seen.add(at);
     return seen.size ? [...seen] : nothing;
+  }
+  #isAbove(upper: number, place: number): boolean {
+    const { places } = this.namespace;
+    let at = place;
+    // Parents have smaller numbers than their children.
+    while (at > upper) at = places[at]!.parent;
+    return at === upper;
   }
   /** Of these, what comes by an arc of a prim above it: the same name below what that one takes over. */
   above(place: number): number[] {
@@ -99,8 +121,7 @@ export function placesIn(namespace: UsdaNamespace, value: Span, anchor: number):
 }
 /** What stands for a file that is named in the text; -1: it did not come with the layer. */
 function takenFrom(namespace: UsdaNamespace, asset: Span): number {
-  const { layer } = namespace;
-  const base = namespace.partAt(asset.start).bases.get(assetName(layer.bytes, asset));
+  const base = namespace.partAt(asset.start).bases.get(asset.start);
   return base === undefined ? -1 : namespace.ofPrim[base]!;
 }
 /** What a file gives that is named without a path: its default prim (OpenUSD, `defaultPrim`). */
@@ -108,10 +129,8 @@ function defaultOf(namespace: UsdaNamespace, base: number): number {
   if (base < 0) return -1;
   const { bytes, parts } = namespace.layer;
   const part = parts.find((one) => one.base >= 0 && namespace.ofPrim[one.base] === base);
-  const value = part?.meta?.fields.get('defaultPrim')?.at(-1)?.value;
-  if (!value || !isString(bytes, value)) return -1;
-  const name = stringText(bytes, value);
-  return resolvePath(namespace, name.startsWith('/') ? name : `/${name}`, base);
+  const path = part ? defaultPath(bytes, part.meta) : null;
+  return path === null ? -1 : resolvePath(namespace, path, base);
 }
 
 /**

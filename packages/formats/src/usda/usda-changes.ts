@@ -8,6 +8,7 @@ import type { NewPlaces } from './move-paths.js';
 import type { UsdaScene } from './read-usda.js';
 import { jointSign } from './usda-sets.js';
 import type { UsdaJoint } from './usda-skeletons.js';
+import { isFromElsewhere } from './usda-outline.js';
 import { UsdaLinks } from './usda-links.js';
 import { resolvePath } from './usda-arcs.js';
 import { textOf } from './usda-scanner.js';
@@ -150,8 +151,9 @@ export class UsdaChanges implements NewPlaces {
       this.refuse(
         `"${namespace.pathOf(place)}" is spoken of in ${file} too, which is not written: there it is renamed, moved or taken out`,
       );
+    // What only others bring in can be put out here.
     const isAnother = (place: number): boolean =>
-      this.isRemoved(place) ||
+      (this.isRemoved(place) && !isFromElsewhere(this.opened.stage, place)) ||
       this.name(place) !== namespace.places[place]!.name ||
       (this.objects.has(place) && this.parent(place) !== namespace.places[place]!.parent);
     for (const place of namespace.places.keys()) {

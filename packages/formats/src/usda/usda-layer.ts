@@ -1,3 +1,4 @@
+import type { Chosen } from './taken-files.js';
 import type { Span } from './usda-scanner.js';
 
 /** How a prim is brought in (OpenUSD, specifiers). */
@@ -88,8 +89,10 @@ export interface LayerPart {
   readonly base: number;
   readonly meta: UsdaMeta | null;
   readonly paths: readonly UsdaPathAt[];
-  /** Prims that stand for files that it takes over from, by the name that it calls them. */
-  readonly bases: Map<string, number>;
+  /** Prims that stand for files that it takes over from, by where in the text it names one. */
+  readonly bases: Map<number, number>;
+  /** What was chosen by who takes over from it; null: nothing. */
+  readonly chosen: Chosen | null;
 }
 /** A layer of OpenUSD text, with the place of everything that can change. Scope 0 is the layer's own. */
 export interface UsdaLayer {

@@ -24,9 +24,7 @@ export class UsdaMaterials {
     return found;
   }
   #own(place: number): number {
-    const rel = this.stage.property(place, 'material:binding');
-    if (rel?.type !== 'rel' || !rel.value) return -1;
-    const [target] = this.stage.pathsIn(rel.value, place);
+    const [target] = this.stage.targets(place, 'material:binding');
     return target === undefined ? -1 : this.#made(target);
   }
   #made(place: number): number {

@@ -44,23 +44,43 @@ export class UsdaNamespace {
   #take(prim: number): void {
     const { name, within } = this.layer.prims[prim]!;
     const parent = this.ofScope(within);
-    let place = this.find(parent, name);
-    if (place < 0) {
-      place = this.places.length;
-      this.places.push({ name, parent, specs: [], children: [] });
-      let names = this.#byName.get(parent);
-      if (!names) this.#byName.set(parent, (names = new Map<string, number>()));
-      names.set(name, place);
-      (parent < 0 ? this.roots : this.places[parent]!.children).push(place);
-      this.#bases.push(parent >= 0 ? this.#bases[parent]! : name.startsWith('@') ? place : -1);
-    }
+    const known = this.find(parent, name);
+    const place = known < 0 ? this.#put(parent, name) : known;
     this.places[place]!.specs.push(prim);
     this.ofPrim[prim] = place;
+  }
+  /** A place below another that nothing in the text stands for: it is there since what that one takes over has it. */
+  compose(parent: number, name: string): void {
+    this.#put(parent, name);
+  }
+  #put(parent: number, name: string): number {
+    const place = this.places.length;
+    this.places.push({ name, parent, specs: [], children: [] });
+    let names = this.#byName.get(parent);
+    if (!names) this.#byName.set(parent, (names = new Map<string, number>()));
+    names.set(name, place);
+    (parent < 0 ? this.roots : this.places[parent]!.children).push(place);
+    this.#bases.push(parent >= 0 ? this.#bases[parent]! : name.startsWith('@') ? place : -1);
+    return place;
   }
   /** Where absolute paths go from that are said of a place: the file that it is of, where it is taken over; -1: the layer. */
   baseOf(place: number): number {
     return place < 0 ? -1 : this.#bases[place]!;
   }
+  /** Variants that who takes a place over chose for it; null: none. */
+  chosenFor(place: number): ReadonlyMap<string, string> | null {
+    const base = this.baseOf(place);
+    if (base < 0) return null;
+    const { chosen } = this.#partOf(base);
+    return chosen && this.pathOf(place) === `${this.pathOf(base)}${chosen.path}` ? chosen.by : null;
+  }
+  #partOf(base: number): LayerPart {
+    this.#byBase ??= new Map(
+      this.layer.parts.toReversed().map((part) => [part.base < 0 ? -1 : this.ofPrim[part.base]!, part]),
+    );
+    return this.#byBase.get(base)!;
+  }
+  #byBase: ReadonlyMap<number, LayerPart> | null = null;
   /** The file that a byte of the text is of. */
   partAt(byte: number): LayerPart {
     const { parts } = this.layer;

@@ -26,6 +26,9 @@ const shaping: ReadonlySet<string> = new Set([
   ...['size', 'radius', 'height', 'width', 'length', 'axis', 'material:binding'],
 ]);
 
+/** Types that draw nothing, whatever else is said. */
+const plain: ReadonlySet<string> = new Set(['', 'Xform', 'Scope']);
+
 /** Shapes that prims draw themselves: meshes, curves, points of solids. */
 export class UsdaShapes {
   constructor(
@@ -36,8 +39,11 @@ export class UsdaShapes {
   /** Whether a prim says something of its shape itself, so that it cannot be one with what it takes over. */
   isOwn(place: number): boolean {
     return (
+      this.stage.specs(place).some((prim) => !plain.has(this.stage.layer.prims[prim]!.type)) ||
       this.stage.properties(place, ({ name }) => shaping.has(name)).length > 0 ||
-      this.stage.namespace.places[place]!.children.some((at) => this.stage.typeOf(at) === 'GeomSubset')
+      this.stage.namespace.places[place]!.children.some(
+        (at) => this.stage.specs(at).length > 0 && this.stage.typeOf(at) === 'GeomSubset',
+      )
     );
   }
   #left = mostBrought;
@@ -54,12 +60,15 @@ export class UsdaShapes {
     );
     return solid && [{ ...solid, isLines: false, material: this.materials.boundTo(place) }];
   }
-  /** All that a prim draws which takes over from others; null: nothing, or more than there is room for. */
-  taken(place: number): ShapePart[] | null {
+  /**
+   * What a prim draws which takes over from others; null: nothing, or more than there is room for.
+   * @param isWhole with all that stands below it by that
+   */
+  taken(place: number, isWhole: boolean): ShapePart[] | null {
     if (this.#left <= 0) return null;
     const own = this.of(place) ?? [];
     this.#left -= own.reduce((sum, { points }) => sum + points.length, 0);
-    const parts = [...own, ...this.#brought(place)];
+    const parts = isWhole ? [...own, ...this.#brought(place)] : own;
     return parts.length ? parts : null;
   }
   /** Of what arcs bring in below a prim: all that stands under their targets, in one, as what is said of it below the prim has it. */

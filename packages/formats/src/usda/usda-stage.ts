@@ -1,3 +1,4 @@
+import { composeBelow } from './compose-below.js';
 import { placesIn, UsdaArcs } from './usda-arcs.js';
 import type { UsdaField, UsdaLayer, UsdaMeta, UsdaPrim, UsdaProperty } from './usda-layer.js';
 import { UsdaNamespace } from './usda-namespace.js';
@@ -20,7 +21,13 @@ export class UsdaStage {
   get outside(): readonly string[] {
     return this.layer.outside;
   }
-  constructor(readonly layer: UsdaLayer) {
+  /** Places whose children by what they take over are places too. */
+  readonly #composed: ReadonlySet<number>;
+  /** @param asWhole leaves what is taken over as one with what takes it over, as layers once were read */
+  constructor(
+    readonly layer: UsdaLayer,
+    readonly asWhole = false,
+  ) {
     this.namespace = new UsdaNamespace(layer);
     this.bytes = layer.bytes;
     this.#live = new Uint8Array(layer.scopes.length);
@@ -31,6 +38,16 @@ export class UsdaStage {
       else this.#live[scope] = this.#live[variant.within] && this.#isChosen(prim, variant) ? 1 : 0;
     });
     this.#arcs = new UsdaArcs(this.namespace, (place) => this.#metas(place));
+    this.#composed = asWhole ? new Set() : composeBelow(this);
+  }
+  /** Whether all that stands below a prim by what it takes over is one with it. */
+  isWhole(place: number): boolean {
+    return !this.#composed.has(place);
+  }
+  /** Whether a place is there, for one, since something above it takes over another that has it. */
+  isComposed(place: number): boolean {
+    const { parent } = this.namespace.places[place]!;
+    return parent >= 0 && this.#composed.has(parent) && this.isTakenOver(place);
   }
   /** Parentheses that count for a place. */
   #metas(place: number): (UsdaMeta | null)[] {
@@ -46,6 +63,12 @@ export class UsdaStage {
         return specs.filter((one) => this.#live[this.layer.prims[one]!.own]);
     return specs;
   }
+  /** Prims that count for a place, and stand in the layer's own file. */
+  ownSpecs(place: number): readonly number[] {
+    const specs = this.specs(place);
+    const { count } = this.layer.parts[0]!;
+    return specs.every((prim) => prim < count) ? specs : specs.filter((prim) => prim < count);
+  }
   /** What comes from a variant that is chosen: the set and its name; null: it stands in the layer itself. */
   variantOf(place: number): string | null {
     const [first] = this.specs(place);
@@ -57,7 +80,9 @@ export class UsdaStage {
   }
   /** `def` where one says so, else `class`, else `over`. */
   specifierOf(place: number): UsdaPrim['specifier'] {
-    const all = this.specs(place).map((prim) => this.layer.prims[prim]!.specifier);
+    const all = [place, ...this.brought(place)].flatMap((at) =>
+      this.specs(at).map((prim) => this.layer.prims[prim]!.specifier),
+    );
     return all.find((one) => one === 'def') ?? all.find((one) => one === 'class') ?? 'over';
   }
   /** A field of its metadata; null: nobody says it. */
@@ -80,6 +105,14 @@ export class UsdaStage {
       if (found) return found;
     }
     return null;
+  }
+  /** Places that a relationship means, by whoever says it: paths go from there. */
+  targets(place: number, name: string): number[] {
+    for (const at of [place, ...this.brought(place)]) {
+      const found = this.#propertyOf(at, name, '');
+      if (found) return found.type === 'rel' && found.value ? this.pathsIn(found.value, at) : [];
+    }
+    return [];
   }
   #propertyOf(place: number, name: string, part: string): UsdaProperty | null {
     for (const scope of this.scopes(place)) {
@@ -143,7 +176,11 @@ export class UsdaStage {
   }
   /** Whether an arc above a place brings in something of its name. */
   isTakenOver(place: number): boolean {
-    return this.#arcs.above(place).length > 0;
+    return this.takenFrom(place).length > 0;
+  }
+  /** What arcs above a place bring in under its name, the strongest first. */
+  takenFrom(place: number): number[] {
+    return this.#arcs.above(place);
   }
   /** A text or a token; null: it is none. */
   text(value: Span | null | undefined): string | null {
@@ -175,6 +212,8 @@ export class UsdaStage {
     return undefined;
   }
   #isChosen(prim: number, { set, name }: { readonly set: string; readonly name: string }): boolean {
+    const above = this.namespace.chosenFor(this.namespace.ofPrim[prim]!)?.get(set);
+    if (above !== undefined) return above === name;
     // Who is stronger chooses, in whichever file the variants stand.
     for (const one of this.namespace.places[this.namespace.ofPrim[prim]!]!.specs) {
       const chosen = this.layer.prims[one]!.meta?.fields.get('variants')?.at(-1)?.value;

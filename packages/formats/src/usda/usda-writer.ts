@@ -11,6 +11,7 @@ import { ourText, ourWords } from './usda-facts.js';
 import { isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
 import { chars, type Span } from './usda-scanner.js';
 import { jsonText, matrixText, tupleText } from './usda-statements.js';
+import { isFromElsewhere } from './usda-outline.js';
 import { UsdaOvers, type Over } from './usda-overs.js';
 import { bakedPoints, ownPoints } from './bake-points.js';
 import { fieldOf, PrimTexts } from './prim-texts.js';
@@ -37,8 +38,8 @@ export class UsdaWriter {
     this.#prims = new PrimTexts(opened.stage.layer, this.#text, this.#unit);
     const { namespace } = opened.stage;
     this.#overs = new UsdaOvers(
-      (place) => namespace.ownSpecs(place).length > 0,
-      (place) => namespace.places[place]!.name,
+      (place) => opened.stage.ownSpecs(place).length > 0,
+      (place) => changes.name(place),
       (place) => namespace.places[place]!.parent,
     );
   }
@@ -65,15 +66,29 @@ export class UsdaWriter {
     const { parent, specs } = namespace.places[place]!;
     // It goes with what it stood in.
     if (this.changes.isRemoved(parent)) return;
+    if (isFromElsewhere(this.opened.stage, place)) return this.#putOut(place);
     this.#keepWhole(parent, 'taken out of it');
     for (const prim of specs) this.#text.cut(wholeLines(bytes, layer.prims[prim]!.span));
   }
 
+  /** What is brought in cannot be cut here: it is said to be out (OpenUSD, `active`). */
+  #putOut(place: number): void {
+    const { stage } = this.opened;
+    const over = this.#over(place);
+    if (over) return void (over.meta = () => 'active = false');
+    const prim = stage.layer.prims[this.#spec(place)]!;
+    const said = prim.meta && fieldOf(prim.meta, 'active');
+    if (said) this.#text.patch([{ ...said, put: 'false' }]);
+    else this.#prims.field(prim, 'active = false');
+  }
   /** Puts children where they stand now: those whose order among each other holds stay; the others are cut and put in. */
   #order(parent: number): void {
     const { changes } = this;
     const { namespace, layer, bytes } = this.opened.stage;
-    const children = changes.children(parent);
+    // Where what is brought in stands among the others is not said here.
+    const children = changes
+      .children(parent)
+      .filter((child) => child >= changes.known || !isFromElsewhere(this.opened.stage, child));
     // Of one that was made here all is written anew; what it holds is cut before anything is put together.
     if (parent >= changes.known)
       return children.forEach((child) => child < changes.known && this.#cut(child));
@@ -85,13 +100,11 @@ export class UsdaWriter {
     );
     if (children.every((child) => stays.has(child))) return;
     this.#keepWhole(parent, 'put into it');
-    // What another file puts there has no place in the text of this one.
-    const isHere = (child: number): boolean => stays.has(child) && namespace.ownSpecs(child).length > 0;
-    const first = children.find(isHere);
+    const first = children.find((child) => stays.has(child));
     let after: number | null = null;
     for (const child of children) {
       if (stays.has(child)) {
-        if (isHere(child)) after = child;
+        after = child;
         continue;
       }
       if (child < changes.known) this.#cut(child);
@@ -144,8 +157,7 @@ export class UsdaWriter {
   /** The statement that a place is moved, said more of and put things into by: not one in a variant, where there is another. */
   #spec(place: number): number {
     const { layer } = this.opened.stage;
-    const own = new Set(this.opened.stage.namespace.ownSpecs(place));
-    const specs = this.opened.stage.specs(place).filter((prim) => own.has(prim));
+    const specs = this.opened.stage.ownSpecs(place);
     return specs.find((prim) => !layer.scopes[layer.prims[prim]!.within]!.variant) ?? specs[0]!;
   }
   /** What others take over holds what it held. */
@@ -270,7 +282,7 @@ export class UsdaWriter {
     return true;
   }
   #isElsewhere(place: number): boolean {
-    return !this.opened.stage.namespace.ownSpecs(place).length;
+    return !this.opened.stage.ownSpecs(place).length;
   }
   #place(place: number, object: SceneObject): void {
     const { stage } = this.opened;

@@ -18,8 +18,9 @@ export const loneChild = defineCheck({
   afterRenames: () => [],
   evaluate(object, { scene, convention }) {
     if (object.kind !== 'group' || object.children.length !== 1 || object.parent === null) return null;
-    // A skeleton has one root joint, and often a group of its own.
-    if (scene.get(object.children[0]!).kind === 'joint') return null;
+    const child = scene.get(object.children[0]!);
+    // A skeleton has one root joint, and often a group of its own; what takes over from elsewhere holds what that has.
+    if (child.kind === 'joint' || child.held) return null;
     // A branch that the asset's template asks for may hold one object only.
     const rules = assetRules(scene, convention.source.templates);
     if (rules?.template && object.parent === rules.root && branchOfName(rules.template, object.name) >= 0)

@@ -1,4 +1,5 @@
 import { NextFree } from '../../names/recipe/next-free.js';
+import { namedHere } from '../../scene/held.js';
 import { defineCheck } from '../check.js';
 
 /** Whether two of a name are a fault only under one parent, as OpenUSD has it: the parameter `among` is `siblings`. */
@@ -36,17 +37,21 @@ export const notUnique = defineCheck({
     for (const name of scene.sharedNames) yield* scene.withName(name);
   },
   evaluate(object, { scene, parameters }) {
-    const same = scene.withName(object.name);
-    if (same.size < 2 || object.name === '') return null;
+    const all = scene.withName(object.name);
+    if (all.size < 2 || object.name === '') return null;
     const { name } = object;
-    if (!isAmongSiblings(parameters))
-      return { message: 'shared', data: { count: same.size, what: 'objects', name } };
+    // What is taken over has the name that it has where it comes from, as often as it is taken over.
+    const same = scene.hasHeld ? namedHere(scene, [...all]) : null;
+    if (!isAmongSiblings(parameters)) {
+      const size = same?.length ?? all.size;
+      return size < 2 ? null : { message: 'shared', data: { count: size, what: 'objects', name } };
+    }
     let count = 0;
-    for (const id of same) if (scene.get(id).parent === object.parent) count++;
+    for (const id of same ?? all) if (scene.get(id).parent === object.parent) count++;
     return count < 2 ? null : { message: 'shared', data: { count, what: 'objects under one parent', name } };
   },
   fix(object, { scene, convention }) {
-    if (scene.withName(object.name).size < 2) return null;
+    if (namedHere(scene, [...scene.withName(object.name)]).length < 2) return null;
     const to = new NextFree(scene, convention).of(
       object,
       object.name,

@@ -1,4 +1,5 @@
 import { sure } from './confidence.js';
+import { namedHere } from '../../scene/held.js';
 import type { ObjectId, SceneObject } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { turnedTo, type Frame } from '../../frames/frame.js';
@@ -52,7 +53,7 @@ export interface GuessedBy {
 /**
  * A name for each object, slot by slot, each slot with how sure it is and why. Consistent as a whole: no two the same, a
  * family numbered once, the two of a mirrored pair alike. A name that fits and that nothing is wrong with stays as it is,
- * whatever could be guessed; a helper keeps its name; a slot of which nothing is known stays open. The order in which
+ * whatever could be guessed; a helper keeps its name, and so does what is taken over from elsewhere; a slot of which nothing is known stays open. The order in which
  * objects are given changes nothing, nor does this change anything. In steps, each with how many objects are done: whoever
  * asks may stop between them. The scene must stay as it is.
  */
@@ -73,7 +74,7 @@ export function* guessNames(
   const { at } = treeOrder(scene);
   const rows = makeRows(
     context,
-    [...objects].sort((a, b) => at[a]! - at[b]!),
+    [...namedHere(scene, objects)].sort((a, b) => at[a]! - at[b]!),
     faultOf,
   );
   let done = 0;

@@ -22,14 +22,15 @@ export interface ResolvedNames {
 /**
  * Makes a list of new names unique over the scene, by the policy. Renames are simultaneous: a name that its owner gives
  * up in the same list is free. Names nobody else has or wants first are given out first, so that one clash does not push
- * every later number on; a taken one goes on in the number slot of its convention. Only names that would change are looked at: what clashed before stays as it was.
+ * every later number on; what is taken over from elsewhere keeps its name; a taken one goes on in the number slot of its convention. Only names that would change are looked at: what clashed before stays as it was.
  */
 export function resolveClashes(
   scene: Scene,
-  wanted: ReadonlyMap<ObjectId, string>,
+  asked: ReadonlyMap<ObjectId, string>,
   policy: ClashPolicy,
   convention: CompiledConvention | null = null,
 ): ResolvedNames {
+  const wanted = scene.hasHeld ? new Map([...asked].filter(([id]) => !scene.get(id).held)) : asked;
   const names = new Map<ObjectId, string>();
   const clashes: Clash[] = [];
   const claimed = new Map<string, ObjectId>();

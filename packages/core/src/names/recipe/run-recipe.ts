@@ -1,5 +1,6 @@
 import { RenquilError } from '../../errors.js';
 import { parseQuery } from '../../query/query.js';
+import { namedHere } from '../../scene/held.js';
 import type { ObjectId } from '../../scene/scene-object.js';
 import type { Scene } from '../../scene/scene.js';
 import { stepRegistry } from './registry.js';
@@ -25,13 +26,17 @@ export interface RecipeRun {
   readonly convention?: CompiledConvention;
 }
 
-/** Runs the steps over the objects (given in tree order), each step on what the one before left. Changes nothing. */
+/**
+ * Runs the steps over the objects (given in tree order), each step on what the one before left. What is taken over from
+ * elsewhere is left out. Changes nothing.
+ */
 export function runRecipe(
   scene: Scene,
-  objects: readonly ObjectId[],
+  asked: readonly ObjectId[],
   steps: readonly RecipeStep[],
   { policy = 'stop', convention = parts() }: RecipeRun = {},
 ): RecipePreview {
+  const objects = namedHere(scene, asked);
   const context: StepContext = { scene, convention };
   const names = objects.map((id) => scene.get(id).name);
   const changedBy = steps.map((step) => runStep(context, objects, names, step));
@@ -40,7 +45,7 @@ export function runRecipe(
     if (names[i] !== scene.get(id).name) wanted.set(id, names[i]!);
   });
   const resolved = resolveClashes(scene, wanted, policy, convention);
-  return { ...resolved, changedBy, unchanged: objects.length - resolved.names.size };
+  return { ...resolved, changedBy, unchanged: asked.length - resolved.names.size };
 }
 
 /** Of a name that a step makes. */

@@ -8,7 +8,8 @@ import {
   input,
   signal,
 } from '@angular/core';
-import type { SceneObject } from '@renquil/core/scene';
+import { planRename } from '@renquil/core/plans';
+import { heldFrom, type SceneObject } from '@renquil/core/scene';
 import { judgeName } from '@renquil/core/workbench';
 import { nameFault, ownFormatOf } from '@renquil/formats';
 import { Tip } from '../../ui/tip';
@@ -66,6 +67,11 @@ export class NameField extends RowField {
   );
   /** Why it would not go back into the file that the scene came in; null: it would. */
   readonly stuck = computed(() => {
+    const { held } = this.object();
+    if (held) {
+      const from = heldFrom(this.open.scene, held);
+      return `It comes from ${from}, and is named there: another name does not stay`;
+    }
     const own = ownFormatOf(this.open.info()?.scene.sourceName ?? '');
     const fault = own && nameFault(own.kind, this.text.typed());
     return fault && `Does not go back into the ${own.ending}: ${fault}`;
@@ -105,8 +111,10 @@ export class NameField extends RowField {
   protected put(to: string): void {
     const { id, name } = this.object();
     if (to === name) return;
-    this.open.apply(`Rename ${nameIn(this.open.sceneNow, id)} to ${to || 'nothing'}`, [
-      { kind: 'rename', object: id, from: name, to },
-    ]);
+    // What others of the scene are called by takes them along.
+    const edits = planRename(this.open.sceneNow, new Map([[id, to]]));
+    const stuck = this.stuck();
+    if (!edits.length && stuck) return this.toasts.complain(`${stuck}.`);
+    this.open.apply(`Rename ${nameIn(this.open.sceneNow, id)} to ${to || 'nothing'}`, edits);
   }
 }

@@ -15,7 +15,7 @@ export abstract class RowField implements OnInit, OnDestroy {
   readonly open = inject(OpenScene);
   protected readonly state = inject(LedgerState);
   protected readonly speaker = inject(Speaker, { optional: true });
-  readonly #toasts = inject(ToastList);
+  protected readonly toasts = inject(ToastList);
   readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   abstract readonly text: EditedText;
   #done = false;
@@ -39,7 +39,7 @@ export abstract class RowField implements OnInit, OnDestroy {
   }
   ngOnDestroy(): void {
     if (!this.#done && this.text.isTyped)
-      this.#toasts.complain(`"${this.text.typed()}" was not kept: its row is gone.`);
+      this.toasts.complain(`"${this.text.typed()}" was not kept: its row is gone.`);
     this.#done = true;
     this.closed();
   }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Reason, SlotGuess } from '@renquil/core/names/propose';
+import { heldFrom } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
@@ -25,9 +26,13 @@ export class ProposePanel {
   readonly percent = computed(() => Math.round(this.propose.least() * 100));
   /** The proposal of the row one is at. */
   readonly active = this.propose.active;
-  readonly activeName = computed(() => {
+  /** Why nothing is proposed for the row that is picked. */
+  readonly keeps = computed(() => {
     const { active } = this.#ledger.picking();
-    return active === null ? null : (this.open.scene.find(active)?.name ?? null);
+    const object = active === null ? null : this.open.scene.find(active);
+    if (!object) return 'Pick a row to see why each slot is proposed, and what else it could be.';
+    if (!object.held) return 'A helper keeps its name.';
+    return `It comes from ${heldFrom(this.open.scene, object.held)}, and is named there.`;
   });
   readonly lines = computed(() => {
     const one = this.active();
