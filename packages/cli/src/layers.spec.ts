@@ -69,9 +69,11 @@ describe('renquil with a layer of OpenUSD text', () => {
     const past = ['--reason', 'a look', '--out', at('package')];
     expect(await run('handoff', at('geom.usda'), ...past)).toBe(0);
   });
-  it('says of the other two forms of OpenUSD how they come in', async () => {
+  it('says what is wrong with a binary layer, and what is written instead of one', async () => {
     writeFileSync(at('b.usd'), 'PXR-USDC\0\0\0');
     expect(await run('outline', at('b.usd'))).toBe(2);
-    expect(err).toContain('Export it as text (.usda)');
+    expect(err).toContain('byte 8: this is version 0.0 of the format');
+    expect(await run('convert', at('geom.usda'), at('geom.usdc'))).toBe(2);
+    expect(err).toContain('binary OpenUSD is read, not written');
   });
 });

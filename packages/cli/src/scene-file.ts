@@ -75,6 +75,10 @@ export function saveFile(opened: OpenedFile, out: string, host: Host): void {
 
 function saveOther({ path, kind, scene, source, write }: OpenedFile, out: string, host: Host): void {
   if (/\.glb$/i.test(out)) return host.write(out, writeGltf(source, scene));
+  if (/\.usdc$/i.test(out))
+    throw new RenquilError('usage', {
+      detail: `binary OpenUSD is read, not written; give --out a name that ends in .usda.`,
+    });
   if (ownFormatOf(out)?.kind !== kind) {
     const own = ownFormatOf(path)?.ending ?? `.${kind}`;
     throw new RenquilError('usage', {

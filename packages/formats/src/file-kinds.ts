@@ -1,6 +1,7 @@
 import { RenquilError } from '@renquil/core/errors';
 import { isListing } from './listing/parse-listing.js';
 import { isGlb } from './gltf/glb.js';
+import { isCrate } from './usdc/crate-text.js';
 
 /** The files that can be brought in. */
 export type FileKind = 'glb' | 'gltf' | 'usda' | 'usdz' | 'obj' | 'collada' | 'bvh' | 'listing';
@@ -10,10 +11,13 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
   if (bytes.length === 0) throw new RenquilError('file-empty', { file });
   if (isGlb(bytes)) return 'glb';
   const start = new TextDecoder().decode(bytes.subarray(0, 4096));
-  if (start.startsWith('#usda ')) return 'usda';
-  // The text of a layer is what is read; its binary form is for programs only.
-  if (start.startsWith('PXR-USDC')) throw new RenquilError('usd-packed', { file });
+  if (start.startsWith('#usda ') || isCrate(bytes)) return 'usda';
   if (start.startsWith('PK') && /\.usdz$/i.test(file)) return 'usdz';
+  if (/\.usdc$/i.test(file))
+    throw new RenquilError('usdc-invalid', {
+      ...{ file, place: 'byte 0' },
+      detail: 'its first bytes are not "PXR-USDC"',
+    });
   if (/\.usda$/i.test(file))
     throw new RenquilError('usda-invalid', {
       ...{ file, line: 1, column: 1 },

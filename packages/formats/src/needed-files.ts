@@ -1,5 +1,6 @@
 import { readJson } from '@renquil/core/own-json';
 import type { FileKind } from './file-kinds.js';
+import { crateLayers, isCrate } from './usdc/crate-text.js';
 import type { ResourceReader } from './gltf/gltf-source.js';
 import { besideOf } from './beside-of.js';
 import { isObject } from './gltf/guards.js';
@@ -45,8 +46,15 @@ function ofGltf(json: unknown): string[] {
 }
 /** Layers by the names of files in it, wherever they stand: what a remark names is not missed where it is not. */
 function besideFile(file: string, bytes: Uint8Array): string[] {
-  const text = new TextDecoder().decode(bytes);
   const found = new Set<string>();
+  if (isCrate(bytes)) {
+    for (const name of crateLayers(bytes)) {
+      const path = besideOf(file, name);
+      if (path !== null) found.add(path);
+    }
+    return [...found];
+  }
+  const text = new TextDecoder().decode(bytes);
   for (const [, name] of text.matchAll(/@([^@\n]{1,1000}?\.usd[ac]?)(?::SDF_FORMAT_ARGS:[^@\n]*)?@/gi)) {
     const path = besideOf(file, name!);
     if (path !== null) found.add(path);

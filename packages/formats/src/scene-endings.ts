@@ -1,14 +1,14 @@
 /** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|vrm|usda|usd|usdz|obj|dae|bvh|json|jsonl)$/i;
+export const sceneEnding = /\.(glb|gltf|vrm|usda|usdc|usd|usdz|obj|dae|bvh|json|jsonl)$/i;
 /** Of those, layers that scenes are put together from. */
-export const layerEnding = /\.(usda|usd)$/i;
+export const layerEnding = /\.(usda|usdc|usd)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
 export const looseEnding = /\.(json|jsonl)$/i;
 
 /** A format that is kept beside the .glb that was made of it, and takes the scene back. */
 export interface OwnFormat {
   readonly kind: 'usda' | 'usdz' | 'obj' | 'collada' | 'bvh' | 'listing';
-  /** As the file has it. */
+  /** As the file has it; of a binary one of OpenUSD, which goes out as text, that of text. */
   readonly ending: string;
   /** Its media type (IANA). */
   readonly type: string;
@@ -26,7 +26,7 @@ const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
     },
   ],
   [
-    /\.usda?$/i,
+    /\.usd[ac]?$/i,
     { kind: 'usda', type: 'model/vnd.usda', holds: 'names, tree, places, switches, attributes, sets, views' },
   ],
   [
@@ -53,7 +53,7 @@ const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
 export function ownFormatOf(file: string): OwnFormat | null {
   for (const [pattern, format] of formats) {
     const ending = pattern.exec(file)?.[0];
-    if (ending) return { ...format, ending };
+    if (ending) return { ...format, ending: ending.replace(/c$/i, 'a') };
   }
   return null;
 }

@@ -20,6 +20,8 @@ import { writeListing } from './listing/write-listing.js';
 import { objGltf, openObj, saidOfObj } from './obj/read-obj.js';
 import { writeObj } from './obj/write-obj.js';
 import { sceneEnding } from './scene-endings.js';
+import { asText } from './usda/layer-bytes.js';
+import { isCrate } from './usdc/crate-text.js';
 import { openUsda, usdaGltf } from './usda/read-usda.js';
 import { holdTaken } from './usda/usda-held.js';
 import { saidOfLayer } from './usda/said-of-layer.js';
@@ -57,9 +59,9 @@ const alone = (bytes: Uint8Array): WrittenScene => ({ bytes, beside: [], left: {
 type Open = (bytes: Uint8Array, file: string, read?: ResourceReader) => OtherFile;
 const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
   usda(bytes, file, read) {
-    const layer = openUsda(bytes, file, read);
+    const layer = openUsda(asText(bytes, file), file, read);
     return {
-      note: saidOfLayer(layer.stage),
+      note: saidOfLayer(layer.stage, isCrate(bytes)),
       gltf: (name, progress) => usdaGltf(layer, name, progress),
       hold: (scene) => holdTaken(layer, scene),
       write: (scene, was) => alone(writeUsda(layer, scene, was)),
@@ -69,7 +71,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     const usdz = openUsdz(bytes, file);
     const layer = openUsda(usdz.layer, `${file}[${usdz.root}]`, packageReader(usdz));
     return {
-      note: saidOfLayer(layer.stage),
+      note: saidOfLayer(layer.stage, usdz.isBinary),
       gltf: (name, progress) => usdaGltf(layer, name, progress),
       hold: (scene) => holdTaken(layer, scene),
       write(scene, was) {

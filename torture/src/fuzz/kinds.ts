@@ -31,6 +31,7 @@ import { houseRules, targets } from './house-kinds.js';
 import { colladas, motions } from './exchange-kinds.js';
 import { listings, objs } from './format-kinds.js';
 import { layers } from './layer-kind.js';
+import { crates } from './crate-kind.js';
 import { packedShapes } from './packed-kind.js';
 import { packed, richDocument } from './rich-gltf.js';
 import { someScene } from './some-scene.js';
@@ -292,6 +293,7 @@ export const kinds: Readonly<Record<string, Kind>> = {
   houseRules,
   targets,
   layers,
+  crates,
   listings,
   objs,
   colladas,

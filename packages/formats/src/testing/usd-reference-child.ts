@@ -10,11 +10,14 @@ import { dirname, join } from 'node:path';
 interface Module {
   readonly FS_createDataFile: (folder: string, name: string, bytes: Uint8Array, ...may: boolean[]) => void;
   readonly FS_unlink: (path: string) => void;
+  readonly FS: { readFile(path: string): Uint8Array };
   readonly UsdStage: { Open(path: string): Stage };
 }
 interface Stage {
   GetRootLayer(): Layer;
   ExportToString(): string;
+  /** All layers put together into one file, binary by its ending. */
+  Export(path: string, saysWhereFrom: boolean): void;
   delete(): void;
 }
 interface Layer {
@@ -24,6 +27,8 @@ interface Layer {
 export interface ReferenceQuestion {
   readonly files: readonly (readonly [string, Uint8Array])[];
   readonly root: string;
+  /** The stage is wanted as a binary file too. */
+  readonly packs?: boolean;
 }
 export interface ReferenceAnswer {
   /** Every prim, property and target of the root layer. */
@@ -32,6 +37,8 @@ export interface ReferenceAnswer {
   readonly layer?: string;
   /** All layers, variants and arcs put together. */
   readonly stage?: string;
+  /** The same as a binary file. */
+  readonly crate?: Uint8Array;
   /** What it said against it. */
   readonly error?: string;
   readonly warnings: readonly string[];
@@ -69,7 +76,7 @@ const usd = await start({
 });
 
 let asked = 0;
-function answer({ files, root }: ReferenceQuestion): ReferenceAnswer {
+function answer({ files, root, packs }: ReferenceQuestion): ReferenceAnswer {
   heard = [];
   // Layers are kept by their path: another question's are others.
   const now = asked++;
@@ -93,8 +100,15 @@ function answer({ files, root }: ReferenceQuestion): ReferenceAnswer {
     const plain = (text: string): string => text.replaceAll(`/${name(root)}`, `/${root}`);
     const text = plain(layer.ExportToString());
     const stageText = plain(stage.ExportToString());
+    let crate: Uint8Array | undefined;
+    if (packs) {
+      const packed = `/tmp/packed_${now}.usdc`;
+      stage.Export(packed, false);
+      crate = usd.FS.readFile(packed);
+      usd.FS_unlink(packed);
+    }
     stage.delete();
-    return { paths, layer: text, stage: stageText, warnings: heard };
+    return { paths, layer: text, stage: stageText, ...(crate ? { crate } : {}), warnings: heard };
   } catch (error) {
     return { error: heard.join('\n') || String(error), warnings: heard };
   } finally {

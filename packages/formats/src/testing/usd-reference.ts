@@ -25,9 +25,13 @@ export class UsdReference {
       });
     });
   }
-  async ask(root: string, files: Readonly<Record<string, Uint8Array>>): Promise<ReferenceAnswer> {
+  async ask(
+    root: string,
+    files: Readonly<Record<string, Uint8Array>>,
+    packs = false,
+  ): Promise<ReferenceAnswer> {
     const answer = this.#next();
-    this.child.send({ root, files: Object.entries(files) } satisfies ReferenceQuestion);
+    this.child.send({ root, files: Object.entries(files), packs } satisfies ReferenceQuestion);
     return (await answer) as ReferenceAnswer;
   }
   close(): void {

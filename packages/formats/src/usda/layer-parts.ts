@@ -1,4 +1,5 @@
 import { assetName } from './asset-name.js';
+import { asText } from './layer-bytes.js';
 import { parseUsda } from './parse-usda.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
 import { besideOf } from '../beside-of.js';
@@ -176,7 +177,7 @@ function chosenFor(layer: UsdaLayer, { path, chosen }: TakenFile): Chosen | null
 /** One that cannot be read is told as one that was not followed: the layer itself is sound. */
 function tried(bytes: Uint8Array, path: string, limits: UsdaLimits): UsdaLayer | null {
   try {
-    return parseUsda(bytes, path, limits);
+    return parseUsda(asText(bytes, path), path, limits);
   } catch (error) {
     if (error instanceof RenquilError) return null;
     throw error;

@@ -4,7 +4,7 @@ import type { UsdaStage } from './usda-stage.js';
 const most = 3;
 
 /** What of a layer is not read, in a sentence; empty: nothing. */
-export function saidOfLayer(stage: UsdaStage): string {
+export function saidOfLayer(stage: UsdaStage, isBinary: boolean): string {
   const [, ...others] = stage.layer.parts;
   const beside = [...new Set(others.map(({ file }) => file))];
   const said = beside.length
@@ -12,6 +12,7 @@ export function saidOfLayer(stage: UsdaStage): string {
         `It is put together with ${listed(beside)}: what is changed of what stands there is said over it, in the layer itself`,
       ]
     : [];
+  if (isBinary) said.unshift('It came as binary OpenUSD and goes out as text (.usda), which says the same');
   const files = stage.outside;
   if (files.length) said.push(`Other files that it refers to were not followed: ${listed(files)}`);
   return said.join('. ');

@@ -51,7 +51,7 @@ describe('a package of OpenUSD', () => {
     }
   }, 240_000);
   for (const [what, file, says] of [
-    ['a scene that is no text', packed({ 'scene.usdc': 'PXR-USDC' }), /Export it as text/],
+    ['a scene that is no layer', packed({ 'scene.txt': 'words' }), /scene\.txt, is no layer of OpenUSD/],
     ['nothing in it', zipSync({}), /nothing is in this package/],
     ['half of it', bytes.slice(0, 60), /cannot be opened as a \.zip/],
     [

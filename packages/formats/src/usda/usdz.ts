@@ -1,18 +1,23 @@
 import { RenquilError } from '@renquil/core/errors';
 import type { ResourceReader } from '../gltf/gltf-source.js';
+import { isCrate } from '../usdc/crate-text.js';
+import { asText } from './layer-bytes.js';
 import { unzipSync, zipSync, type Zippable } from 'fflate';
 
 /** A package of OpenUSD (its specification, "Usdz File Format"): a .zip of files stored as they are; the first is the scene. */
 export interface Usdz {
   readonly root: string;
+  /** As text. */
   readonly layer: Uint8Array;
+  /** It came as binary, and goes out as text. */
+  readonly isBinary: boolean;
   readonly files: Readonly<Record<string, Uint8Array>>;
 }
 
 /** What comes out of a package, in bytes. */
 const mostBytes = 1_500_000_000;
 
-/** @throws RenquilError usda-invalid when it cannot be opened, usd-packed when its scene is no text */
+/** @throws RenquilError usda-invalid, usdc-invalid when it cannot be opened */
 export function openUsdz(bytes: Uint8Array, file: string): Usdz {
   const invalid = (detail: string): RenquilError =>
     new RenquilError('usda-invalid', { file, line: 1, column: 1, detail });
@@ -27,9 +32,10 @@ export function openUsdz(bytes: Uint8Array, file: string): Usdz {
   const [root] = Object.keys(files);
   if (root === undefined) throw invalid('nothing is in this package');
   const layer = files[root]!;
-  if (new TextDecoder().decode(layer.subarray(0, 6)) !== '#usda ')
-    throw new RenquilError('usd-packed', { file });
-  return { root, layer, files };
+  const isBinary = isCrate(layer);
+  if (!isBinary && new TextDecoder().decode(layer.subarray(0, 6)) !== '#usda ')
+    throw invalid(`the first file of this package, ${root}, is no layer of OpenUSD`);
+  return { root, layer: asText(layer, `${file}[${root}]`), isBinary, files };
 }
 
 /** Gives what else is in a package, by its path from the scene in it. */
@@ -49,8 +55,9 @@ const padding = 0x1986;
 export function writeUsdz({ root, files }: Usdz, layer: Uint8Array): Uint8Array {
   const out: Zippable = {};
   let at = 0;
-  for (const [name, own] of Object.entries(files)) {
-    const bytes = name === root ? layer : own;
+  for (const [path, own] of Object.entries(files)) {
+    const bytes = path === root ? layer : own;
+    const name = path === root ? path.replace(/\.usdc$/i, '.usda') : path;
     const begins = at + header + new TextEncoder().encode(name).length + field;
     const pad = (alignment - (begins % alignment)) % alignment;
     out[name] = [bytes, { level: 0, mtime: new Date(1980, 0, 2), extra: { [padding]: new Uint8Array(pad) } }];

@@ -24,7 +24,7 @@ export interface Sorted {
 
 /** Files that only lie beside scenes: not looked into. */
 const beside = /\.(bin|png|jpe?g|webp|ktx2|mtl|txt|md|pdf|tga|exr|hdr)$/i;
-/** Bytes of a file that are looked at to know what it is; of a text, for what it needs. */
+/** Bytes of a file that are looked at to know what it is; of a text, for what it needs. A binary layer is needed whole. */
 const [start, most] = [4096, 64 * 2 ** 20];
 
 /** Which scenes are among files, by what is in them first. One scene takes all the others along, several what they need. */
@@ -76,7 +76,8 @@ async function layersAmong(
 ): Promise<ReadonlyMap<string, Uint8Array>> {
   const found = new Map<string, Uint8Array>();
   for (const [i, { path, file }] of files.entries())
-    if (kinds[i] === 'usda') found.set(path, await bytesOf(file.slice(0, most)));
+    if (kinds[i] === 'usda')
+      found.set(path, await bytesOf(file.slice(0, /\.usda$/i.test(path) ? most : most * 4)));
   return found;
 }
 /** A layer that another one is put together from comes along with it, and is no scene of its own; in a ring all are. */
