@@ -78,7 +78,7 @@ class Writer {
       this.#byPath.set(spec.path, spec);
       const parent = file.paths.parents[spec.path] ?? -1;
       let below = this.#below.get(parent);
-      if (!below) this.#below.set(parent, (below = new Map()));
+      if (!below) this.#below.set(parent, (below = new Map<string, CrateSpec>()));
       below.set(file.paths.element(spec.path), spec);
     }
   }

@@ -114,7 +114,7 @@ export class CrateValues {
         return out.put(quoted(String(rep.payload)));
       case valueTypes.value:
       case valueTypes.unregistered:
-        return this.#at(rep, (reader) => this.put(this.#further(), deep + 1));
+        return this.#at(rep, () => this.put(this.#further(), deep + 1));
       default:
         this.unread(rep);
     }

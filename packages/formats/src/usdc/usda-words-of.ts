@@ -1,6 +1,11 @@
 /** A text in quotes, in which nothing ends a line. */
 export function quoted(text: string): string {
-  return `"${text.replace(/["\\\u0000-\u001f\u007f]/g, (c) => named[c] ?? `\\x${c.charCodeAt(0).toString(16).padStart(2, '0')}`)}"`;
+  return `"${text.replace(/["\\\p{Cc}]/gu, escaped)}"`;
+}
+function escaped(c: string): string {
+  const code = c.charCodeAt(0);
+  // What is said by its number is one byte: above 127 that would be another sign.
+  return named[c] ?? (code > 127 ? c : `\\x${code.toString(16).padStart(2, '0')}`);
 }
 const named: Readonly<Record<string, string>> = {
   '"': '\\"',
