@@ -106,14 +106,17 @@ export class GlbBuilder {
     this.#bytes.corners.set(corners, at);
     return (
       this.#accessors.push({
-        ...{ bufferView: this.#view(at, corners.length, 34963), componentType: 5125 },
-        ...{ count: corners.length, type: 'SCALAR' },
+        bufferView: this.#view(at, corners.length, 34963),
+        componentType: 5125,
+        count: corners.length,
+        type: 'SCALAR',
       }) - 1
     );
   }
   #view(at: number, count: number, target: number | null): number {
-    const view = { buffer: 0, byteOffset: at * 4, byteLength: count * 4 };
-    return this.#views.push(target === null ? view : { ...view, target }) - 1;
+    const [byteOffset, byteLength] = [at * 4, count * 4];
+    const view = { buffer: 0, byteOffset, byteLength };
+    return this.#views.push(target === null ? view : { buffer: 0, byteOffset, byteLength, target }) - 1;
   }
   /** All of it as a file that was read; its bytes are made when they are asked for. */
   source(

@@ -89,14 +89,15 @@ export interface Gltf {
 /** Whether the bytes of a view are packed elsewhere: in an extension of it, or in a buffer that has only a length. */
 export function isHidden(json: Gltf, view: number): boolean {
   const { buffer, extensions } = json.bufferViews?.[view] ?? {};
-  if (compressedBy.some((name) => extensions?.[name])) return true;
+  if (extensions && compressedBy.some((name) => extensions[name])) return true;
   const holder = buffer === undefined ? undefined : json.buffers?.[buffer];
   return holder !== undefined && isFallback(holder);
 }
 /** Packed documents may hold a buffer with no bytes, only a fall-back length. */
 export function isFallback(buffer: NonNullable<Gltf['buffers']>[number]): boolean {
   const { extensions } = buffer as { extensions?: Record<string, { fallback?: boolean }> };
-  return buffer.uri === undefined && Object.values(extensions ?? {}).some((one) => one?.fallback === true);
+  if (!extensions || buffer.uri !== undefined) return false;
+  return Object.values(extensions).some((one) => one?.fallback === true);
 }
 
 /** Bytes of one component, glTF 2.0 section 3.6.2.2; 5130 and 5131 are KHR_accessor_float64 and _float16. */

@@ -11,12 +11,24 @@ export function shapeDigest(json: Gltf, buffers: readonly Uint8Array[], mesh: nu
   for (const primitive of json.meshes?.[mesh]?.primitives ?? []) {
     if (isPacked(json, primitive)) return null;
     const parts = accessorsOf(primitive);
-    hash.update(new TextEncoder().encode(`${primitive.mode ?? 4}|${parts.map(([name]) => name).join()}|`));
+    hash.update(bytesOf(`${primitive.mode ?? 4}|${parts.map(([name]) => name).join()}|`));
     for (const [, at] of parts) update(hash, json, buffers, at);
   }
   return bytesToHex(hash.digest()).slice(0, 32);
 }
 
+const encoder = new TextEncoder();
+/** Texts that come again with every mesh. */
+const known = new Map<string, Uint8Array>();
+const mostKnown = 1000;
+function bytesOf(text: string): Uint8Array {
+  let bytes = known.get(text);
+  if (!bytes) {
+    bytes = encoder.encode(text);
+    if (known.size < mostKnown) known.set(text, bytes);
+  }
+  return bytes;
+}
 /** Attributes by name, morph targets in their order, corners: each with a word for what it is. */
 function accessorsOf({ attributes, targets = [], indices }: GltfPrimitive): [string, number][] {
   const named = (from: Record<string, number>, prefix: string): [string, number][] =>
@@ -33,8 +45,11 @@ function accessorsOf({ attributes, targets = [], indices }: GltfPrimitive): [str
 /** Bytes of a mesh's data, each accessor once, as they are when unpacked. */
 export function shapeBytes(json: Gltf, mesh: number): number {
   const seen = new Set<number>();
-  for (const primitive of json.meshes?.[mesh]?.primitives ?? [])
-    for (const [, at] of accessorsOf(primitive)) seen.add(at);
+  for (const { attributes, targets, indices } of json.meshes?.[mesh]?.primitives ?? []) {
+    for (const name in attributes) seen.add(attributes[name]!);
+    for (const target of targets ?? []) for (const name in target) seen.add(target[name]!);
+    if (indices !== undefined) seen.add(indices);
+  }
   let bytes = 0;
   for (const at of seen) {
     const accessor = json.accessors?.[at];
@@ -48,8 +63,10 @@ function isPacked(json: Gltf, primitive: GltfPrimitive): boolean {
   if (primitive.extensions?.['KHR_draco_mesh_compression'] !== undefined) return true;
   return accessorsOf(primitive).some(([, at]) => {
     const { bufferView, sparse } = json.accessors![at]!;
-    return [bufferView, sparse?.indices.bufferView, sparse?.values.bufferView].some(
-      (view) => view !== undefined && isHidden(json, view),
+    if (bufferView !== undefined && isHidden(json, bufferView)) return true;
+    return (
+      sparse !== undefined &&
+      (isHidden(json, sparse.indices.bufferView) || isHidden(json, sparse.values.bufferView))
     );
   });
 }
@@ -64,13 +81,11 @@ function update(
   const accessor = json.accessors![at]!;
   const size = componentBytes[accessor.componentType]! * typeSizes[accessor.type]!;
   hash.update(
-    new TextEncoder().encode(
-      `${accessor.componentType}${accessor.type}${accessor.count}${accessor.normalized ?? ''}`,
-    ),
+    bytesOf(`${accessor.componentType}${accessor.type}${accessor.count}${accessor.normalized ?? ''}`),
   );
   if (accessor.sparse) {
     const { count, indices, values } = accessor.sparse;
-    hash.update(new TextEncoder().encode(`s${indices.componentType}${count}`));
+    hash.update(bytesOf(`s${indices.componentType}${count}`));
     const put = (part: typeof values, bytes: number): void => {
       const view = json.bufferViews![part.bufferView]!;
       const start = (view.byteOffset ?? 0) + (part.byteOffset ?? 0);

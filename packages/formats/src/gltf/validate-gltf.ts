@@ -61,11 +61,12 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
     if (!Array.isArray(value)) fail(list, 'it is not a list');
     (value as unknown[]).forEach((item, i) => {
       if (!isObject(item)) fail(`${list}[${i}]`, 'it is not an object');
-      checkExtensions(item['extensions'], `${list}[${i}].extensions`, fail);
-      checkName(item, `${list}[${i}]`, fail);
+      // Where something stands is said when it is wrong, not for each of a million that are right.
+      checkExtensions(item['extensions'], () => `${list}[${i}].extensions`, fail);
+      checkName(item, () => `${list}[${i}]`, fail);
     });
   }
-  checkExtensions(json.extensions, 'extensions', fail);
+  checkExtensions(json.extensions, () => 'extensions', fail);
   const nodes = json.nodes ?? [];
   if (nodes.length > context.limits.objects) {
     throw new RenquilError('scene-too-large', { count: nodes.length, limit: context.limits.objects });
@@ -81,7 +82,7 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
   );
   (json.accessors ?? []).forEach((accessor, i) => {
     const most = packed.has(i) ? mostPacked : held;
-    checkAccessor(json, accessor, { place: `accessors[${i}]`, most }, fail);
+    checkAccessor(json, accessor, { place: () => `accessors[${i}]`, most }, fail);
   });
   for (let i = 0; i < nodes.length; i++) checkNode(json, i, fail);
   validateTree(json, context.limits.depth, fail);
@@ -91,11 +92,11 @@ export function validateGltf(json: Gltf, context: ValidateContext): Uint8Array[]
 }
 
 /** What Renquil reads of extensions, it reads of objects in an object. */
-function checkExtensions(extensions: unknown, place: string, fail: Fail): void {
+function checkExtensions(extensions: unknown, place: () => string, fail: Fail): void {
   if (extensions === undefined) return;
-  if (!isObject(extensions)) fail(place, 'it is not an object');
+  if (!isObject(extensions)) fail(place(), 'it is not an object');
   for (const [name, one] of Object.entries(extensions))
-    if (!isObject(one)) fail(`${place}.${name.slice(0, 100)}`, 'it is not an object');
+    if (!isObject(one)) fail(`${place()}.${name.slice(0, 100)}`, 'it is not an object');
 }
 
 function checkImage(json: Gltf, index: number, context: ValidateContext, fail: Fail): void {
@@ -148,46 +149,46 @@ function openBuffers(json: Gltf, context: ValidateContext, fail: Fail): Uint8Arr
 
 function checkViews(json: Gltf, buffers: readonly Uint8Array[], fail: Fail): void {
   (json.bufferViews ?? []).forEach((view, i) => {
-    const place = `bufferViews[${i}]`;
+    const place = () => `bufferViews[${i}]`;
     if (!isIndex(view.buffer) || view.buffer >= buffers.length)
-      fail(`${place}.buffer`, `there is no buffer ${told(view.buffer)}`);
+      fail(`${place()}.buffer`, `there is no buffer ${told(view.buffer)}`);
     const offset = view.byteOffset ?? 0;
     if (!isIndex(offset) || !isIndex(view.byteLength))
-      fail(place, 'its offset or length is not a whole number');
+      fail(place(), 'its offset or length is not a whole number');
     const length = json.buffers![view.buffer]!.byteLength;
     if (offset + view.byteLength > length)
-      fail(place, `it ends at byte ${offset + view.byteLength} of a buffer of ${length}`);
+      fail(place(), `it ends at byte ${offset + view.byteLength} of a buffer of ${length}`);
   });
 }
 
 function checkAccessor(
   json: Gltf,
   accessor: GltfAccessor,
-  { place, most }: { readonly place: string; readonly most: number },
+  { place, most }: { readonly place: () => string; readonly most: number },
   fail: Fail,
 ): void {
   const size = bytesOf(accessor);
   const width = widthOf(accessor);
-  if (!size || !width) fail(place, 'its componentType or type is not one of glTF 2.0');
+  if (!size || !width) fail(place(), 'its componentType or type is not one of glTF 2.0');
   if (!isIndex(accessor.count) || accessor.count === 0)
-    fail(`${place}.count`, 'it is not a whole number above 0');
-  if (accessor.sparse !== undefined) checkSparse(json, accessor, `${place}.sparse`, fail);
+    fail(`${place()}.count`, 'it is not a whole number above 0');
+  if (accessor.sparse !== undefined) checkSparse(json, accessor, `${place()}.sparse`, fail);
   if (accessor.bufferView === undefined) {
     // All zeros, or unpacked by an extension that we do not follow: nothing in the file bounds the claim, so we do.
     if (accessor.count > most)
-      fail(`${place}.count`, `it claims ${accessor.count} elements that are not in the file`);
+      fail(`${place()}.count`, `it claims ${accessor.count} elements that are not in the file`);
     return;
   }
   const view = entryOf(json.bufferViews, accessor.bufferView);
-  if (!view) fail(`${place}.bufferView`, `there is no buffer view ${told(accessor.bufferView)}`);
+  if (!view) fail(`${place()}.bufferView`, `there is no buffer view ${told(accessor.bufferView)}`);
   const offset = accessor.byteOffset ?? 0;
-  if (!isIndex(offset)) fail(`${place}.byteOffset`, 'it is not a whole number');
+  if (!isIndex(offset)) fail(`${place()}.byteOffset`, 'it is not a whole number');
   const compressed = isHidden(json, accessor.bufferView);
   const stride = view.byteStride ?? size * width;
   const need = offset + stride * (accessor.count - 1) + size * width;
   if (!compressed && need > view.byteLength) {
     fail(
-      place,
+      place(),
       `its ${accessor.count} elements need ${need} bytes, and buffer view ${accessor.bufferView} has ${view.byteLength}`,
     );
   }
@@ -224,21 +225,20 @@ function checkMeshes(json: Gltf, fail: Fail): void {
   (json.meshes ?? []).forEach((mesh, i) => {
     if (!Array.isArray(mesh.primitives)) fail(`meshes[${i}].primitives`, 'it is not a list');
     mesh.primitives.forEach((primitive, k) => {
-      const place = `meshes[${i}].primitives[${k}]`;
-      if (!isObject(primitive) || !isObject(primitive.attributes)) fail(place, 'it has no attributes');
-      checkExtensions(primitive.extensions, `${place}.extensions`, fail);
+      const place = () => `meshes[${i}].primitives[${k}]`;
+      if (!isObject(primitive) || !isObject(primitive.attributes)) fail(place(), 'it has no attributes');
+      checkExtensions(primitive.extensions, () => `${place()}.extensions`, fail);
       const { targets } = primitive;
       if (targets !== undefined && !(Array.isArray(targets) && targets.every(isObject)))
-        fail(`${place}.targets`, 'it is not a list of morph targets');
-      const used = [
-        ...(targets ?? []).flatMap((target) => Object.values(target)),
-        ...Object.values(primitive.attributes),
-        ...(primitive.indices === undefined ? [] : [primitive.indices]),
-      ];
-      for (const index of used)
-        if (!isIndex(index) || index >= accessors) fail(place, `there is no accessor ${told(index)}`);
+        fail(`${place()}.targets`, 'it is not a list of morph targets');
+      const look = (index: unknown): void => {
+        if (!isIndex(index) || index >= accessors) fail(place(), `there is no accessor ${told(index)}`);
+      };
+      for (const target of targets ?? []) Object.values(target).forEach(look);
+      for (const name in primitive.attributes) look(primitive.attributes[name]);
+      if (primitive.indices !== undefined) look(primitive.indices);
       if (primitive.material !== undefined && !entryOf(json.materials, primitive.material)) {
-        fail(`${place}.material`, `there is no material ${told(primitive.material)}`);
+        fail(`${place()}.material`, `there is no material ${told(primitive.material)}`);
       }
     });
   });
@@ -246,12 +246,12 @@ function checkMeshes(json: Gltf, fail: Fail): void {
 
 /** Longest name of anything. */
 const mostLetters = 65_536;
-function checkName({ name }: Record<string, unknown>, place: string, fail: Fail): void {
+function checkName({ name }: Record<string, unknown>, place: () => string, fail: Fail): void {
   if (name === undefined) return;
-  if (typeof name !== 'string') fail(`${place}.name`, 'it is not a text');
-  if (!name.isWellFormed()) fail(`${place}.name`, 'it holds half of a surrogate pair, which no text may');
+  if (typeof name !== 'string') fail(`${place()}.name`, 'it is not a text');
+  if (!name.isWellFormed()) fail(`${place()}.name`, 'it holds half of a surrogate pair, which no text may');
   if (name.length > mostLetters)
-    fail(`${place}.name`, `it has ${name.length} characters; ${mostLetters} are the most`);
+    fail(`${place()}.name`, `it has ${name.length} characters; ${mostLetters} are the most`);
 }
 
 function checkNode(json: Gltf, at: number, fail: Fail): void {
@@ -334,7 +334,7 @@ function checkReferences(json: Gltf, fail: Fail): void {
       if (!isObject(channel) || !isObject(channel.target)) fail(place, 'it has no target');
       if (!isIndex(channel.sampler) || channel.sampler >= samplers.length)
         fail(`${place}.sampler`, `there is no sampler ${told(channel.sampler)}`);
-      checkExtensions(channel.target.extensions, `${place}.target.extensions`, fail);
+      checkExtensions(channel.target.extensions, () => `${place}.target.extensions`, fail);
       const { node } = channel.target;
       if (node !== undefined && (!isIndex(node) || node >= nodes)) {
         fail(`${place}.target.node`, `there is no node ${told(node)}`);

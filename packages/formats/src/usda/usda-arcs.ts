@@ -2,7 +2,7 @@ import type { UsdaMeta } from './usda-layer.js';
 import type { UsdaNamespace } from './usda-namespace.js';
 import { parsePath } from './usda-path.js';
 import { defaultPath } from './taken-files.js';
-import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
+import { chars, textOf, UsdaScanner, type Span } from './usda-scanner.js';
 
 /** Fields by which a prim takes over what another one says. */
 const arcs = ['inherits', 'references', 'payload', 'specializes'] as const;
@@ -103,6 +103,13 @@ export class UsdaArcs {
 export function placesIn(namespace: UsdaNamespace, value: Span, anchor: number): number[] {
   const { bytes, file } = namespace.layer;
   const found: number[] = [];
+  // One path from the root, as most bindings are: many prims mean the same.
+  if (bytes[value.start] === chars.less && bytes[value.start + 1] === chars.slash) {
+    const known = namespace.resolved(textOf(bytes, value.start + 1, value.end - 1), anchor, (path) =>
+      resolvePath(namespace, path, anchor),
+    );
+    return known >= 0 ? [known] : [];
+  }
   const add = (place: number): void => void (place >= 0 && found.push(place));
   const scan = new UsdaScanner(bytes, file);
   scan.at = value.start;

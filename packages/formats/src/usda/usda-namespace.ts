@@ -9,6 +9,8 @@ export interface UsdaPlace {
   readonly specs: number[];
   readonly children: number[];
 }
+/** Paths that are kept with what they mean. */
+const mostResolved = 100_000;
 /**
  * The places of a layer, parents before children, in the order of the text: of what the layer is layered on first, as OpenUSD
  * puts children together from the weakest layer up; of what is taken over last.
@@ -81,6 +83,17 @@ export class UsdaNamespace {
     return this.#byBase.get(base)!;
   }
   #byBase: ReadonlyMap<number, LayerPart> | null = null;
+  /** What a path from the root means, for who stands in one file: found once. */
+  resolved(path: string, anchor: number, find: (path: string) => number): number {
+    const key = `${this.baseOf(anchor)} ${path}`;
+    const known = this.#resolved.get(key);
+    // What is put in later may be meant by a path that meant nothing.
+    if (known !== undefined && known >= 0) return known;
+    const found = find(path);
+    if (this.#resolved.size < mostResolved) this.#resolved.set(key, found);
+    return found;
+  }
+  readonly #resolved = new Map<string, number>();
   /** The file that a byte of the text is of. */
   partAt(byte: number): LayerPart {
     const { parts } = this.layer;

@@ -80,10 +80,16 @@ export class UsdaStage {
   }
   /** `def` where one says so, else `class`, else `over`. */
   specifierOf(place: number): UsdaPrim['specifier'] {
-    const all = [place, ...this.brought(place)].flatMap((at) =>
-      this.specs(at).map((prim) => this.layer.prims[prim]!.specifier),
-    );
-    return all.find((one) => one === 'def') ?? all.find((one) => one === 'class') ?? 'over';
+    let found: UsdaPrim['specifier'] = 'over';
+    const look = (at: number): boolean => {
+      for (const prim of this.specs(at)) {
+        const { specifier } = this.layer.prims[prim]!;
+        if (specifier === 'def') return true;
+        if (specifier === 'class') found = specifier;
+      }
+      return false;
+    };
+    return look(place) || this.brought(place).some(look) ? 'def' : found;
   }
   /** A field of its metadata; null: nobody says it. */
   field(place: number, name: string): UsdaField | null {
