@@ -3,8 +3,10 @@ import type { FileKind } from './file-kinds.js';
 import { crateLayers, isCrate } from './usdc/crate-text.js';
 import type { ResourceReader } from './gltf/gltf-source.js';
 import { besideOf } from './beside-of.js';
+import { layerEnding } from './scene-endings.js';
 import { isObject } from './gltf/guards.js';
 import { eachStatement, nameIn } from './obj/statements.js';
+import { parseMtl } from './obj/mtl.js';
 import { TextUnits } from './obj/text-units.js';
 
 /**
@@ -55,7 +57,9 @@ function besideFile(file: string, bytes: Uint8Array): string[] {
     return [...found];
   }
   const text = new TextDecoder().decode(bytes);
-  for (const [, name] of text.matchAll(/@([^@\n]{1,1000}?\.usd[ac]?)(?::SDF_FORMAT_ARGS:[^@\n]*)?@/gi)) {
+  for (const [, name] of text.matchAll(
+    /@([^@\n]{1,1000}?\.(?:usd[ac]?|png|jpe?g|webp))(?::SDF_FORMAT_ARGS:[^@\n]*)?@/gi,
+  )) {
     const path = besideOf(file, name!);
     if (path !== null) found.add(path);
   }
@@ -67,10 +71,18 @@ function besideFile(file: string, bytes: Uint8Array): string[] {
  */
 export function allNeededFiles(kind: FileKind, bytes: Uint8Array, read: ResourceReader): string[] {
   const found = new Set(neededFiles(kind, bytes));
+  if (kind === 'obj')
+    for (const path of [...found]) {
+      const own = read(path);
+      for (const { picture } of own ? parseMtl(own, path).materials : []) {
+        const at = picture && besideOf(path, picture.replaceAll('\\', '/'));
+        if (at) found.add(at);
+      }
+    }
   if (kind !== 'usda') return [...found];
   for (const path of found) {
     if (found.size > mostFiles) break;
-    const own = read(path);
+    const own = layerEnding.test(path) ? read(path) : null;
     for (const next of own ? besideFile(path, own) : []) found.add(next);
   }
   return [...found];

@@ -26,8 +26,8 @@ export interface PackedSnapshot {
   readonly placed: Int32Array<ArrayBuffer>;
   /** Ten numbers each: move, turn, scale. */
   readonly locals: Float64Array<ArrayBuffer>;
-  /** The rest of the rows that have any, as JSON. */
-  readonly more: { readonly rows: Int32Array<ArrayBuffer>; readonly json: PackedTexts };
+  /** The rest of the rows that have any, as JSON: each text once, and which of them a row has, counted from 1. */
+  readonly more: { readonly at: Int32Array<ArrayBuffer>; readonly json: PackedTexts };
 }
 
 /** A snapshot in arrays that another thread takes over without a copy. */
@@ -42,8 +42,7 @@ export function packSnapshot({ objects, ...head }: SceneSnapshot): PackedSnapsho
     new Chooser<readonly number[]>(n),
   ];
   const names: string[] = [];
-  const more: string[] = [];
-  const moreRows: number[] = [];
+  const more = new Chooser<string>(n);
   let moved = 0;
   for (const { l } of objects) if (l && 't' in l) moved++;
   const locals = new Float64Array(moved * 10);
@@ -70,8 +69,8 @@ export function packSnapshot({ objects, ...head }: SceneSnapshot): PackedSnapsho
       placed[i] = ++moved;
     }
     for (const _ in rest) {
-      moreRows.push(i);
-      more.push(JSON.stringify(rest));
+      const json = JSON.stringify(rest);
+      more.put(i, json, json);
       break;
     }
   });
@@ -88,7 +87,7 @@ export function packSnapshot({ objects, ...head }: SceneSnapshot): PackedSnapsho
     sources,
     placed,
     locals,
-    more: { rows: Int32Array.from(moreRows), json: packTexts(more) },
+    more: { at: more.made.at, json: packTexts(more.made.values) },
   };
 }
 
@@ -108,7 +107,7 @@ export function packedBuffers(p: PackedSnapshot): ArrayBuffer[] {
     sources,
     placed,
     locals,
-    more.rows,
+    more.at,
     more.json.ends,
   ].map((piece) => piece.buffer);
 }
@@ -120,12 +119,13 @@ export function packedBuffers(p: PackedSnapshot): ArrayBuffer[] {
 export function* openPacked(packed: PackedSnapshot, stretch: number): Generator<number, Scene> {
   const { head, ids } = packed;
   const scene = emptyScene(head);
-  let nextMore = 0;
+  // Copies say the same of themselves, and nobody writes into what is said: it is read once.
+  const read: (Partial<SnapshotRow> | undefined)[] = [];
   for (let i = 0; i < ids.length; i++) {
     const row = rowAt(packed, i);
-    if (packed.more.rows[nextMore] === i) {
-      Object.assign(row, readJson(textAt(packed.more.json, nextMore++)));
-    }
+    const more = packed.more.at[i]! - 1;
+    if (more >= 0)
+      Object.assign(row, (read[more] ??= readJson(textAt(packed.more.json, more)) as Partial<SnapshotRow>));
     scene.append(dataFromRow(row), row.p ?? null);
     if ((i + 1) % stretch === 0) yield i + 1;
   }

@@ -3,6 +3,7 @@ import type { FileUnits } from '../file-units.js';
 import type { Gltf, GltfMesh, GltfNode, GltfPrimitive } from './gltf-json.js';
 import type { GltfSource } from './gltf-source.js';
 import { GrowingBytes } from './growing-bytes.js';
+import { MadePictures } from './made-pictures.js';
 import { madeSource } from './made-source.js';
 
 /** Part of a shape, in the units of its file: points (3 a vertex), and corners of triangles, or ends of lines. */
@@ -12,6 +13,8 @@ export interface ShapePart {
   readonly isLines: boolean;
   /** In the list of materials; -1: none. */
   readonly material: number;
+  /** Where in its picture each point lies, from the top left on (2 a point); left out: nobody says. */
+  readonly laid?: readonly number[];
 }
 
 /** Puts a .glb together: nodes as they come, shapes as meshes of floats and corners. */
@@ -24,15 +27,22 @@ export class GlbBuilder {
   readonly #accessors: NonNullable<Gltf['accessors']> = [];
   readonly #views: NonNullable<Gltf['bufferViews']> = [];
   readonly #bytes = new GrowingBytes();
+  /** Pictures, for materials to wear. */
+  readonly pictures = new MadePictures(this.#bytes, (byteOffset, byteLength) => {
+    return this.#views.push({ buffer: 0, byteOffset, byteLength }) - 1;
+  });
   readonly #pointsAt = new Map<readonly number[], number>();
 
   /** A mesh of parts, in the units of a file. Returns its number; null: nothing of it can be drawn. */
   mesh(name: string, parts: readonly ShapePart[], units: FileUnits, extras?: object): number | null {
     const primitives: GltfPrimitive[] = [];
-    for (const { points, corners, isLines, material } of parts) {
+    for (const { points, corners, isLines, material, laid } of parts) {
       if (!corners.length || points.length < 3 || !points.every(Number.isFinite)) continue;
       primitives.push({
-        attributes: { POSITION: this.#points(points, units) },
+        attributes: {
+          POSITION: this.#points(points, units),
+          ...(laid ? { TEXCOORD_0: this.#laid(laid, points.length) } : {}),
+        },
         indices: this.#corners(corners),
         ...(material >= 0 ? { material } : {}),
         ...(isLines ? { mode: 1 } : {}),
@@ -101,6 +111,13 @@ export class GlbBuilder {
     const bufferView = this.#view(at, numbers.length, null);
     return this.#accessors.push({ bufferView, componentType: 5126, count, type, ...bounds }) - 1;
   }
+  #laid(laid: readonly number[], coordinates: number): number {
+    const count = Math.floor(coordinates / 3);
+    const at = this.#bytes.take(count * 2);
+    for (let i = 0; i < count * 2; i++) this.#bytes.floats[at + i] = Number.isFinite(laid[i]) ? laid[i]! : 0;
+    const bufferView = this.#view(at, count * 2, 34962);
+    return this.#accessors.push({ bufferView, componentType: 5126, count, type: 'VEC2' }) - 1;
+  }
   #corners(corners: readonly number[]): number {
     const at = this.#bytes.take(corners.length);
     this.#bytes.corners.set(corners, at);
@@ -135,7 +152,11 @@ export class GlbBuilder {
       ...(materials?.length ? { materials } : {}),
       ...(this.skins.length ? { skins: this.skins } : {}),
       ...(this.cameras.length ? { cameras: this.cameras } : {}),
-      ...(this.#accessors.length ? { accessors: this.#accessors, bufferViews: this.#views } : {}),
+      ...(this.#accessors.length ? { accessors: this.#accessors } : {}),
+      ...(this.#views.length ? { bufferViews: this.#views } : {}),
+      ...(this.pictures.images.length
+        ? { images: this.pictures.images, textures: this.pictures.textures }
+        : {}),
       ...(this.#channels.length
         ? { animations: [{ channels: this.#channels, samplers: this.#samplers }] }
         : {}),
@@ -147,6 +168,7 @@ export class GlbBuilder {
   }
   #extensions(): object {
     const used = new Set(this.nodes.flatMap(({ extensions }) => Object.keys(extensions ?? {})));
+    if (this.pictures.usesWebp) used.add('EXT_texture_webp');
     if (!used.size) return {};
     const lights = this.lights.length ? { extensions: { KHR_lights_punctual: { lights: this.lights } } } : {};
     return { extensionsUsed: [...used].sort(), ...lights };

@@ -13,6 +13,12 @@ export class GrowingBytes {
     if (this.length > this.#bytes.length) this.#grow();
     return at;
   }
+  /** Puts bytes in, up to a multiple of four: where the first of them stands. */
+  put(bytes: Uint8Array): number {
+    const at = this.take(Math.ceil(bytes.length / 4)) * 4;
+    this.#bytes.set(bytes, at);
+    return at;
+  }
   /** As floats and as corners; others after the next `take`. */
   get floats(): Float32Array {
     return this.#floats;

@@ -8,6 +8,8 @@ export interface MtlMaterial {
   readonly span: Span;
   /** Kd and d (or 1 - Tr), 0 to 1. */
   colour: readonly [number, number, number, number];
+  /** The picture of its colour (`map_Kd`), as it is named; null: it has none. */
+  picture: string | null;
 }
 /** An .mtl file as it was read. */
 export interface Mtl {
@@ -24,9 +26,10 @@ export function parseMtl(bytes: Uint8Array, path: string): Mtl {
     const { word, from, to } = statement;
     if (word === 'newmtl') {
       const span = { start: from, end: to };
-      materials.push({ name: nameIn(units, statement), span, colour: [0.6, 0.6, 0.6, 1] });
+      materials.push({ name: nameIn(units, statement), span, colour: [0.6, 0.6, 0.6, 1], picture: null });
     }
     const last = materials.at(-1);
+    if (last && word === 'map_Kd') last.picture = pictureIn(nameIn(units, statement)) || null;
     if (!last || !['Kd', 'd', 'Tr'].includes(word)) return;
     const numbers = units.text.slice(from, to).split(/\s+/).map(Number);
     const [r, g, b, a] = last.colour;
@@ -38,5 +41,19 @@ export function parseMtl(bytes: Uint8Array, path: string): Mtl {
   });
   return { path, units, materials };
 }
+/** The name of a picture behind what says how it is laid on (the format's own text, "texture map options"), which is not read. */
+function pictureIn(text: string): string {
+  const words = text.split(/\s+/);
+  let at = 0;
+  while (at < words.length && words[at]!.startsWith('-')) {
+    const values = optionValues[words[at]!.slice(1)] ?? 1;
+    at++;
+    // Those of three numbers may leave the last ones out.
+    for (let i = 0; i < values && at < words.length - 1; i++, at++)
+      if (i > 0 && !/^[-+.\d]/.test(words[at]!)) break;
+  }
+  return words.slice(at).join(' ');
+}
+const optionValues: Readonly<Record<string, number>> = { mm: 2, o: 3, s: 3, t: 3 };
 /** Colours of the format are those of a screen (IEC 61966-2-1). */
 const linear = (c: number): number => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);

@@ -1,5 +1,6 @@
 import { openSnapshot, takeSnapshot, type Scene } from '@renquil/core/scene';
 import { outlineOf } from '@renquil/core/testing';
+import { allNeededFiles } from '../needed-files.js';
 import { openScene, writeScene } from '../scene-file.js';
 import { saidOfLeft } from '../written-scene.js';
 
@@ -87,6 +88,36 @@ describe('OBJ', () => {
     ],
   ] as const)
     it(`takes back ${what}`, () => expect(edited(body, edit)).toBe(wanted));
+  it('wears the pictures of its materials, corners where they lie in them', () => {
+    const body = utf8(
+      `mtllib a.mtl\n${points}vt 0 0\nvt 1 0\nvt 0 1\no a\nusemtl red\nf 1/1 2/2 3/3\nf 1/2 2/2 3\nusemtl plain\nf 1/1 2/2 3/3`,
+    );
+    const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
+    const read = (path: string): Uint8Array | null =>
+      path === 'a.mtl'
+        ? utf8('newmtl red\nKd 0 0 0\nmap_Kd -s 1 1 1 .\\t\\a b.png\nnewmtl plain\nKd 1 0 0\nmap_Kd gone.png')
+        : path === 't/a b.png'
+          ? png
+          : null;
+    const { source } = openScene(body, 'a.obj', read);
+    const { json } = source;
+    expect<unknown>(json.materials!.map((one) => one.pbrMetallicRoughness)).toEqual([
+      { baseColorFactor: [1, 1, 1, 1], baseColorTexture: { index: 0 } },
+      { baseColorFactor: [1, 0, 0, 1] },
+    ]);
+    const [worn, plain] = json.meshes![0]!.primitives;
+    const floats = (at: number): number[] => {
+      const { bufferView, count } = json.accessors![at]!;
+      const { byteOffset = 0 } = json.bufferViews![bufferView!]!;
+      return [...new Float32Array(source.buffers[0]!.slice(byteOffset, byteOffset + count * 8).buffer)];
+    };
+    // From the top: what said 0, 0 lies at 0, 1. The first point stands twice, since it lies in two places.
+    expect(floats(worn!.attributes['TEXCOORD_0']!)).toEqual([0, 1, 1, 1, 0, 0, 1, 1, 0, 0]);
+    expect(plain!.attributes).toEqual({ POSITION: jasmine.any(Number) });
+    const view = json.bufferViews![json.images![0]!.bufferView!]!;
+    expect(source.buffers[0]!.slice(view.byteOffset, view.byteOffset! + view.byteLength)).toEqual(png);
+    expect(allNeededFiles('obj', body, read)).toEqual(['a.mtl', 't/a b.png', 'gone.png']);
+  });
   it('renames a material in its .mtl too', () => {
     const body = utf8(`mtllib a.mtl\n${points}o a\nusemtl red\nf 1 2 3`);
     const read = (): Uint8Array => utf8('newmtl  red\nKd 1 0 0\nnewmtl blue');

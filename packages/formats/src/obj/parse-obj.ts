@@ -22,6 +22,8 @@ export interface ObjObject {
   readonly own: Span[];
   /** Corners of triangles (numbers of points) by material; -1: none. */
   readonly triangles: Map<number, number[]>;
+  /** Where in its picture each of those corners lies (numbers of `laid`; -1: nowhere); none where no corner says. */
+  readonly laid: Map<number, number[]>;
   readonly lines: number[];
 }
 /** A material as the file uses it. */
@@ -34,6 +36,8 @@ export interface Obj {
   readonly file: string;
   readonly units: TextUnits;
   readonly points: readonly number[];
+  /** Places in a picture (`vt`), two numbers each, from the bottom left on. */
+  readonly laid: readonly number[];
   readonly objects: readonly ObjObject[];
   readonly materials: readonly ObjMaterial[];
   /** The .mtl files that it names. */
@@ -61,6 +65,7 @@ export function parseObj(bytes: Uint8Array, file: string): Obj {
 
 class Reader {
   readonly #points: number[] = [];
+  readonly #laid: number[] = [];
   readonly #objects: ObjObject[] = [];
   readonly #at = new Map<string, number>();
   readonly #materials: ObjMaterial[] = [];
@@ -79,6 +84,7 @@ class Reader {
   take(statement: Statement): void {
     const { word } = statement;
     if (word === 'v') this.#point(statement);
+    else if (word === 'vt') this.#place(statement);
     else if (word === 'f') this.#face(statement);
     else if (word === 'l') this.#line(statement);
     else if (word === 'o' || word === 'g') this.#named(word, statement);
@@ -101,7 +107,14 @@ class Reader {
       .filter((_, at) => kept[at])
       .map((object) => ({ ...object, parent: place.get(object.parent) ?? -1 }));
     return {
-      ...{ file: this.file, units: this.units, points: this.#points, objects, materials: this.#materials },
+      ...{
+        file: this.file,
+        units: this.units,
+        points: this.#points,
+        laid: this.#laid,
+        objects,
+        materials: this.#materials,
+      },
       ...{ libraries: this.#libraries, firstOwn: this.#firstOwn, unread: this.#unread },
     };
   }
@@ -124,6 +137,21 @@ class Reader {
       this.#points.push(n);
     }
   }
+  /** A place that is none is as good as none: it says only how a picture lies. */
+  #place(statement: Statement): void {
+    const [u, v = '0'] = this.#parts(statement);
+    this.#laid.push(Number.parseFloat(u ?? '0') || 0, Number.parseFloat(v) || 0);
+  }
+  /** Numbers of places, as those of points are; -1: a corner says none. */
+  #places(statement: Statement): number[] | null {
+    if (!this.#laid.length) return null;
+    const count = this.#laid.length / 2;
+    return this.#parts(statement).map((part) => {
+      const n = Number.parseInt(part.split('/')[1] ?? '', 10);
+      const at = n > 0 ? n - 1 : count + n;
+      return n !== 0 && at >= 0 && at < count ? at : -1;
+    });
+  }
   /** Numbers of points: from 1, or back from the last one read. */
   #corners(statement: Statement): number[] {
     const count = this.#points.length / 3;
@@ -138,10 +166,17 @@ class Reader {
   #face(statement: Statement): void {
     const corners = this.#corners(statement);
     if (corners.length < 3) this.#fail(statement.line, 'a face has three corners or more');
-    const { triangles } = this.#mine(statement);
+    const { triangles, laid } = this.#mine(statement);
     let list = triangles.get(this.#material);
     if (!list) triangles.set(this.#material, (list = []));
-    for (let i = 1; i + 1 < corners.length; i++) list.push(corners[0]!, corners[i]!, corners[i + 1]!);
+    const places = this.#places(statement);
+    let its = laid.get(this.#material);
+    // Corners before the first that says a place say none.
+    if (places && !its) laid.set(this.#material, (its = Array<number>(list.length).fill(-1)));
+    for (let i = 1; i + 1 < corners.length; i++) {
+      list.push(corners[0]!, corners[i]!, corners[i + 1]!);
+      its?.push(places?.[0] ?? -1, places?.[i] ?? -1, places?.[i + 1] ?? -1);
+    }
   }
   #line(statement: Statement): void {
     const corners = this.#corners(statement);
@@ -195,6 +230,7 @@ class Reader {
         titles: [],
         own: [],
         triangles: new Map(),
+        laid: new Map(),
         lines: [],
       }) - 1;
     this.#at.set(key, at);

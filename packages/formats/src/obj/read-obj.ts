@@ -1,3 +1,4 @@
+import { besideOf } from '../beside-of.js';
 import { FileUnits } from '../file-units.js';
 import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
@@ -11,6 +12,8 @@ export interface ObjScene {
   readonly libraries: readonly Mtl[];
   /** Those that did not come. */
   readonly lacking: readonly string[];
+  /** The pictures that came, by the materials that wear them. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
 }
 
 /** Opens an OBJ file. @throws RenquilError obj-invalid with the line */
@@ -27,12 +30,20 @@ export function openObj(bytes: Uint8Array, file: string, read?: ResourceReader):
       else lacking.push(one);
     }
   }
-  return { obj, libraries, lacking };
+  const pictures = new Map<string, Uint8Array>();
+  for (const { path, materials } of libraries)
+    for (const { name, picture } of materials) {
+      // Programs of other systems write the way with `\\`.
+      const at = picture && besideOf(path, picture.replaceAll('\\', '/'));
+      const bytes = at ? read?.(at) : null;
+      if (bytes) pictures.set(name, bytes);
+    }
+  return { obj, libraries, lacking, pictures };
 }
 
 /** The objects of the file as a .glb, node for node in their order. Metres, Y up: the format says nothing of either. */
 export function objGltf(
-  { obj, libraries }: ObjScene,
+  { obj, libraries, pictures }: ObjScene,
   file: string,
   progress?: (done: number, total: number) => void,
 ): GltfSource {
@@ -42,11 +53,19 @@ export function objGltf(
   );
   const materials = obj.materials.map(({ name }) => {
     const colour = colours.get(name);
+    const picture = pictures.get(name);
+    const index = picture ? out.pictures.add(picture) : null;
     if (!colour) return unknownLook(name);
+    // Where a picture is, many programs leave the colour black: it would hide it.
+    const [r, g, b, a] =
+      index !== null && colour.slice(0, 3).every((n) => n === 0) ? [1, 1, 1, colour[3]] : colour;
     return {
       name,
-      pbrMetallicRoughness: { baseColorFactor: [...colour] },
-      ...(colour[3] < 1 ? { alphaMode: 'BLEND' } : {}),
+      pbrMetallicRoughness: {
+        baseColorFactor: [r, g, b, a],
+        ...(index === null ? {} : { baseColorTexture: { index } }),
+      },
+      ...(a < 1 ? { alphaMode: 'BLEND' } : {}),
     };
   });
   const units = new FileUnits();
@@ -56,7 +75,9 @@ export function objGltf(
     if ((at & 1023) === 1023) progress?.(at, obj.objects.length);
     if (object.parent < 0) roots.push(at);
     else children[object.parent]!.push(at);
-    const mesh = out.mesh(object.name, partsOf(obj, object), units);
+    const wears = (material: number): boolean =>
+      'baseColorTexture' in (materials[material]?.pbrMetallicRoughness ?? {});
+    const mesh = out.mesh(object.name, partsOf(obj, object, wears), units);
     out.nodes.push({
       name: object.name,
       children: children[at]!,
@@ -68,25 +89,64 @@ export function objGltf(
   return out.source(file, roots, materials, null);
 }
 
-/** Points that an object uses, from 0, and what it makes of them. */
-function partsOf(obj: Obj, { triangles, lines }: ObjObject): ShapePart[] {
-  const points: number[] = [];
-  const at = new Map<number, number>();
-  const own = (corner: number): number => {
-    let known = at.get(corner);
+/**
+ * Points that an object uses, from 0, and what it makes of them.
+ * @param wears whether a material has a picture: then a point is one for each place in it
+ */
+function partsOf(
+  obj: Obj,
+  { triangles, lines, laid }: ObjObject,
+  wears: (material: number) => boolean,
+): ShapePart[] {
+  const plain = new Corners(obj);
+  return [
+    ...[...triangles].map(([material, list]): ShapePart => {
+      const its = wears(material) ? laid.get(material) : undefined;
+      if (!its)
+        return {
+          material,
+          corners: list.map((corner) => plain.of(corner, -1)),
+          isLines: false,
+          points: plain.points,
+        };
+      const own = new Corners(obj);
+      const corners = list.map((corner, i) => own.of(corner, its[i]!));
+      return { material, corners, isLines: false, points: own.points, laid: own.laid };
+    }),
+    ...(lines.length
+      ? [
+          {
+            material: -1,
+            corners: lines.map((corner) => plain.of(corner, -1)),
+            isLines: true,
+            points: plain.points,
+          },
+        ]
+      : []),
+  ];
+}
+/** Points as they are used, each with its place in a picture once. */
+class Corners {
+  readonly points: number[] = [];
+  readonly laid: number[] = [];
+  readonly #at = new Map<number, number>();
+  readonly #places: number;
+  constructor(readonly obj: Obj) {
+    this.#places = obj.laid.length / 2 + 1;
+  }
+  /** @param place -1: none */
+  of(corner: number, place: number): number {
+    const key = corner * this.#places + place + 1;
+    let known = this.#at.get(key);
     if (known === undefined) {
-      at.set(corner, (known = points.length / 3));
-      points.push(obj.points[3 * corner]!, obj.points[3 * corner + 1]!, obj.points[3 * corner + 2]!);
+      const { points, laid } = this.obj;
+      this.#at.set(key, (known = this.points.length / 3));
+      this.points.push(points[3 * corner]!, points[3 * corner + 1]!, points[3 * corner + 2]!);
+      // The format counts from the bottom, glTF from the top.
+      this.laid.push(place < 0 ? 0 : laid[2 * place]!, place < 0 ? 0 : 1 - laid[2 * place + 1]!);
     }
     return known;
-  };
-  const parts = [...triangles].map(([material, list]) => ({
-    material,
-    corners: list.map(own),
-    isLines: false,
-  }));
-  if (lines.length) parts.push({ material: -1, corners: lines.map(own), isLines: true });
-  return parts.map((part) => ({ ...part, points }));
+  }
 }
 
 /** What of the file is not read, in a sentence; empty: nothing. */

@@ -11,6 +11,7 @@ import { outlineOf, type UsdaOutline } from './usda-outline.js';
 import { isObject } from '../gltf/guards.js';
 import { UsdaMotion } from './usda-motion.js';
 import { boardOf, collectionsOf } from './usda-sets.js';
+import { UsdaPictures } from './usda-pictures.js';
 import { UsdaShapes } from './usda-shapes.js';
 import { UsdaStage } from './usda-stage.js';
 import { unitsOf } from './usda-units.js';
@@ -67,8 +68,10 @@ export function usdaGltf(
   progress?: (done: number, total: number) => void,
 ): GltfSource {
   const { stage, outline } = scene;
-  const materials = new UsdaMaterials(stage);
-  const build = new Build(scene, new GlbBuilder(), new UsdaShapes(stage, materials));
+  const out = new GlbBuilder();
+  const pictures = new UsdaPictures(stage, scene.read);
+  const materials = new UsdaMaterials(stage, pictures, (bytes) => out.pictures.add(bytes));
+  const build = new Build(scene, out, new UsdaShapes(stage, materials));
   outline.places.forEach((_, node) => {
     if ((node & 1023) === 1023) progress?.(node, outline.places.length);
     build.node(node);

@@ -1,12 +1,24 @@
 import { unknownLook } from '../gltf/unknown-look.js';
+import type { UsdaPictures } from './usda-pictures.js';
 import type { UsdaStage } from './usda-stage.js';
 
 /** Materials of a layer as they are met, each once. */
 export class UsdaMaterials {
-  readonly list: (Omit<ReturnType<typeof unknownLook>, 'extras'> & { alphaMode?: string })[] = [];
+  readonly list: {
+    name: string;
+    pbrMetallicRoughness: { baseColorFactor: number[]; baseColorTexture?: { index: number } };
+    alphaMode?: string;
+  }[] = [];
+  /** The primvars that say where points lie in the pictures of materials, by their numbers. */
+  readonly laidBy = new Map<number, string>();
   readonly #of = new Map<number, number>();
   readonly #bound = new Map<number, number>();
-  constructor(readonly stage: UsdaStage) {}
+  /** @param wear gives the texture of a picture; null: it cannot be worn */
+  constructor(
+    readonly stage: UsdaStage,
+    readonly pictures: UsdaPictures,
+    readonly wear: (bytes: Uint8Array) => number | null,
+  ) {}
 
   /** The material that a prim is bound to, or one above it (UsdShadeMaterialBindingAPI); -1: none. */
   boundTo(place: number): number {
@@ -34,11 +46,17 @@ export class UsdaMaterials {
     const colour = this.#input(place, 'inputs:diffuseColor');
     const [a = 1] = this.#input(place, 'inputs:opacity') ?? [];
     const [r = 0.6, g = 0.6, b = 0.6] = colour ?? [];
+    const picture = this.pictures.of(place);
+    const index = picture && this.wear(picture.bytes);
     const at = this.list.push({
-      ...(colour ? { name } : unknownLook(name)),
-      pbrMetallicRoughness: { baseColorFactor: [r, g, b, a] },
-      ...(a < 1 ? { alphaMode: 'BLEND' } : {}),
+      ...(colour || index !== null ? { name } : unknownLook(name)),
+      pbrMetallicRoughness:
+        index === null
+          ? { baseColorFactor: [r, g, b, a] }
+          : { baseColorFactor: [1, 1, 1, a], baseColorTexture: { index } },
+      ...(a < 1 || (index !== null && picture?.isSeenThrough) ? { alphaMode: 'BLEND' } : {}),
     });
+    if (picture && index !== null) this.laidBy.set(at - 1, picture.primvar);
     this.#of.set(place, at - 1);
     return at - 1;
   }

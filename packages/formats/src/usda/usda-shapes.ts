@@ -1,6 +1,7 @@
 import { transformPoint, identityMat4, multiply, type Mat4, type Vec3 } from '@renquil/core/math';
 import { firstSample, stringsIn, xformOps } from './xform-ops.js';
 import type { ShapePart } from '../gltf/glb-builder.js';
+import { laidOf, laidPart } from './laid-points.js';
 import type { UsdaMaterials } from './usda-materials.js';
 import type { UsdaStage } from './usda-stage.js';
 import { standsAlone } from './usda-outline.js';
@@ -40,7 +41,8 @@ export class UsdaShapes {
   isOwn(place: number): boolean {
     return (
       this.stage.specs(place).some((prim) => !plain.has(this.stage.layer.prims[prim]!.type)) ||
-      this.stage.properties(place, ({ name }) => shaping.has(name)).length > 0 ||
+      this.stage.properties(place, ({ name }) => shaping.has(name) || name.startsWith('primvars:')).length >
+        0 ||
       this.stage.namespace.places[place]!.children.some(
         (at) => this.stage.specs(at).length > 0 && this.stage.typeOf(at) === 'GeomSubset',
       )
@@ -121,7 +123,7 @@ export class UsdaShapes {
     const corners = this.#numbers(place, 'faceVertexIndices');
     const most = points.length / 3;
     const isLeft = this.stage.text(this.stage.property(place, 'orientation')?.value) === 'leftHanded';
-    const byMaterial = new Map<number, number[]>();
+    const byMaterial = new Map<number, { corners: number[]; places: number[]; faces: number[] }>();
     const subsets = this.#subsets(place);
     const own = this.materials.boundTo(place);
     let at = 0;
@@ -131,21 +133,26 @@ export class UsdaShapes {
       if (!(count >= 3) || at > corners.length) return;
       const material = subsets.get(face) ?? own;
       let list = byMaterial.get(material);
-      if (!list) byMaterial.set(material, (list = []));
+      if (!list) byMaterial.set(material, (list = { corners: [], places: [], faces: [] }));
+      const wears = this.materials.laidBy.has(material);
       for (let i = 1; i + 1 < count; i++) {
-        const [a, b, c] = [corners[from]!, corners[from + i]!, corners[from + i + 1]!];
-        if (![a, b, c].every((n) => n >= 0 && n < most)) continue;
-        if (isLeft) list.push(a, c, b);
-        else list.push(a, b, c);
+        const three = isLeft ? [from, from + i + 1, from + i] : [from, from + i, from + i + 1];
+        if (!three.every((one) => corners[one]! >= 0 && corners[one]! < most)) continue;
+        for (const one of three) list.corners.push(corners[one]!);
+        if (wears) {
+          list.places.push(...three);
+          list.faces.push(face, face, face);
+        }
       }
     });
-    const parts = [...byMaterial].map(([material, list]) => ({
-      points,
-      corners: list,
-      isLines: false,
-      material,
-    }));
-    return parts.length && points.length >= 9 ? parts : null;
+    if (points.length < 9) return null;
+    const parts = [...byMaterial].map(([material, list]): ShapePart => {
+      const part = { points, corners: list.corners, isLines: false, material };
+      const primvar = this.materials.laidBy.get(material);
+      const laid = primvar === undefined ? null : laidOf(this.stage, place, primvar);
+      return laid ? laidPart(part, list, laid) : part;
+    });
+    return parts.length ? parts : null;
   }
   /** Faces that a subset of the family for materials gives another one. */
   #subsets(place: number): Map<number, number> {

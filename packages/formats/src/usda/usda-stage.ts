@@ -112,11 +112,13 @@ export class UsdaStage {
     }
     return null;
   }
-  /** Places that a relationship means, by whoever says it: paths go from there. */
-  targets(place: number, name: string): number[] {
+  /** Places that a relationship, or a connection, means, by whoever says it: paths go from there. */
+  targets(place: number, name: string, part: '' | 'connect' = ''): number[] {
     for (const at of [place, ...this.brought(place)]) {
-      const found = this.#propertyOf(at, name, '');
-      if (found) return found.type === 'rel' && found.value ? this.pathsIn(found.value, at) : [];
+      const found = this.#propertyOf(at, name, part);
+      if (!found) continue;
+      const isLink = part === 'connect' || found.type === 'rel';
+      return isLink && found.value ? this.pathsIn(found.value, at) : [];
     }
     return [];
   }

@@ -17,11 +17,13 @@ export function crateText(bytes: Uint8Array, file: string, limits: CrateLimits =
   return new Writer(new CrateFile(bytes, file, limits)).whole();
 }
 
-/** Names of layers among the texts of a crate file, wherever they stand: of one that cannot be read, none. */
+/** Names of layers and pictures among the texts of a crate file, wherever they stand: of one that cannot be read, none. */
 export function crateLayers(bytes: Uint8Array): string[] {
   try {
     const { tokens } = new CrateFile(bytes, '', crateLimits);
-    return tokens.filter((token) => token.length < 1000 && /\.usd[ac]?(:SDF_FORMAT_ARGS:.*)?$/is.test(token));
+    return tokens.filter(
+      (token) => token.length < 1000 && /\.(usd[ac]?|png|jpe?g|webp)(:SDF_FORMAT_ARGS:.*)?$/is.test(token),
+    );
   } catch {
     return [];
   }

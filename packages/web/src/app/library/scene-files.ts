@@ -69,14 +69,14 @@ async function kindOf({ path, file }: PickedFile): Promise<FileKind | 'faulty' |
     return sceneEnding.test(name) && !looseEnding.test(name) ? 'faulty' : null;
   }
 }
-/** Layers of text among files, by path: what one is put together from is asked of each. */
+/** Layers and materials among files, by path: what one is put together from is asked of each. */
 async function layersAmong(
   files: readonly PickedFile[],
   kinds: readonly (FileKind | 'faulty' | null)[],
 ): Promise<ReadonlyMap<string, Uint8Array>> {
   const found = new Map<string, Uint8Array>();
   for (const [i, { path, file }] of files.entries())
-    if (kinds[i] === 'usda')
+    if (kinds[i] === 'usda' || /\.mtl$/i.test(path))
       found.set(path, await bytesOf(file.slice(0, /\.usda$/i.test(path) ? most : most * 4)));
   return found;
 }
@@ -95,7 +95,9 @@ async function neededBy(
 ): Promise<string[]> {
   if (kind === 'faulty') return [];
   const own = layers.get(path);
-  if (own) return allNeededFiles('usda', own, (name) => layers.get(besideOf(path, name) ?? '') ?? null);
+  const read = (name: string): Uint8Array | null => layers.get(besideOf(path, name) ?? '') ?? null;
+  if (own) return allNeededFiles('usda', own, read);
+  if (kind === 'obj') return allNeededFiles(kind, await bytesOf(file.slice(0, most)), read);
   const end = kind === 'glb' ? 20 + jsonLength(await bytesOf(file.slice(0, 20))) : most;
   return neededFiles(kind, await bytesOf(file.slice(0, Math.min(end, most))));
 }

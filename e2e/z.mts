@@ -1,0 +1,30 @@
+import { chromium } from 'playwright-core';
+const b = await chromium.launch({executablePath:'/usr/bin/chromium',args:['--no-sandbox','--use-gl=angle','--use-angle=swiftshader','--enable-unsafe-swiftshader']});
+const p = await b.newPage({viewport:{width:1280,height:800}});
+p.on('console',m=>m.type()==='error'&&console.log('ERR',m.text()));
+p.on('pageerror',e=>console.log('PAGEERR',String(e)));
+await p.addInitScript(()=>{ (window as any).__long=[]; new PerformanceObserver(l=>{for(const e of l.getEntries()) (window as any).__long.push(Math.round(e.duration));}).observe({entryTypes:['longtask']}); });
+await p.goto('http://127.0.0.1:8600/');
+await p.getByTestId('demo-mo').click();
+await p.waitForTimeout(2500);
+const [files,name,extra]=process.argv.slice(2);
+let s=Date.now();
+await p.getByTestId('bring-in').setInputFiles(files.split(','));
+const done = await p.waitForURL(/scenes\/.*|\/s\//,{timeout:240000}).then(()=>true).catch(()=>false);
+console.log('imported',done,Date.now()-s,p.url());
+await p.waitForTimeout(1000);
+s=Date.now();
+await p.waitForFunction(()=>document.body.innerText.includes('Object'),{timeout:60000}).catch(()=>0);
+await p.waitForTimeout(9000);
+console.log('long tasks', (await p.evaluate(()=>(window as any).__long)).filter((n:number)=>n>100).join(' '));
+await p.screenshot({path:`/tmp/z-${name}.png`});
+// work: pick a row, rename, undo
+await p.evaluate(()=>{(window as any).__long.length=0});
+await p.keyboard.press('ArrowDown');
+for (const k of ['ArrowDown','ArrowDown','ArrowDown']) { await p.keyboard.press(k); await p.waitForTimeout(200); }
+await p.keyboard.press('F2'); await p.waitForTimeout(400);
+await p.keyboard.type('zz001_grp'); await p.keyboard.press('Enter');
+await p.waitForTimeout(2500);
+console.log('edit long', (await p.evaluate(()=>(window as any).__long)).filter((n:number)=>n>100).join(' '));
+await p.screenshot({path:`/tmp/z-${name}-2.png`});
+await b.close();
