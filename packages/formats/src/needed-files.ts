@@ -6,6 +6,7 @@ import { besideOf } from './beside-of.js';
 import { layerEnding } from './scene-endings.js';
 import { isObject } from './gltf/guards.js';
 import { eachStatement, nameIn } from './obj/statements.js';
+import { picturePath } from './collada/collada-pictures.js';
 import { parseMtl } from './obj/mtl.js';
 import { TextUnits } from './obj/text-units.js';
 
@@ -18,6 +19,7 @@ import { TextUnits } from './obj/text-units.js';
 export function neededFiles(kind: FileKind, bytes: Uint8Array): string[] {
   if (kind === 'obj') return ofObj(bytes);
   if (kind === 'usda') return besideFile('', bytes);
+  if (kind === 'collada') return ofCollada(bytes);
   if (kind !== 'glb' && kind !== 'gltf') return [];
   try {
     const text = kind === 'glb' ? bytes.subarray(20, 20 + jsonLength(bytes)) : bytes;
@@ -84,6 +86,16 @@ export function allNeededFiles(kind: FileKind, bytes: Uint8Array, read: Resource
     if (found.size > mostFiles) break;
     const own = layerEnding.test(path) ? read(path) : null;
     for (const next of own ? besideFile(path, own) : []) found.add(next);
+  }
+  return [...found];
+}
+/** Pictures, by what images say: whichever way they are named. */
+function ofCollada(bytes: Uint8Array): string[] {
+  const text = new TextUnits(bytes).text;
+  const found = new Set<string>();
+  for (const [, uri] of text.matchAll(/<(?:init_from|ref)>([^<>]{1,1000})</g)) {
+    const path = /\.\w{2,5}\s*$/.test(uri!) ? picturePath(uri!) : null;
+    if (path !== null) found.add(path);
   }
   return [...found];
 }

@@ -88,8 +88,8 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
       write: (scene, was) => writeObj(opened, scene, was),
     };
   },
-  collada(bytes, file) {
-    const opened = openCollada(bytes, file);
+  collada(bytes, file, read) {
+    const opened = openCollada(bytes, file, read);
     return {
       note: saidOfCollada(opened),
       gltf: (name, progress) => colladaGltf(opened, name, progress),

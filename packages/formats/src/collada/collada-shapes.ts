@@ -7,12 +7,19 @@ import { element, elements } from './xml-file.js';
 /** Corners of a whole file: a few lines may draw a mesh a million times, but it is held once. */
 const mostCorners = 60_000_000;
 
+/** Part of a geometry. */
+export interface ColladaPart extends ShapePart {
+  /** Stands for its material. */
+  readonly symbol: string;
+  /** Where in a picture its corners lie: numbers of places, and those, two numbers each; null: nobody says. */
+  readonly places: { readonly of: readonly number[]; readonly values: readonly number[] } | null;
+}
 /** What an id in a URI of the file itself means; null: nothing, or what lies in another file. */
 export type FindById = (uri: string | undefined) => XmlElement | null;
 
 /** Shapes of a COLLADA file: meshes of triangles, polygons and lines (ISO/PAS 17506, mesh). */
 export class ColladaShapes {
-  readonly #known = new Map<XmlElement, readonly (ShapePart & { readonly symbol: string })[]>();
+  readonly #known = new Map<XmlElement, readonly ColladaPart[]>();
   #left = mostCorners;
   constructor(
     readonly find: FindById,
@@ -20,7 +27,7 @@ export class ColladaShapes {
   ) {}
 
   /** The parts of a geometry with the symbols that stand for their materials. */
-  of(geometry: XmlElement): readonly (ShapePart & { readonly symbol: string })[] {
+  of(geometry: XmlElement): readonly ColladaPart[] {
     let known = this.#known.get(geometry);
     if (!known) {
       const mesh = element(geometry, 'mesh');
@@ -40,7 +47,7 @@ export class ColladaShapes {
     return null;
   }
   readonly #points = new Map<string, number[]>();
-  #part(primitive: XmlElement): (ShapePart & { readonly symbol: string }) | null {
+  #part(primitive: XmlElement): ColladaPart | null {
     const make = corners[primitive.name];
     if (!make) return null;
     const inputs = elements(primitive, 'input');
@@ -55,12 +62,39 @@ export class ColladaShapes {
       ...elements(primitive, 'p'),
       ...elements(primitive, 'ph').flatMap((ph) => elements(ph, 'p')),
     ];
-    const chains = lists.map((p) => numbersOf(p).filter((_, i) => i % stride === at));
+    // Of the sets of places in a picture the first.
+    const [texture] = inputs
+      .filter(({ attributes }) => attributes['semantic'] === 'TEXCOORD')
+      .sort((a, b) => Number(a.attributes['set'] ?? 0) - Number(b.attributes['set'] ?? 0));
+    const values = texture ? this.#numbersOf(texture.attributes['source'], 2) : [];
+    const placeAt = texture && values.length ? offset(texture) : -1;
+    // Corners by where they stand one behind the other: each means a point, and a place in a picture.
+    const numbers = lists.map((p) => numbersOf(p));
+    const firsts: number[] = [];
+    const chains = numbers.map((list) => {
+      const first =
+        (firsts.at(-1) ?? 0) + (firsts.length ? Math.ceil(numbers[firsts.length - 1]!.length / stride) : 0);
+      firsts.push(first);
+      return Array.from(
+        { length: Math.floor((list.length + stride - 1 - at) / stride) },
+        (_, i) => first + i,
+      );
+    });
+    const all = numbers.length === 1 ? numbers[0]! : numbers.flatMap((list) => padded(list, stride));
     const found: number[] = [];
-    const isThere = (...list: number[]): boolean =>
-      list.every((n) => Number.isInteger(n) && n >= 0 && n < count);
+    const places: number[] = [];
+    const point = (corner: number): number => all[corner * stride + at]!;
     make(chains, numbersOf(element(primitive, 'vcount')), (...list) => {
-      if (isThere(...list)) found.push(...list);
+      if (
+        !list.every(
+          (corner) => Number.isInteger(point(corner)) && point(corner) >= 0 && point(corner) < count,
+        )
+      )
+        return;
+      for (const corner of list) {
+        found.push(point(corner));
+        if (placeAt >= 0) places.push(all[corner * stride + placeAt] ?? -1);
+      }
     });
     if ((this.#left -= found.length) < 0)
       throw new RenquilError('file-too-large', {
@@ -68,7 +102,10 @@ export class ColladaShapes {
         limit: `${mostCorners / 3e6} million triangles`,
       });
     const isLines = primitive.name.startsWith('line');
-    return { points, corners: found, isLines, material: -1, symbol: primitive.attributes['material'] ?? '' };
+    return {
+      ...{ points, corners: found, isLines, material: -1, symbol: primitive.attributes['material'] ?? '' },
+      places: placeAt >= 0 ? { of: places, values } : null,
+    };
   }
   /** Three numbers a point, of the source that the vertices of a mesh name. */
   #positions(uri: string | undefined): number[] {
@@ -76,17 +113,27 @@ export class ColladaShapes {
     if (known) return known;
     const vertices = this.find(uri);
     const input = elements(vertices, 'input').find(({ attributes }) => attributes['semantic'] === 'POSITION');
-    const source = this.find(input?.attributes['source']);
-    const accessor = element(source, 'technique_common', 'accessor');
-    const numbers = numbersOf(this.find(accessor?.attributes['source']) ?? element(source, 'float_array'));
-    const stride = Math.max(1, Number(accessor?.attributes['stride'] ?? 3) || 3);
-    const start = Number(accessor?.attributes['offset'] ?? 0) || 0;
-    const points: number[] = [];
-    for (let at = start; at + Math.min(3, stride) <= numbers.length; at += stride)
-      points.push(numbers[at]!, numbers[at + 1] ?? 0, stride > 2 ? numbers[at + 2]! : 0);
+    const points = this.#numbersOf(input?.attributes['source'], 3);
     if (uri !== undefined) this.#points.set(uri, points);
     return points;
   }
+  /** So many numbers of each entry of a source; what an entry has not is 0. */
+  #numbersOf(uri: string | undefined, size: number): number[] {
+    const source = this.find(uri);
+    const accessor = element(source, 'technique_common', 'accessor');
+    const numbers = numbersOf(this.find(accessor?.attributes['source']) ?? element(source, 'float_array'));
+    const stride = Math.max(1, Number(accessor?.attributes['stride'] ?? size) || size);
+    const start = Number(accessor?.attributes['offset'] ?? 0) || 0;
+    const out: number[] = [];
+    for (let at = start; at + Math.min(size, stride) <= numbers.length; at += stride)
+      for (let k = 0; k < size; k++) out.push(k < stride ? numbers[at + k]! : 0);
+    return out;
+  }
+}
+/** Up to whole corners, so that the next list begins with one. */
+function padded(list: readonly number[], stride: number): number[] {
+  const rest = list.length % stride;
+  return rest ? [...list, ...Array<number>(stride - rest).fill(-1)] : [...list];
 }
 type Put = (...corners: number[]) => void;
 /** How the corners of each kind of primitive make triangles, or ends of lines. */

@@ -6,6 +6,7 @@ import { applyChange, type Edit } from '@renquil/core/edits';
 import { RenquilError } from '@renquil/core/errors';
 import { planRemove } from '@renquil/core/plans';
 import type { Scene } from '@renquil/core/scene';
+import { neededFiles } from '../needed-files.js';
 import { openScene } from '../scene-file.js';
 import { stuckNames } from '../name-rules.js';
 
@@ -186,4 +187,30 @@ describe('a COLLADA file', () => {
       expect(error).toBeInstanceOf(RenquilError);
       expect((error as Error).message).toMatch(says);
     });
+  it('wears the picture of its effect, corners where they lie in it', () => {
+    const source = (id: string, numbers: string, stride: number): string =>
+      `<source id="${id}"><float_array id="${id}a" count="1">${numbers}</float_array><technique_common><accessor source="#${id}a" count="3" stride="${stride}"/></technique_common></source>`;
+    const body = utf8(`<COLLADA xmlns="http://www.collada.org/2005/11/COLLADASchema" version="1.4.1">
+<library_images><image id="i"><init_from>pics/a%20b.png</init_from></image><image id="gone"><init_from>c.tga</init_from></image></library_images>
+<library_effects><effect id="e"><profile_COMMON><newparam sid="s"><surface type="2D"><init_from>i</init_from></surface></newparam><newparam sid="t"><sampler2D><source>s</source></sampler2D></newparam><technique sid="x"><lambert><diffuse><texture texture="t" texcoord="UV"/></diffuse></lambert></technique></profile_COMMON></effect></library_effects>
+<library_materials><material id="m" name="wood"><instance_effect url="#e"/></material></library_materials>
+<library_geometries><geometry id="g"><mesh>${source('p', '0 0 0 1 0 0 0 1 0', 3)}${source('u', '0 0 1 0 0 1', 2)}<vertices id="v"><input semantic="POSITION" source="#p"/></vertices>
+<triangles count="2" material="w"><input semantic="TEXCOORD" source="#u" offset="1" set="0"/><input semantic="VERTEX" source="#v" offset="0"/><p>0 0 1 1 2 2 0 1 1 1 2 2</p></triangles></mesh></geometry></library_geometries>
+<library_visual_scenes><visual_scene id="a"><node id="n"><instance_geometry url="#g"><bind_material><technique_common><instance_material symbol="w" target="#m"/></technique_common></bind_material></instance_geometry></node></visual_scene></library_visual_scenes></COLLADA>`);
+    const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 9]);
+    const { source: made, note } = openScene(body, 'a.dae', (path) => (path === 'pics/a b.png' ? png : null));
+    expect<unknown>(made.json.materials![0]!.pbrMetallicRoughness).toEqual({
+      baseColorFactor: [1, 1, 1, 1],
+      baseColorTexture: { index: 0 },
+    });
+    const { bufferView, count } =
+      made.json.accessors![made.json.meshes![0]!.primitives[0]!.attributes['TEXCOORD_0']!]!;
+    const { byteOffset = 0 } = made.json.bufferViews![bufferView!]!;
+    // The first point lies in two places, so it stands twice.
+    expect([...new Float32Array(made.buffers[0]!.slice(byteOffset, byteOffset + count * 8).buffer)]).toEqual([
+      ...[0, 1, 1, 1, 0, 0, 1, 1],
+    ]);
+    expect(note).toContain('1 of its images');
+    expect(neededFiles('collada', body)).toEqual(['pics/a b.png', 'c.tga']);
+  });
 });

@@ -4,8 +4,10 @@ import { RenquilError } from '@renquil/core/errors';
 import { FileUnits } from '../file-units.js';
 import { GlbBuilder, placedBy, type ShapePart } from '../gltf/glb-builder.js';
 import { gltfLimits } from '../gltf/gltf-limits.js';
-import type { GltfSource } from '../gltf/gltf-source.js';
+import { laidPart } from '../gltf/laid-part.js';
+import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
 import { unknownLook } from '../gltf/unknown-look.js';
+import { drawnImage, imagesOf, pictureOf } from './collada-pictures.js';
 import { matrixOf, numbersOf } from './collada-numbers.js';
 import { ColladaShapes, type FindById } from './collada-shapes.js';
 import { element, elements, XmlFile } from './xml-file.js';
@@ -27,10 +29,12 @@ export interface ColladaScene {
   readonly isXUp: boolean;
   /** What is carried and not read, counted. */
   readonly unread: ReadonlyMap<string, number>;
+  /** Gives what lies beside the file. */
+  readonly read: ResourceReader;
 }
 
 /** @throws RenquilError collada-invalid with line and column */
-export function openCollada(bytes: Uint8Array, file: string): ColladaScene {
+export function openCollada(bytes: Uint8Array, file: string, read?: ResourceReader): ColladaScene {
   const xml = new XmlFile(bytes, file);
   if (xml.root.name !== 'COLLADA')
     throw new RenquilError('collada-invalid', {
@@ -50,7 +54,8 @@ export function openCollada(bytes: Uint8Array, file: string): ColladaScene {
     ...{ xml, find, nodes: nodesOf(xml, find), materials: materialsOf(xml) },
     units: new FileUnits(metres > 0 && Number.isFinite(metres) ? metres : 1, up === 'Z_UP'),
     isXUp: up === 'X_UP',
-    unread: unreadOf(xml.root),
+    unread: unreadOf(xml.root, read ?? ((): null => null)),
+    read: read ?? ((): null => null),
   };
 }
 /** Every element, without calling itself. */
@@ -89,14 +94,12 @@ function materialsOf(xml: XmlFile): { element: XmlElement; name: string }[] {
     .flatMap((library) => elements(library, 'material'))
     .map((one) => ({ element: one, name: nameOf(xml, one) }));
 }
-function unreadOf(root: XmlElement): Map<string, number> {
+function unreadOf(root: XmlElement, read: ResourceReader): Map<string, number> {
   const found = new Map<string, number>();
-  for (const name of [
-    'library_animations',
-    'library_images',
-    'library_physics_scenes',
-    'library_force_fields',
-  ]) {
+  // Pictures that did not come, or are of a kind that glTF has not.
+  const images = [...imagesOf(root).values()].filter((image) => !drawnImage(image, read)).length;
+  if (images) found.set('images', images);
+  for (const name of ['library_animations', 'library_physics_scenes', 'library_force_fields']) {
     const count = elements(root, name).reduce(
       (sum, library) => sum + elements(library).length - elements(library, 'asset').length,
       0,
@@ -122,15 +125,15 @@ export function colladaGltf(
   );
   if (joints.length) build.out.skins.push({ joints });
   const roots = scene.nodes.flatMap(({ parent }, at) => (parent < 0 ? [at] : []));
-  return build.out.source(
-    file,
-    roots,
-    scene.materials.map((one) => lookOf(scene, one)),
-    null,
-  );
+  return build.out.source(file, roots, build.looks, null);
 }
 /** The plain colour of an effect (ISO/PAS 17506, profile_COMMON). */
-function lookOf({ find }: ColladaScene, { element: one, name }: ColladaScene['materials'][number]) {
+function lookOf(
+  { find, read }: ColladaScene,
+  { element: one, name }: ColladaScene['materials'][number],
+  images: ReadonlyMap<string, XmlElement>,
+  wear: (picture: Uint8Array) => number | null,
+) {
   const effect = find(element(one, 'instance_effect')?.attributes['url']);
   const technique = element(effect, 'profile_COMMON', 'technique');
   const shading = elements(technique).find(({ name: kind }) => /^(lambert|phong|blinn|constant)$/.test(kind));
@@ -138,6 +141,10 @@ function lookOf({ find }: ColladaScene, { element: one, name }: ColladaScene['ma
   const own = shading?.name === 'constant' ? 'emission' : 'diffuse';
   const colour = numbersOf(element(shading, own, 'color'));
   const [clear = 1] = numbersOf(element(shading, 'transparency', 'float'));
+  const picture = pictureOf(effect, element(shading, own), { find, images, read });
+  const index = picture && wear(picture);
+  if (index !== null)
+    return { name, pbrMetallicRoughness: { baseColorFactor: [1, 1, 1, 1], baseColorTexture: { index } } };
   const isColour = colour.length >= 3 && colour.every((n) => n >= 0 && n <= 1);
   if (!isColour) return unknownLook(name);
   const [r, g, b] = colour as [number, number, number];
@@ -154,12 +161,17 @@ const xUp: Mat4 = [0, 1, 0, 0, -1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
 
 class Build {
   readonly out = new GlbBuilder();
+  readonly looks: ReturnType<typeof lookOf>[];
   readonly #shapes: ColladaShapes;
   readonly #materialAt: ReadonlyMap<XmlElement, number>;
   readonly #meshes = new Map<string, number | null>();
   readonly #ids = new Map<XmlElement, number>();
   constructor(readonly scene: ColladaScene) {
     this.#shapes = new ColladaShapes(scene.find, scene.xml.file);
+    const images = imagesOf(scene.xml.root);
+    this.looks = scene.materials.map((one) =>
+      lookOf(scene, one, images, (picture) => this.out.pictures.add(picture)),
+    );
     this.#materialAt = new Map(scene.materials.map(({ element: one }, at) => [one, at]));
   }
   node({ element: one, name, parent, children }: ColladaNode): void {
@@ -183,10 +195,15 @@ class Build {
     let known = this.#meshes.get(key);
     if (known === undefined) {
       const parts = drawn.flatMap(({ geometry, materials }) =>
-        this.#shapes.of(geometry).map(({ symbol, ...part }): ShapePart => ({
-          ...part,
-          material: part.isLines ? -1 : (materials[symbol] ?? -1),
-        })),
+        this.#shapes.of(geometry).map((part): ShapePart => {
+          const material = part.isLines ? -1 : (materials[part.symbol] ?? -1);
+          const wears = 'baseColorTexture' in (this.looks[material]?.pbrMetallicRoughness ?? {});
+          const { points, corners, isLines, places } = part;
+          const plain = { points, corners, isLines, material };
+          if (!wears || !places) return plain;
+          const laid = { per: 'faceVarying', values: places.values, indices: [] } as const;
+          return laidPart(plain, { corners, places: places.of, faces: [] }, laid);
+        }),
       );
       const called = drawn.length === 1 ? nameOf(this.scene.xml, drawn[0]!.geometry) : name;
       known = this.out.mesh(called, parts, this.scene.units);

@@ -1,7 +1,9 @@
 import { besideOf } from '../beside-of.js';
 import { FileUnits } from '../file-units.js';
 import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
+import { laidPart } from '../gltf/laid-part.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
+import { pictureKind } from '../gltf/picture-kind.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import { parseMtl, type Mtl } from './mtl.js';
 import { parseObj, type Obj, type ObjObject } from './parse-obj.js';
@@ -14,6 +16,8 @@ export interface ObjScene {
   readonly lacking: readonly string[];
   /** The pictures that came, by the materials that wear them. */
   readonly pictures: ReadonlyMap<string, Uint8Array>;
+  /** Names of those that did not, or are of a kind that is not drawn. */
+  readonly bare: readonly string[];
 }
 
 /** Opens an OBJ file. @throws RenquilError obj-invalid with the line */
@@ -31,14 +35,16 @@ export function openObj(bytes: Uint8Array, file: string, read?: ResourceReader):
     }
   }
   const pictures = new Map<string, Uint8Array>();
+  const bare = new Set<string>();
   for (const { path, materials } of libraries)
     for (const { name, picture } of materials) {
       // Programs of other systems write the way with `\\`.
       const at = picture && besideOf(path, picture.replaceAll('\\', '/'));
       const bytes = at ? read?.(at) : null;
-      if (bytes) pictures.set(name, bytes);
+      if (bytes && pictureKind(bytes)) pictures.set(name, bytes);
+      else if (picture) bare.add(picture);
     }
-  return { obj, libraries, lacking, pictures };
+  return { obj, libraries, lacking, pictures, bare: [...bare] };
 }
 
 /** The objects of the file as a .glb, node for node in their order. Metres, Y up: the format says nothing of either. */
@@ -98,63 +104,39 @@ function partsOf(
   { triangles, lines, laid }: ObjObject,
   wears: (material: number) => boolean,
 ): ShapePart[] {
-  const plain = new Corners(obj);
-  return [
-    ...[...triangles].map(([material, list]): ShapePart => {
-      const its = wears(material) ? laid.get(material) : undefined;
-      if (!its)
-        return {
-          material,
-          corners: list.map((corner) => plain.of(corner, -1)),
-          isLines: false,
-          points: plain.points,
-        };
-      const own = new Corners(obj);
-      const corners = list.map((corner, i) => own.of(corner, its[i]!));
-      return { material, corners, isLines: false, points: own.points, laid: own.laid };
-    }),
-    ...(lines.length
-      ? [
-          {
-            material: -1,
-            corners: lines.map((corner) => plain.of(corner, -1)),
-            isLines: true,
-            points: plain.points,
-          },
-        ]
-      : []),
-  ];
-}
-/** Points as they are used, each with its place in a picture once. */
-class Corners {
-  readonly points: number[] = [];
-  readonly laid: number[] = [];
-  readonly #at = new Map<number, number>();
-  readonly #places: number;
-  constructor(readonly obj: Obj) {
-    this.#places = obj.laid.length / 2 + 1;
-  }
-  /** @param place -1: none */
-  of(corner: number, place: number): number {
-    const key = corner * this.#places + place + 1;
-    let known = this.#at.get(key);
+  const points: number[] = [];
+  const at = new Map<number, number>();
+  const own = (corner: number): number => {
+    let known = at.get(corner);
     if (known === undefined) {
-      const { points, laid } = this.obj;
-      this.#at.set(key, (known = this.points.length / 3));
-      this.points.push(points[3 * corner]!, points[3 * corner + 1]!, points[3 * corner + 2]!);
-      // The format counts from the bottom, glTF from the top.
-      this.laid.push(place < 0 ? 0 : laid[2 * place]!, place < 0 ? 0 : 1 - laid[2 * place + 1]!);
+      at.set(corner, (known = points.length / 3));
+      points.push(obj.points[3 * corner]!, obj.points[3 * corner + 1]!, obj.points[3 * corner + 2]!);
     }
     return known;
-  }
+  };
+  const parts = [...triangles].map(([material, corners]): ShapePart => {
+    const places = wears(material) ? laid.get(material) : undefined;
+    if (!places) return { material, corners: corners.map(own), isLines: false, points };
+    const part = { material, corners, isLines: false, points: obj.points };
+    return laidPart(
+      part,
+      { corners, places, faces: [] },
+      { per: 'faceVarying', values: obj.laid, indices: [] },
+    );
+  });
+  if (lines.length) parts.push({ material: -1, corners: lines.map(own), isLines: true, points });
+  return parts;
 }
 
 /** What of the file is not read, in a sentence; empty: nothing. */
-export function saidOfObj({ obj, lacking }: ObjScene): string {
+export function saidOfObj({ obj, lacking, bare }: ObjScene): string {
   const said = [
     ...(obj.objects.length ? [] : [`Nothing is made of its ${obj.points.length / 3} points`]),
     ...(lacking.length
       ? [`Materials lie in files that did not come: ${lacking.slice(0, 3).join(', ')}`]
+      : []),
+    ...(bare.length
+      ? [`Pictures that did not come, or are no PNG, JPEG or WebP: ${bare.slice(0, 3).join(', ')}`]
       : []),
     ...[...obj.unread].map(([word, count]) => `"${word}" statements are carried, not drawn: ${count}`),
   ];

@@ -1,7 +1,8 @@
 import { transformPoint, identityMat4, multiply, type Mat4, type Vec3 } from '@renquil/core/math';
 import { firstSample, stringsIn, xformOps } from './xform-ops.js';
 import type { ShapePart } from '../gltf/glb-builder.js';
-import { laidOf, laidPart } from './laid-points.js';
+import { laidPart } from '../gltf/laid-part.js';
+import { laidOf } from './laid-points.js';
 import type { UsdaMaterials } from './usda-materials.js';
 import type { UsdaStage } from './usda-stage.js';
 import { standsAlone } from './usda-outline.js';
