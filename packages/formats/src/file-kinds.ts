@@ -1,5 +1,6 @@
 import { RenquilError } from '@renquil/core/errors';
 import { isListing } from './listing/parse-listing.js';
+import { isZae } from './collada/zae.js';
 import { isGlb } from './gltf/glb.js';
 import { isCrate } from './usdc/crate-text.js';
 
@@ -13,6 +14,7 @@ export function fileKindOf(bytes: Uint8Array, file: string): FileKind {
   const start = new TextDecoder().decode(bytes.subarray(0, 4096));
   if (start.startsWith('#usda ') || isCrate(bytes)) return 'usda';
   if (start.startsWith('PK') && /\.usdz$/i.test(file)) return 'usdz';
+  if (isZae(bytes, file)) return 'collada';
   if (/\.usdc$/i.test(file))
     throw new RenquilError('usdc-invalid', {
       ...{ file, place: 'byte 0' },

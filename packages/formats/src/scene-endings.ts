@@ -1,5 +1,5 @@
 /** Endings of files that are scenes of their own. */
-export const sceneEnding = /\.(glb|gltf|vrm|usda|usdc|usd|usdz|obj|dae|bvh|json|jsonl)$/i;
+export const sceneEnding = /\.(glb|gltf|vrm|usda|usdc|usd|usdz|obj|dae|zae|bvh|json|jsonl)$/i;
 /** Of those, layers that scenes are put together from. */
 export const layerEnding = /\.(usda|usdc|usd)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
@@ -38,7 +38,7 @@ const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
     },
   ],
   [
-    /\.dae$/i,
+    /\.[dz]ae$/i,
     {
       kind: 'collada',
       type: 'model/vnd.collada+xml',

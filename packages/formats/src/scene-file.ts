@@ -13,6 +13,7 @@ import { bvhGltf } from './bvh/read-bvh.js';
 import { writeBvh } from './bvh/write-bvh.js';
 import { colladaGltf, openCollada } from './collada/read-collada.js';
 import { saidOfCollada } from './collada/said-of-collada.js';
+import { isZae, openZae, writeZae, zaeReader } from './collada/zae.js';
 import { writeCollada } from './collada/write-collada.js';
 import { parseListing } from './listing/parse-listing.js';
 import { listingGltf, unitsOfListing } from './listing/read-listing.js';
@@ -89,11 +90,22 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     };
   },
   collada(bytes, file, read) {
-    const opened = openCollada(bytes, file, read);
+    const zae = isZae(bytes, file) ? openZae(bytes, file) : null;
+    const opened = zae
+      ? openCollada(zae.file, `${file}[${zae.root}]`, zaeReader(zae))
+      : openCollada(bytes, file, read);
     return {
       note: saidOfCollada(opened),
       gltf: (name, progress) => colladaGltf(opened, name, progress),
-      write: (scene, was) => writeCollada(opened, scene, was),
+      hold: (scene) =>
+        opened.nodes.forEach(({ again }, at) => {
+          if (again !== undefined) scene.patch(at + 1, { held: { object: again + 1 } });
+        }),
+      write(scene, was) {
+        const written = writeCollada(opened, scene, was);
+        if (!zae) return written;
+        return { ...written, bytes: written.bytes === zae.file ? bytes : writeZae(zae, written.bytes) };
+      },
     };
   },
   bvh(bytes, file) {

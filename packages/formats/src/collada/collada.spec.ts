@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { applyChange, type Edit } from '@renquil/core/edits';
 import { RenquilError } from '@renquil/core/errors';
-import { planRemove } from '@renquil/core/plans';
+import { planRemove, planRename } from '@renquil/core/plans';
 import type { Scene } from '@renquil/core/scene';
 import { neededFiles } from '../needed-files.js';
 import { openScene } from '../scene-file.js';
@@ -18,12 +18,7 @@ const models = readdirSync(folder)
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 const renamed = (scene: Scene, to: (name: string, id: number) => string): Scene => {
   const edits: Edit[] = [
-    ...[...scene.walk()].map(({ id, name }): Edit => ({
-      kind: 'rename',
-      object: id,
-      from: name,
-      to: to(name, id),
-    })),
+    ...planRename(scene, new Map([...scene.walk()].map(({ id, name }) => [id, to(name, id)]))),
     ...scene.materials.map(({ name }, index): Edit => ({
       kind: 'rename-thing',
       thing: 'material',

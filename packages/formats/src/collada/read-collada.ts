@@ -18,6 +18,8 @@ export interface ColladaNode {
   readonly name: string;
   readonly parent: number;
   readonly children: number[];
+  /** The node that stands here again (`instance_node`), by the first place where it stands; left out: it stands here first. */
+  readonly again?: number;
 }
 /** A COLLADA file (ISO/PAS 17506): the nodes of its visual scene, parents first, and its materials. */
 export interface ColladaScene {
@@ -86,6 +88,39 @@ function nodesOf(xml: XmlFile, find: FindById): ColladaNode[] {
     const at = nodes.push({ element: one, name: nameOf(xml, one), parent, children: [] }) - 1;
     if (parent >= 0) nodes[parent]!.children.push(at);
     for (const child of elements(one, 'node').reverse()) stack.push({ one: child, parent: at });
+  }
+  return withInstances(nodes, xml, find);
+}
+/** Nodes that stand there once more, at most, and in each other. */
+const [mostAgain, mostNested] = [200_000, 64];
+/** The same with what `instance_node` puts into nodes: behind all others, so that their numbers stay. */
+function withInstances(nodes: ColladaNode[], xml: XmlFile, find: FindById): ColladaNode[] {
+  const first = new Map(nodes.map(({ element: one }, at) => [one, at]));
+  let left = mostAgain;
+  const plain = nodes.length;
+  /** Whether a node stands within itself by that, or too deep. */
+  const isRing = (target: XmlElement, parent: number): boolean => {
+    let depth = 0;
+    for (let at = parent; at >= 0; at = nodes[at]!.parent)
+      if (nodes[at]!.element === target || (at >= plain && ++depth > mostNested)) return true;
+    return false;
+  };
+  // Those that are put in are looked at in their turn.
+  for (let at = 0; at < nodes.length; at++) {
+    const targets = elements(nodes[at]!.element, 'instance_node')
+      .map((one) => find(one.attributes['url']))
+      .filter((one) => one?.name === 'node');
+    // What stands below an instance comes with it.
+    const below = at < plain ? [] : elements(nodes[at]!.element, 'node');
+    for (const target of [...below, ...targets] as XmlElement[]) {
+      if (left-- <= 0) return nodes;
+      if (isRing(target, at)) continue;
+      const known = first.get(target);
+      const made = { element: target, name: nameOf(xml, target), parent: at, children: [] };
+      const place = nodes.push(known === undefined ? made : { ...made, again: known }) - 1;
+      if (known === undefined) first.set(target, place);
+      nodes[at]!.children.push(place);
+    }
   }
   return nodes;
 }

@@ -44,8 +44,10 @@ export function writeCollada(opened: ColladaScene, scene: Scene, made: Gltf): Wr
     if (!bytes) return refuse(`"${to}" has letters that the encoding of this file does not have`);
     changes.push({ ...(span ?? { start: at, end: at }), bytes });
   };
-  nodes.forEach(({ element, name: before }, at) => {
-    const now = scene.find(at + 1);
+  // Before what stands there again was read, later numbers were those of what was made in the scene.
+  const count = made.nodes?.length ?? 0;
+  nodes.forEach(({ element, name: before, again }, at) => {
+    const now = at < count && again === undefined ? scene.find(at + 1) : null;
     if (now && now.name !== before) name(element, now.name);
   });
   materials.forEach(({ element, name: before }, at) => {
