@@ -51,9 +51,7 @@ test('a layer of OpenUSD text is named, takes its names back with every path, an
   await expect(page.getByTestId('read-back')).toHaveText('180 of 180 arrive');
 });
 
-test('a layer that is none is refused with its line, and one of another form says how it comes in', async ({
-  page,
-}) => {
+test('a layer that is none is refused with its line, and a binary one with its byte', async ({ page }) => {
   const app = new App(page);
   await app.signIn('mo');
   await app.bringIn({ name: 'open.usda', mimeType: 'text/plain', buffer: prim('def "a" {') });
@@ -66,5 +64,57 @@ test('a layer that is none is refused with its line, and one of another form say
     mimeType: 'application/octet-stream',
     buffer: Buffer.from('PXR-USDC\0\0'),
   });
-  await expect(page.getByTestId('bring-error')).toContainText('Export it as text (.usda).');
+  await expect(page.getByTestId('bring-error')).toContainText(
+    'crate.usd, byte 8: this is version 0.0 of the format',
+  );
+});
+
+test('what a layer takes over is there, named where it comes from, and taken out by a word over it', async ({
+  page,
+}) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  const mesh = (name: string, z: number): string =>
+    `def Mesh "${name}"\n{\nint[] faceVertexCounts = [3]\nint[] faceVertexIndices = [0, 1, 2]\npoint3f[] points = [(0, 0, ${z}), (1, 0, ${z}), (0, 1, ${z})]\n}`;
+  const layer = (name: string, text: string): { name: string; mimeType: string; buffer: Buffer } => ({
+    name,
+    mimeType: 'text/plain',
+    buffer: prim(text),
+  });
+  const stool = `(\ndefaultPrim = "Stool"\n)\ndef Xform "Stool" (\nprepend variantSets = "seat"\n)\n{\n${mesh('leg', 0)}\nvariantSet "seat" = {\n"round" {\n${mesh('disc', 300)}\n}\n"square" {\n${mesh('board', 600)}\n}\n}\n}`;
+  const one = (name: string, seat: string, x: number): string =>
+    `def "${name}" (\nreferences = @./stool.usda@\nvariants = { string seat = "${seat}" }\n)\n{\ndouble3 xformOp:translate = (${x}, 0, 0)\nuniform token[] xformOpOrder = ["xformOp:translate"]\n}`;
+  await app.bringIn(
+    layer(
+      'stools.usda',
+      `def Xform "Stools"\n{\n${one('stoolA', 'round', 0)}\n${one('stoolB', 'square', 500)}\n}`,
+    ),
+    layer('stool.usda', stool),
+  );
+  await expect(page.getByTestId('scene-name')).toHaveText('stools');
+  for (const name of ['disc', 'board']) await expect(app.row(name)).toContainText('named in stool.usda');
+
+  await app.row('disc').click();
+  await page.keyboard.press('F2');
+  await page.getByTestId('name-field').fill('seat001_wood_geo');
+  await page.getByTestId('name-field').press('Enter');
+  await expect(page.getByText('It comes from stool.usda, and is named there')).toBeVisible();
+  await expect(app.row('disc')).toBeVisible();
+
+  await app.rename('stoolA', 'stool001_grp');
+  await page.getByRole('link', { name: 'Arrange' }).click();
+  await app.row('board').click();
+  await page.keyboard.press('Control+Delete');
+  await expect(app.row('board')).toHaveCount(0);
+  await app.saved();
+  await page.getByRole('link', { name: 'Hand off' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByTestId('work-copy').click(),
+  ]);
+  const text = (await bytesOf(download)).toString();
+  expect(text).toContain('def "stool001_grp" (');
+  expect(text).toContain('over "board" (\n');
+  expect(text).toContain('active = false');
+  expect(text).not.toContain('"disc"');
 });

@@ -1,4 +1,15 @@
-import type { UsdaStage } from './usda-stage.js';
+import type { UsdaNamespace } from './usda-namespace.js';
+
+/** What is asked of a stage that is still being made. */
+interface Asked {
+  readonly namespace: UsdaNamespace;
+  /** What a place takes over. */
+  brought(place: number): readonly number[];
+  /** Prims that count for a place. */
+  specs(place: number): readonly number[];
+  /** Whether it is an instance, or not active: then nothing is put below it. */
+  isClosed(place: number): boolean;
+}
 
 /** Places that are there by what others take over, at most: a few lines may bring in a million. */
 const mostComposed = 200_000;
@@ -11,7 +22,7 @@ const mostDeep = 256;
  * (`instanceable`), nor below what is not active; nor beyond a bound, where what is brought in stays one with who brings it.
  * @returns the prims whose children are all there
  */
-export function composeBelow(stage: UsdaStage): ReadonlySet<number> {
+export function composeBelow(stage: Asked): ReadonlySet<number> {
   const { namespace } = stage;
   const { places } = namespace;
   const composed = new Set<number>();
@@ -32,7 +43,7 @@ export function composeBelow(stage: UsdaStage): ReadonlySet<number> {
         if (isThere && namespace.find(place, places[child]!.name) < 0) names.add(places[child]!.name);
       }
     const depth = (depths.get(parent) ?? 0) + 1;
-    if (isClosed(stage, place) || names.size > left || depth > mostDeep) {
+    if (stage.isClosed(place) || names.size > left || depth > mostDeep) {
       inWhole.add(place);
       continue;
     }
@@ -42,9 +53,4 @@ export function composeBelow(stage: UsdaStage): ReadonlySet<number> {
     for (const name of names) namespace.compose(place, name);
   }
   return composed;
-}
-function isClosed(stage: UsdaStage, place: number): boolean {
-  const says = (field: string, word: string): boolean =>
-    stage.word(stage.field(place, field)?.value) === word;
-  return says('instanceable', 'true') || says('active', 'false');
 }

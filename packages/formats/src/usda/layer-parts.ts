@@ -6,8 +6,8 @@ import { besideOf } from '../beside-of.js';
 import { joinBytes } from '../join-bytes.js';
 import { RenquilError } from '@renquil/core/errors';
 import { shiftedLayer } from './shift-layer.js';
-import type { LayerPart, UsdaLayer, UsdaPrim, UsdaScope } from './usda-layer.js';
-import { defaultPath, takenFiles, type Chosen, type TakenFile } from './taken-files.js';
+import type { Chosen, LayerPart, UsdaLayer, UsdaPrim, UsdaScope } from './usda-layer.js';
+import { defaultPath, takenFiles, type TakenFile } from './taken-files.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
 import { UsdaScanner, type Span } from './usda-scanner.js';
 

@@ -1,15 +1,9 @@
 import { entriesOf } from './usda-dictionary.js';
 import { assetName } from './asset-name.js';
-import type { UsdaLayer, UsdaMeta } from './usda-layer.js';
+import type { Chosen, UsdaLayer, UsdaMeta } from './usda-layer.js';
 import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
 import { isString, stringText } from './usda-value.js';
 
-/** Variants that who takes a prim over chooses for it: names by their sets. */
-export interface Chosen {
-  /** The prim that is taken over: from the root of its file on. */
-  readonly path: string;
-  readonly by: ReadonlyMap<string, string>;
-}
 /** A file that a prim of a layer takes over from, as it is named there. */
 export interface TakenFile {
   /** Where its name stands in the text. */

@@ -1,4 +1,3 @@
-import type { Chosen } from './taken-files.js';
 import type { Span } from './usda-scanner.js';
 
 /** How a prim is brought in (OpenUSD, specifiers). */
@@ -72,6 +71,12 @@ export interface UsdaOrder {
   readonly span: Span;
   /** Whose children. */
   readonly scope: number;
+}
+/** Variants that who takes a prim over chooses for it: names by their sets. */
+export interface Chosen {
+  /** The prim that is taken over: from the root of its file on. */
+  readonly path: string;
+  readonly by: ReadonlyMap<string, string>;
 }
 /** A file of those that make a layer: itself, what it is layered on, what it takes over from. */
 export interface LayerPart {

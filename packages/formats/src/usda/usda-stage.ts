@@ -40,6 +40,12 @@ export class UsdaStage {
     this.#arcs = new UsdaArcs(this.namespace, (place) => this.#metas(place));
     this.#composed = asWhole ? new Set() : composeBelow(this);
   }
+  /** Whether it is an instance, which says nothing of what it holds (`instanceable`), or not active. */
+  isClosed(place: number): boolean {
+    const says = (field: string, word: string): boolean =>
+      this.word(this.field(place, field)?.value) === word;
+    return says('instanceable', 'true') || says('active', 'false');
+  }
   /** Whether all that stands below a prim by what it takes over is one with it. */
   isWhole(place: number): boolean {
     return !this.#composed.has(place);
