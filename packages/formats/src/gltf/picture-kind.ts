@@ -6,5 +6,3 @@ export function pictureKind(bytes: Uint8Array): 'image/png' | 'image/jpeg' | 'im
   if (begins('\u00ff\u00d8\u00ff')) return 'image/jpeg';
   return begins('RIFF') && begins('WEBP', 8) ? 'image/webp' : null;
 }
-/** What files of pictures are called. */
-export const pictureEnding = /\.(png|jpe?g|webp)$/i;

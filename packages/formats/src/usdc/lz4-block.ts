@@ -7,7 +7,7 @@ export class Lz4Fault extends Error {}
  * @returns where in it the block ends
  * @throws Lz4Fault when it goes past either end
  */
-export function unpackBlock(block: Uint8Array, into: Uint8Array, at: number): number {
+function unpackBlock(block: Uint8Array, into: Uint8Array, at: number): number {
   let [from, to] = [0, at];
   const more = (start: number): number => {
     let length = start;

@@ -1,6 +1,7 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { frames } from '../../../testing/frames';
 import { workbenchBed, type Bed } from '../../../testing/bed';
+import { ToastList } from '../../state/toast-list';
 import { BenchState } from '../name/bench-state';
 import { Ledger } from './ledger';
 
@@ -76,6 +77,22 @@ describe('the ledger', () => {
     second.dispatchEvent(new Event('input'));
     await press('Escape');
     expect(bed.open.scene.get(4).name).toBe('cut_vent01');
+  });
+  it('leaves a name to where it comes from, and says so', async () => {
+    bed.open.scene.patch(3, { held: { file: 'door.usda' } });
+    bed.ledger.pick(3, 'only');
+    fixture.componentInstance.focus();
+    await press('F2');
+    const field = document.querySelector<HTMLInputElement>('[data-testid=name-field]')!;
+    field.value = 'L_door002_oak_geo';
+    field.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+    await fixture.whenStable();
+    expect(bed.open.scene.get(3).name).toBe('door left');
+    expect(TestBed.inject(ToastList).toasts().at(-1)?.text).toContain(
+      'It comes from door.usda, and is named there',
+    );
   });
   describe('when somebody else renames what one is renaming', () => {
     const type = async (text: string): Promise<HTMLInputElement> => {
