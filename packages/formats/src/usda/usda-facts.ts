@@ -37,15 +37,18 @@ export function attributesOf(stage: UsdaStage, place: number): Record<string, un
   const variant = stage.variantOf(place);
   if (variant) out['variant'] = variant;
   if (stage.word(stage.field(place, 'instanceable')?.value) === 'true') out['instanceable'] = true;
-  for (const property of stage.properties(place, isNote)) {
-    if (isOfParts(stage, property)) continue;
-    const json = jsonOf(stage, property.value!, property.type);
-    if (json !== undefined) out[property.name.replace(/^userProperties:/, '')] = json;
-  }
-  const notes = stage.ownField(place, 'customData')?.value;
-  for (const { type: of, key, value } of notes ? entriesOf(stage.layer, notes) : []) {
-    const json = key === 'renquil' ? undefined : jsonOf(stage, value, of);
-    if (json !== undefined) out[`customData:${key}`] = json;
+  // What is taken over says it of whoever takes it over, unless that says otherwise.
+  for (const at of [...stage.saying(place)].reverse()) {
+    for (const property of stage.properties(at, isNote)) {
+      if (isOfParts(stage, property)) continue;
+      const json = jsonOf(stage, property.value!, property.type);
+      if (json !== undefined) out[property.name.replace(/^userProperties:/, '')] = json;
+    }
+    const notes = stage.ownField(at, 'customData')?.value;
+    for (const { type: of, key, value } of notes ? entriesOf(stage.layer, notes) : []) {
+      const json = key === 'renquil' ? undefined : jsonOf(stage, value, of);
+      if (json !== undefined) out[`customData:${key}`] = json;
+    }
   }
   return out;
 }

@@ -82,6 +82,30 @@ describe('what is taken over within a layer', () => {
     expect([...again.walk()].filter(({ name }) => name === 'bolt_grp').length).toBe(3);
     expect([...again.walk()].filter(({ name }) => name === 'shin').length).toBe(3);
   });
+  it('has the notes of where it comes from, and its own over them', () => {
+    const noted = `#usda 1.0
+class "_c" (customData = { string maker = "shop" })
+{
+    custom int lod = 1
+    def "in"
+    {
+        custom string grade = "a"
+    }
+}
+def "x" (inherits = </_c>)
+{
+    custom int lod = 2
+    over "in"
+    {
+        custom string tag = "b"
+    }
+}
+`;
+    const { scene } = openScene(utf8(noted), 'a.usda');
+    const notes = (name: string, nth: number): object => scene.get(idOf(scene, name, nth)).attributes;
+    expect(notes('x', 0)).toEqual({ lod: 2, 'customData:maker': 'shop' });
+    expect(notes('in', 1)).toEqual({ grade: 'a', tag: 'b' });
+  });
   it('is said over where it is placed, under the name that it gets at the same time', () => {
     const out = edited((scene) => {
       const head = scene.get(idOf(scene, 'Head', 1));

@@ -40,6 +40,11 @@ export class UsdaStage {
     this.#arcs = new UsdaArcs(this.namespace, (place) => this.#metas(place));
     this.#composed = asWhole ? new Set() : composeBelow(this);
   }
+  /** Who says something of a place: itself, and what it takes over where that is put below it, the strongest first. */
+  saying(place: number): readonly number[] {
+    const isAlone = this.isWhole(place) && !this.isComposed(place);
+    return isAlone ? [place] : [place, ...this.brought(place)];
+  }
   /** Whether it is an instance, which says nothing of what it holds (`instanceable`), or not active. */
   isClosed(place: number): boolean {
     const says = (field: string, word: string): boolean =>
