@@ -1,5 +1,6 @@
 import { RenquilError } from '@renquil/core/errors';
-import { unzipSync, zipSync } from 'fflate';
+import { zipSync } from 'fflate';
+import { unzipAll } from '../unzip-all.js';
 import { besideOf } from '../beside-of.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
 import { XmlFile } from './xml-file.js';
@@ -21,14 +22,7 @@ export function isZae(bytes: Uint8Array, file: string): boolean {
 export function openZae(bytes: Uint8Array, file: string): Zae {
   const invalid = (detail: string): RenquilError =>
     new RenquilError('collada-invalid', { file, line: 1, column: 1, detail });
-  let total = 0;
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(bytes, { filter: ({ originalSize }) => (total += originalSize) <= mostBytes });
-  } catch {
-    throw invalid('this package cannot be opened as a .zip');
-  }
-  if (total > mostBytes) throw new RenquilError('file-too-large', { file, limit: `${mostBytes / 1e6} MB` });
+  const files = unzipAll(bytes, file, mostBytes, invalid);
   const said = files['manifest.xml'] && rootOf(files['manifest.xml'], `${file}[manifest.xml]`);
   const root = said ?? Object.keys(files).find((name) => /\.dae$/i.test(name));
   if (root === undefined || !files[root]) throw invalid('no .dae is in this package');

@@ -2,7 +2,8 @@ import { RenquilError } from '@renquil/core/errors';
 import type { ResourceReader } from '../gltf/gltf-source.js';
 import { isCrate } from '../usdc/crate-text.js';
 import { asText } from './layer-bytes.js';
-import { unzipSync, zipSync, type Zippable } from 'fflate';
+import { zipSync, type Zippable } from 'fflate';
+import { unzipAll } from '../unzip-all.js';
 
 /** A package of OpenUSD (its specification, "Usdz File Format"): a .zip of files stored as they are; the first is the scene. */
 export interface Usdz {
@@ -21,14 +22,7 @@ const mostBytes = 1_500_000_000;
 export function openUsdz(bytes: Uint8Array, file: string): Usdz {
   const invalid = (detail: string): RenquilError =>
     new RenquilError('usda-invalid', { file, line: 1, column: 1, detail });
-  let total = 0;
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzipSync(bytes, { filter: ({ originalSize }) => (total += originalSize) <= mostBytes });
-  } catch {
-    throw invalid('this package cannot be opened as a .zip');
-  }
-  if (total > mostBytes) throw new RenquilError('file-too-large', { file, limit: `${mostBytes / 1e6} MB` });
+  const files = unzipAll(bytes, file, mostBytes, invalid);
   const [root] = Object.keys(files);
   if (root === undefined) throw invalid('nothing is in this package');
   const layer = files[root]!;
