@@ -122,9 +122,12 @@ export interface Check<M extends string = string> {
   /** Edits that put this finding right; left out when only a person can know. */
   fix?(object: SceneObject, context: CheckContext): Edit[] | null;
 }
-/** What is taken over from elsewhere is named and arranged there: of that nothing is found here. */
-export function isAsked(check: Pick<Check, 'family'>, { held }: SceneObject): boolean {
-  return !held || (check.family !== 'names' && check.family !== 'hierarchy');
+/**
+ * What is taken over from elsewhere is named, arranged and made there, and judged there: here only what it is among others is
+ * asked, not what it is by itself.
+ */
+export function isAsked({ family, scope }: Pick<Check, 'family' | 'scope'>, { held }: SceneObject): boolean {
+  return !held || (family !== 'names' && family !== 'hierarchy' && scope !== 'object');
 }
 /** A check as its file says it: parameters may be left out, and what they ship with is worked out here. */
 export function defineCheck<M extends string>(

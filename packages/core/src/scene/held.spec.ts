@@ -73,6 +73,8 @@ describe('an object that is taken over', () => {
     expect(found(2)).toContain('forbidden-characters');
     expect(found(2)).not.toContain('not-unique');
     expect([...found(3), ...found(4)].filter(isOfNames)).toEqual([]);
+    expect(found(2)).toContain('no-material');
+    expect(found(3)).not.toContain('no-material');
     expect(namingStatisticsOf(run).named).toBe(2);
     expect(fitConvention(scene, convention).objects).toBe(2);
     const { names } = runRecipe(scene, [2, 3, 4], [{ step: 'add-text', text: 'x_', at: 'before' }]);
