@@ -107,6 +107,7 @@ function valuesOf(scene: Scene, key: string): string[] {
       ];
     case 'has':
       return [...attributeNames(scene)];
+    case 'from':
     case 'layer':
     case 'mark':
     case 'under':
@@ -116,9 +117,11 @@ function valuesOf(scene: Scene, key: string): string[] {
   }
 }
 
-function held(scene: Scene, key: 'layer' | 'mark' | 'under'): Set<string> {
+function held(scene: Scene, key: 'from' | 'layer' | 'mark' | 'under'): Set<string> {
   const found = new Set<string>(key === 'layer' ? ['Base', ...scene.layers.keys()] : []);
-  for (const { layer, mark, name, children } of scene.walk()) {
+  if (key === 'from' && !scene.hasHeld) return found;
+  for (const { layer, mark, name, children, held: by } of scene.walk()) {
+    if (key === 'from' && by && 'file' in by) found.add(by.file);
     if (key === 'layer') found.add(layer);
     else if (key === 'mark' && mark) found.add(mark.word);
     else if (key === 'under' && children.length) found.add(name);

@@ -57,6 +57,8 @@ function scene(): Scene {
   );
   made.append({ ...base, id: 4, name: 'sun', kind: 'light', switches: { ...allOn, shown: false } }, 1);
   made.append({ ...base, id: 5, name: 'empty', kind: 'group', switches: { ...allOn, goes: false } }, null);
+  made.patch(3, { held: { file: 'kits/bolt.usda' } });
+  made.patch(5, { held: { object: 2 } });
   return made;
 }
 const run = (text: string) => runQuery(scene(), parseQuery(text));
@@ -65,6 +67,9 @@ describe('the keys of a query', () => {
   for (const [text, wanted] of [
     ['kind:mesh', [2, 3]],
     ['kind:light,control', [1, 4]],
+    ['from:kits/*', [3]],
+    ['from:here', [5]],
+    ['-from:*', [1, 2, 4]],
     ['layer:body', [2]],
     ['layer:B*', [1, 2, 3, 4, 5]],
     ['material:steel', [3]],

@@ -96,6 +96,11 @@ const keys: readonly QueryKey[] = [
     make: number((_scene, { children }) => children.length),
   },
   { key: 'kind', says: kinds.join(', '), make: kindKey },
+  {
+    key: 'from',
+    says: 'the file that it is taken over from; here: an object of this scene',
+    make: text((_scene, { held }) => (held ? ['file' in held ? held.file : 'here'] : [])),
+  },
   { key: 'layer', says: 'the layer', make: text((_scene, { layer }) => [layer]) },
   { key: 'mark', says: 'the word of the mark', make: text((_scene, { mark }) => (mark ? [mark.word] : [])) },
   {

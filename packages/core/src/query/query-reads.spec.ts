@@ -14,6 +14,7 @@ const samples: Readonly<Record<string, readonly [string, ...string[]]>> = {
   depth: ['depth:>1', 'level'],
   faces: ['faces:>0'],
   finding: ['finding:blocker', 'told'],
+  from: ['-from:*'],
   goes: ['goes:no'],
   has: ['has:lod'],
   kids: ['kids:>1', 'kids'],
