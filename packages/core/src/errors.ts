@@ -97,6 +97,10 @@ export const errorCatalogue = {
   'task-over-limit': entry(422, '{{what}} took more than the {{limit}} that it may. It was ended.'),
   'token-refused': entry(401, 'This token is not known here, or its end date has come.'),
   'upload-unsafe-path': entry(422, '{{place}}: "{{uri}}" points outside the upload.'),
+  'uploads-too-many': entry(
+    429,
+    '{{count}} files of yours have begun to come and have not ended. Let some end, or wait a day.',
+  ),
   'usdc-invalid': entry(422, '{{file}}, {{place}}: {{detail}}. If it is sound, export it as text (.usda).'),
   'usda-refused': entry(422, '{{file}} cannot hold this: {{detail}}.'),
   'usda-invalid': entry(422, '{{file}}, line {{line}}, column {{column}}: {{detail}}.'),

@@ -16,6 +16,9 @@ interface Upload {
   readonly have: number;
 }
 
+/** Uploads that one person may have begun and not ended, at most: each is kept for a day. */
+export const mostOpen = 10_000;
+
 /** Null: nothing of it has come. */
 export async function findUpload(sql: Sql, { project, account, id }: UploadKey): Promise<Upload | null> {
   const row = await sql.one<{ file: number; chunks: number; last: number | null }>(
@@ -30,10 +33,16 @@ export async function findUpload(sql: Sql, { project, account, id }: UploadKey):
     row && { file: row.file, have: Math.max(0, Number(row.chunks) - 1) * chunkSize + Number(row.last ?? 0) }
   );
 }
-/** The upload, begun where it is not there. */
+/** The upload, begun where it is not there. @throws RenquilError uploads-too-many */
 export async function openUpload(database: Database, key: UploadKey): Promise<Upload> {
   const known = await findUpload(database, key);
   if (known) return known;
+  const open = await database.one<{ count: number }>(
+    'SELECT COUNT(*) AS count FROM upload WHERE account_id = ?',
+    [key.account],
+  );
+  const count = Number(open?.count ?? 0);
+  if (count >= mostOpen) throw new RenquilError('uploads-too-many', { count });
   try {
     await database.transaction(async (sql) => {
       const { insertId } = await sql.run('INSERT INTO file (complete) VALUES (FALSE)');

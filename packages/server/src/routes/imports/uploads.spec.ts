@@ -4,6 +4,7 @@ import { checkReply } from '../../testing/check-reply.js';
 import type { Client } from '../../testing/client.js';
 import { startTestServer, type TestServer } from '../../testing/test-server.js';
 import { until } from '../../testing/until.js';
+import { mostOpen } from '../../db/uploads.js';
 
 const mebi = 1 << 20;
 /** A scene of more than two chunks: what it holds beside is nothing that a reader looks at. */
@@ -107,5 +108,22 @@ describe('a file that comes piece by piece', () => {
     expect(await mo.refused('PUT', `${at(id)}?at=-1`)).toBe('request-invalid');
     const escape = [{ path: '../a.glb', upload: id, bytes: 0 }];
     expect((await bring(escape)).status).toBe(422);
+  });
+  it('is one of so many that one person may have begun', async () => {
+    const { database } = server.services;
+    const ines = await server.as('ines');
+    const { insertId } = await database.run(
+      `INSERT INTO file (complete) SELECT FALSE FROM seq_1_to_${mostOpen}`,
+    );
+    await database.run(
+      `INSERT INTO upload (project_id, account_id, id, file_id)
+         SELECT p.id, a.id, UUID(), ? + s.seq - 1 FROM seq_1_to_${mostOpen} s
+           JOIN project p ON p.slug = 'brannick-pass' JOIN account a ON a.sign_in = 'ines'`,
+      [insertId],
+    );
+    const { error } = (await put(randomUUID(), new Uint8Array(3), 0, ines)) as { error?: { code: string } };
+    expect(error!.code).toBe('uploads-too-many');
+    // Of somebody else they are nothing.
+    expect(await put(randomUUID(), new Uint8Array(3), 0)).toEqual({ have: 3 });
   });
 });
