@@ -30,7 +30,7 @@ describe('files that a scene needs beside it', () => {
       expect(neededFiles('glb', utf8(text))).toEqual([]);
     }
   });
-  it('names the layers that a layer is of, and those that they are of', () => {
+  it('names the layers and pictures that a layer is of, and those that they are of', () => {
     const files: Record<string, string> = {
       'a.usda':
         '( subLayers = [@./base/b.usda@] )\ndef "a" ( references = @../out.usda@ payload = @c.usd:SDF_FORMAT_ARGS:x=1@</C> )',
@@ -39,6 +39,6 @@ describe('files that a scene needs beside it', () => {
     expect(neededFiles('usda', utf8(files['a.usda']!))).toEqual(['base/b.usda', '../out.usda', 'c.usd']);
     expect(
       allNeededFiles('usda', utf8(files['a.usda']!), (path) => (files[path] ? utf8(files[path]) : null)),
-    ).toEqual(['base/b.usda', '../out.usda', 'c.usd', 'base/d.usda']);
+    ).toEqual(['base/b.usda', '../out.usda', 'c.usd', 'base/d.usda', 'base/wood.png']);
   });
 });
