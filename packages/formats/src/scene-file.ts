@@ -20,6 +20,7 @@ import { listingGltf, unitsOfListing } from './listing/read-listing.js';
 import { writeListing } from './listing/write-listing.js';
 import { objGltf, openObj, saidOfObj } from './obj/read-obj.js';
 import { writeObj } from './obj/write-obj.js';
+import { remembered } from './remembered.js';
 import { sceneEnding } from './scene-endings.js';
 import { asText } from './usda/layer-bytes.js';
 import { isCrate } from './usdc/crate-text.js';
@@ -153,7 +154,7 @@ export function openScene(
     const note = [lackingImages(source), saidOfPacked(scene)].filter(Boolean).join('. ');
     return { kind, scene, source, drawn, note, write: (now) => alone(writeGltf(source, now, { unpackers })) };
   }
-  const other = others[kind](bytes, file, read);
+  const other = others[kind](bytes, file, read && remembered(read));
   const source = other.gltf(`${file.replace(sceneEnding, '')}.glb`, progress);
   const scene = sceneOf(source.json, undefined, source);
   other.hold?.(scene);
@@ -184,7 +185,7 @@ export function writeScene(
   const kind = fileKindOf(bytes, file);
   if (kind === 'glb' || kind === 'gltf')
     return alone(writeGltf(openGltf(bytes, file, read), scene, { unpackers }));
-  const other = others[kind](bytes, file, read);
+  const other = others[kind](bytes, file, read && remembered(read));
   return other.write(scene, (made ? openGltf(made, 'was.glb') : other.gltf('was.glb')).json);
 }
 

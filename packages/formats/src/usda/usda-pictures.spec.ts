@@ -96,6 +96,19 @@ describe('the pictures of a layer', () => {
       jasmine.objectContaining({ alphaMode: 'BLEND' }),
     ));
   it('lie nowhere where no primvar says', () => expect(drawn('').laid).toBeNull());
+  it('lie beside the layer, wherever that lies', () => {
+    const alone = looks('').replace(
+      '#usda 1.0',
+      '#usda 1.0\ndef Mesh "quad"\n{\nint[] faceVertexCounts = [3]\nint[] faceVertexIndices = [0, 1, 2]\npoint3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]\nrel material:binding = </Wood>\n}',
+    );
+    const both = alone + alone.slice(alone.indexOf('def Material')).replaceAll('Wood', 'Wood2');
+    const text = utf8(both.replaceAll('../pictures/', './pictures/'));
+    const { source } = openScene(text, '/some/where/set.usda', (path) =>
+      path === 'pictures/wood.png' ? png.slice() : null,
+    );
+    // Each time other bytes, as a disk gives them: the picture is one.
+    expect(source.json.images).toEqual([jasmine.objectContaining({ mimeType: 'image/png' })]);
+  });
   it('are needed with the layers that name them', () => {
     const read = (path: string): Uint8Array | null => (path === 'looks/wood.usda' ? utf8(looks('')) : null);
     expect(allNeededFiles('usda', utf8(set('')), read)).toEqual(['looks/wood.usda', 'pictures/wood.png']);

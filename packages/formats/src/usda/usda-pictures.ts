@@ -30,8 +30,9 @@ export class UsdaPictures {
       if (texture < 0) continue;
       const file = stage.property(texture, 'inputs:file')?.value;
       if (!file || stage.bytes[file.start] !== chars.at) continue;
-      // From the file that says it, wherever that lies.
-      const path = besideOf(stage.namespace.partAt(file.start).file, assetName(stage.bytes, file));
+      // From the file that says it; the layer itself is where all is counted from.
+      const by = stage.namespace.partAt(file.start);
+      const path = besideOf(by.start ? by.file : '', assetName(stage.bytes, file));
       const bytes = path === null ? null : read(path);
       if (!bytes) continue;
       const isSeenThrough = this.#source(at, 'inputs:opacity') === texture;
