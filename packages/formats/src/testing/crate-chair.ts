@@ -6,7 +6,7 @@ export const crateChair = (): Uint8Array =>
     element: '',
     type: 7,
     fields: {
-      primChildren: v.tokens('Chair'),
+      primChildren: v.tokens(['Chair']),
       defaultPrim: v.token('Chair'),
       metersPerUnit: v.plain(9, 0x3f800000),
     },
@@ -15,7 +15,7 @@ export const crateChair = (): Uint8Array =>
         element: 'Chair',
         type: 6,
         fields: {
-          ...{ specifier: v.plain(42, 0), typeName: v.token('Xform'), primChildren: v.tokens('Leg') },
+          ...{ specifier: v.plain(42, 0), typeName: v.token('Xform'), primChildren: v.tokens(['Leg']) },
           references: v.listOp(35, { prepend: [['./cushion.usda', '']] as const }, v.arc(true)),
         },
         below: [

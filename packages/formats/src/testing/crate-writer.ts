@@ -29,7 +29,7 @@ export const crateValues = {
     (writer) =>
       rep(10, writer.string(text), inlined),
   tokens:
-    (...texts: string[]): CrateValue =>
+    (texts: readonly string[]): CrateValue =>
     (writer) =>
       rep(
         41,
@@ -94,25 +94,27 @@ export const crateValues = {
  * lists with operations, references, variants, layers. Nothing in it is made smaller, though all stands as what is packed does.
  */
 export class CrateWriter {
-  #bytes = new Uint8Array(1 << 20);
-  readonly #view = new DataView(this.#bytes.buffer);
+  readonly #bytes: Uint8Array;
+  readonly #view: DataView;
   length = 88;
-  readonly #tokens: string[] = [];
-  readonly #strings: number[] = [];
-  readonly #paths: string[] = [];
+  readonly #tokens = new Map<string, number>();
+  readonly #strings = new Map<number, number>();
+  readonly #paths = new Map<string, number>();
+  /** @param room bytes that it has */
+  constructor(room = 1 << 20) {
+    this.#bytes = new Uint8Array(room);
+    this.#view = new DataView(this.#bytes.buffer);
+  }
   token(text: string): number {
-    const at = this.#tokens.indexOf(text);
-    return at >= 0 ? at : this.#tokens.push(text) - 1;
+    return numbered(this.#tokens, text);
   }
   string(text: string): number {
-    const token = this.token(text);
-    const at = this.#strings.indexOf(token);
-    return at >= 0 ? at : this.#strings.push(token) - 1;
+    return numbered(this.#strings, this.token(text));
   }
   path(text: string): number {
-    const at = this.#paths.indexOf(text);
-    if (at < 0 && text) throw new Error(`the path ${text} is not in the tree`);
-    return at < 0 ? 0xffff_ffff : at;
+    const at = this.#paths.get(text);
+    if (at === undefined && text) throw new Error(`the path ${text} is not in the tree`);
+    return at ?? 0xffff_ffff;
   }
   u8(n: number): void {
     this.#view.setUint8(this.length++, n);
@@ -158,7 +160,7 @@ export class CrateWriter {
     );
     const sections: [string, () => void][] = [
       ['TOKENS', () => this.#texts()],
-      ['STRINGS', () => void this.list(this.#strings, (at) => this.u32(at))],
+      ['STRINGS', () => void this.list([...this.#strings.keys()], (at) => this.u32(at))],
       [
         'FIELDS',
         () => {
@@ -212,13 +214,13 @@ export class CrateWriter {
       : /^[.{]/.test(element) || /[}/]$/.test(above)
         ? above + element
         : `${above}/${element}`;
-    this.#paths.push(text);
+    this.#paths.set(text, at);
     below.forEach((child, i) => this.#layOut(child, text, rows, i < below.length - 1));
     row.jump = below.length ? (hasNext ? rows.length - at : -1) : hasNext ? 0 : -2;
   }
   #texts(): void {
-    const texts = new TextEncoder().encode(this.#tokens.map((text) => `${text}\0`).join(''));
-    this.u64(this.#tokens.length);
+    const texts = new TextEncoder().encode([...this.#tokens.keys()].map((text) => `${text}\0`).join(''));
+    this.u64(this.#tokens.size);
     this.u64(texts.length);
     this.#packed(texts);
   }
@@ -242,4 +244,10 @@ export class CrateWriter {
     });
     this.#packed(new Uint8Array(view.buffer));
   }
+}
+/** The number of a thing, in the order in which things came. */
+function numbered<T>(known: Map<T, number>, thing: T): number {
+  let at = known.get(thing);
+  if (at === undefined) known.set(thing, (at = known.size));
+  return at;
 }

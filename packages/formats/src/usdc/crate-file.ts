@@ -24,11 +24,6 @@ const endOfSet = -1;
  * @throws RenquilError usdc-invalid with the byte
  */
 export class CrateFile {
-  readonly tokens: readonly string[];
-  /** Strings, by their tokens. */
-  readonly strings: Uint32Array;
-  readonly paths: CratePaths;
-  readonly specs: readonly CrateSpec[];
   /** Its minor version; the major one is 0. */
   readonly version: number;
   readonly reader: CrateBytes;
@@ -49,16 +44,27 @@ export class CrateFile {
         8,
       );
     this.#readSections();
-    this.tokens = this.#readTokens();
-    this.strings = this.#readStrings();
-    this.paths = this.#readPaths();
-    this.specs = this.#readSpecs(this.#readFields());
+  }
+  // Tables are read when they are asked for: who wants to know which files it names wants its tokens only.
+  #tokens: readonly string[] | null = null;
+  #strings: Uint32Array | null = null;
+  #paths: CratePaths | null = null;
+  #specs: readonly CrateSpec[] | null = null;
+  get tokens(): readonly string[] {
+    return (this.#tokens ??= this.reader.elsewhere(0, () => this.#readTokens()));
+  }
+  get paths(): CratePaths {
+    return (this.#paths ??= this.reader.elsewhere(0, () => this.#readPaths()));
+  }
+  get specs(): readonly CrateSpec[] {
+    return (this.#specs ??= this.reader.elsewhere(0, () => this.#readSpecs(this.#readFields())));
   }
   token(index: number, at = this.reader.at): string {
     return this.tokens[index] ?? this.reader.fail(`there is no token ${index}`, at);
   }
   string(index: number, at = this.reader.at): string {
-    return this.token(this.strings[index] ?? this.reader.fail(`there is no string ${index}`, at), at);
+    const strings = (this.#strings ??= this.reader.elsewhere(0, () => this.#readStrings()));
+    return this.token(strings[index] ?? this.reader.fail(`there is no string ${index}`, at), at);
   }
   #readSections(): void {
     const { reader } = this;
@@ -115,7 +121,10 @@ export class CrateFile {
     const count = this.#items('paths');
     const coded = this.#items('paths');
     const [indexes, elements, jumps] = [this.#ints(coded), this.#ints(coded), this.#ints(coded)];
-    return new CratePaths(count, { indexes, elements, jumps }, (token) => this.token(token, reader.at));
+    return new CratePaths(count, { indexes, elements, jumps }, (token) => this.token(token, reader.at), {
+      most: this.limits.depth,
+      tooDeep: () => reader.fail(`paths have more than ${this.limits.depth} elements`),
+    });
   }
   /** Names and values of fields, and what fields there are in a set, by where it begins. */
   #readFields(): (set: number) => ReadonlyMap<string, bigint> {
@@ -134,6 +143,7 @@ export class CrateFile {
       if (found) return found;
       const made = new Map<string, bigint>();
       for (let at = set; at >= 0 && at < sets.length && sets[at] !== endOfSet; at++) {
+        if (at - set >= this.limits.fields) reader.fail(`a set has more than ${this.limits.fields} fields`);
         const field = sets[at]!;
         if (field < 0 || field >= count) reader.fail(`there is no field ${field}`);
         const value = view.getBigUint64(field * 8, true);

@@ -60,7 +60,14 @@ export class CrateLists {
     });
   }
   #list(item: () => string): string[] {
-    return Array.from({ length: this.file.reader.count(4) }, item);
+    const { reader, limits } = this.file;
+    let length = 0;
+    return Array.from({ length: reader.count(4) }, () => {
+      const text = item();
+      // Many may mean one long text.
+      if ((length += text.length) > limits.line) reader.fail(`a list is longer than ${limits.line} letters`);
+      return text;
+    });
   }
   #path(): string {
     return this.path(this.file.reader.u32());

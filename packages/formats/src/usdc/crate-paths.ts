@@ -12,8 +12,14 @@ export class CratePaths {
   /** By the number of the path; -1: it has none above it. */
   readonly parents: Int32Array;
   readonly #elements: string[];
-  readonly #texts: (string | undefined)[] = [];
-  constructor(count: number, { indexes, elements, jumps }: CodedPaths, token: (index: number) => string) {
+  /** @param deep how many elements a path may have, and who is told of one with more */
+  constructor(
+    count: number,
+    { indexes, elements, jumps }: CodedPaths,
+    token: (index: number) => string,
+    deep: { readonly most: number; readonly tooDeep: () => never },
+  ) {
+    const depths = new Uint32Array(count);
     this.parents = new Int32Array(count).fill(-1);
     this.#elements = new Array<string>(count).fill('');
     const seen = new Uint8Array(indexes.length);
@@ -29,6 +35,7 @@ export class CratePaths {
         if (path >= 0 && path < count && !known[path]) {
           known[path] = 1;
           this.parents[path] = parent;
+          if ((depths[path] = parent < 0 ? 0 : depths[parent]! + 1) > deep.most) deep.tooDeep();
           const text = parent < 0 ? '' : token(Math.abs(element));
           this.#elements[path] = element < 0 && parent >= 0 ? `.${text}` : text;
         }
@@ -49,17 +56,14 @@ export class CratePaths {
   }
   /** The whole path (OpenUSD, SdfPath). */
   text(path: number): string {
-    const way: number[] = [];
+    const elements: string[] = [];
     let at = path;
-    for (; at >= 0 && this.#texts[at] === undefined; at = this.parents[at]!) way.push(at);
-    let text = at < 0 ? null : this.#texts[at]!;
-    for (const one of way.reverse()) {
-      const element = this.element(one);
-      if (text === null) text = '/';
-      else if (/^[.[{]/.test(element) || text === '/' || text.endsWith('}')) text += element;
-      else text += `/${element}`;
-      this.#texts[one] = text;
+    for (; at >= 0 && this.parents[at]! >= 0; at = this.parents[at]!) {
+      const element = this.element(at);
+      const above = this.element(this.parents[at]!);
+      // Behind a selection a name stands as it is; what is no name brings its own sign.
+      elements.push(/^[.[{]/.test(element) || above.endsWith('}') ? element : `/${element}`);
     }
-    return text ?? '';
+    return elements.reverse().join('') || '/';
   }
 }

@@ -26,8 +26,8 @@ const tree: CrateNode = {
   element: '',
   type: 7,
   fields: {
-    primChildren: v.tokens('A', 'B'),
-    primOrder: v.tokens('B', 'A'),
+    primChildren: v.tokens(['A', 'B']),
+    primOrder: v.tokens(['B', 'A']),
     subLayers: v.strings('./base.usda', 'more/deep.usda'),
     subLayerOffsets: v.offsets([0, 1], [10, 2]),
     defaultPrim: v.token('A'),
@@ -58,9 +58,9 @@ const tree: CrateNode = {
         apiSchemas: v.listOp(32, { prepend: ['SkelBindingAPI'], delete: ['CollectionAPI:x'] }, word),
         variantSetNames: v.listOp(33, { add: ['look'], reorder: ['look'] }, name),
         variantSelection: v.selection(['look', 'new'], ['size', 'big']),
-        variantSetChildren: v.tokens('look'),
-        properties: v.tokens('b', 'a', 'r'),
-        propertyOrder: v.tokens('a', 'b'),
+        variantSetChildren: v.tokens(['look']),
+        properties: v.tokens(['b', 'a', 'r']),
+        propertyOrder: v.tokens(['a', 'b']),
         permission: v.plain(43, 1),
         instanceable: v.plain(1, 1),
       },
@@ -95,12 +95,16 @@ const tree: CrateNode = {
         {
           element: '{look=}',
           type: 11,
-          fields: { variantChildren: v.tokens('new', 'old') },
+          fields: { variantChildren: v.tokens(['new', 'old']) },
         },
         {
           element: '{look=new}',
           type: 10,
-          fields: { primChildren: v.tokens('Dent'), properties: v.tokens('n'), kind: v.token('component') },
+          fields: {
+            primChildren: v.tokens(['Dent']),
+            properties: v.tokens(['n']),
+            kind: v.token('component'),
+          },
           below: [
             { element: 'Dent', type: prim, fields: { specifier: v.plain(42, 1) } },
             {
@@ -116,7 +120,7 @@ const tree: CrateNode = {
     {
       element: 'B',
       type: prim,
-      fields: { specifier: v.plain(42, 2), properties: v.tokens('x') },
+      fields: { specifier: v.plain(42, 2), properties: v.tokens(['x']) },
       below: [
         { element: '.x', type: 1, fields: { typeName: v.token('float'), variability: v.plain(44, 0) } },
       ],

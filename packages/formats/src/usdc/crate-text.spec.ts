@@ -7,6 +7,7 @@ import { openScene } from '../scene-file.js';
 import { ownFormatOf } from '../scene-endings.js';
 import { neededFiles } from '../needed-files.js';
 import { crateChair } from '../testing/crate-chair.js';
+import { crateValues as v, CrateWriter, type CrateNode } from '../testing/crate-writer.js';
 import { typesCrate } from '../testing/types-crate.js';
 import { crateText } from './crate-text.js';
 import { crateLimits } from './crate-limits.js';
@@ -75,7 +76,7 @@ describe('a binary layer of OpenUSD', () => {
       () => crateText(with_(types, 9, 2), 'a.usdc'),
       /version 0\.2 of the format, and 0\.4 to/,
     ],
-    ['more than is read', () => crateText(types, 'a.usdc', small), /tokens are more than are read/],
+    ['more than is read', () => crateText(types, 'a.usdc', small), /are more than are read/],
     [
       'a text too long',
       () => crateText(types, 'a.usdc', { ...crateLimits, text: 900 }),
@@ -84,8 +85,36 @@ describe('a binary layer of OpenUSD', () => {
     ['no such file', () => openScene(utf8('nothing'), 'a.usdc'), /its first bytes are not "PXR-USDC"/],
   ] as const)
     it(`refuses ${what}, with its place`, () => expect(make).toThrowError(says));
+  it('may have very many prims beside each other, and ends where paths are too long', () => {
+    const leaf = (name: string): CrateNode => ({
+      element: name,
+      type: 6,
+      fields: { specifier: v.plain(42, 0) },
+    });
+    const names = Array.from({ length: 150_000 }, (_, i) => `p${i}`);
+    const all: CrateNode = {
+      element: 'all',
+      type: 6,
+      fields: { specifier: v.plain(42, 0), primChildren: v.tokens(names) },
+      below: names.map(leaf),
+    };
+    const flat = new CrateWriter(1 << 26).write({
+      element: '',
+      type: 7,
+      fields: { primChildren: v.tokens(['all']) },
+      below: [all],
+    });
+    expect(textOf(crateText(flat, 'flat.usdc')).match(/def "p/g)!.length).toBe(150_000);
+    let chain = leaf('n');
+    for (let i = 0; i < 40; i++)
+      chain = { element: 'n', type: 6, fields: { specifier: v.plain(42, 0) }, below: [chain] };
+    const deep = new CrateWriter().write({ element: '', type: 7, fields: {}, below: [chain] });
+    const short = { ...crateLimits, depth: 20 };
+    expect(() => crateText(deep, 'a.usdc', short)).toThrowError(/more than 20 elements/);
+  });
   it('is read or refused, whatever byte of it is another', () => {
     const random = seededRandom(4);
+    let [read, refused] = [0, 0];
     for (let i = 0; i < 3000; i++) {
       const from = i % 2 ? types : chair;
       const bytes = from.slice(0, random() < 0.1 ? Math.floor(random() * from.length) : from.length);
@@ -93,11 +122,13 @@ describe('a binary layer of OpenUSD', () => {
         bytes[8 + Math.floor(random() * (bytes.length - 8))] = Math.floor(random() * 256);
       try {
         crateText(bytes, 'a.usdc');
+        read++;
       } catch (error) {
         if (!(error instanceof RenquilError)) throw error;
+        refused++;
       }
     }
-    expect(true).toBeTrue();
+    expect([read > 50, refused > 50, read + refused]).toEqual([true, true, 3000]);
   });
 });
 const with_ = (bytes: Uint8Array, at: number, to: number): Uint8Array => {

@@ -95,7 +95,7 @@ class Writer {
     while (tasks.length) {
       const task = tasks.pop()!;
       if (typeof task === 'string') this.#out.put(task);
-      else tasks.push(...this.#body(task.spec, task.indent).reverse());
+      else for (const next of this.#body(task.spec, task.indent).reverse()) tasks.push(next);
     }
     return this.#out.whole();
   }

@@ -104,9 +104,9 @@ export class CrateValues {
         return this.#dictionary(rep, deep);
       case valueTypes.tokenVector:
       case valueTypes.stringVector:
-        return out.put(`[${this.names(rep).map(quoted).join(', ')}]`);
+        return this.#listed(this.names(rep), quoted);
       case valueTypes.doubleVector:
-        return out.put(`[${this.doubles(rep).map(doubleText).join(', ')}]`);
+        return this.#listed(this.doubles(rep), doubleText);
       case valueTypes.permission:
         return out.put(rep.payload === 1 ? 'private' : 'public');
       case valueTypes.specifier:
@@ -187,18 +187,21 @@ export class CrateValues {
       reader.fail(`a list of ${count} goes past the end of the file`);
     return count;
   }
+  /** Each by itself: together they may be longer than a text can be. */
+  #listed<T>(items: readonly T[], text: (item: T) => string): void {
+    this.out.put('[');
+    items.forEach((item, i) => this.out.put((i ? ', ' : '') + text(item)));
+    this.out.put(']');
+  }
   #texts(rep: ValueRep): void {
     const { file, out } = this;
     if (!rep.payload) return out.put('[]');
     this.#at(rep, (reader) => {
       const count = this.#length(4);
-      const texts = Array.from({ length: count }, () => {
-        const index = reader.u32();
-        if (rep.type === valueTypes.token) return quoted(file.token(index));
-        const text = file.string(index);
-        return rep.type === valueTypes.asset ? assetText(text) : quoted(text);
-      });
-      out.put(`[${texts.join(', ')}]`);
+      const indexes = Array.from({ length: count }, () => reader.u32());
+      if (rep.type === valueTypes.token) return this.#listed(indexes, (index) => quoted(file.token(index)));
+      const put = rep.type === valueTypes.asset ? assetText : quoted;
+      this.#listed(indexes, (index) => put(file.string(index)));
     });
   }
   #numbers(rep: ValueRep, type: NumberType): void {

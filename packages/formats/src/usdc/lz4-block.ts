@@ -46,7 +46,8 @@ function unpackBlock(block: Uint8Array, into: Uint8Array, at: number): number {
  * @param most bytes that may come out
  */
 export function unpackBlocks(packed: Uint8Array, most: number): Uint8Array {
-  const out = new Uint8Array(most);
+  // A byte of it makes 255 at most: what a file claims beyond that is not there.
+  const out = new Uint8Array(Math.min(most, packed.length * 256));
   if (!packed.length) return out.subarray(0, 0);
   const count = packed[0]!;
   if (!count) return out.subarray(0, unpackBlock(packed.subarray(1), out, 0));
