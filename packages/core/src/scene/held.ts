@@ -9,6 +9,11 @@ export function heldFrom(scene: Scene, held: Held): string {
   return from ? `"${from.name}"` : 'an object that is not there any more';
 }
 
+/** Why an object that is held has no other name here, in a sentence without its end. */
+export function saidOfHeld(scene: Scene, held: Held): string {
+  return `It comes from ${heldFrom(scene, held)}, and is named there`;
+}
+
 /** Those of some objects that are named in this scene, in their order. */
 export function namedHere(scene: Scene, objects: readonly ObjectId[]): readonly ObjectId[] {
   return scene.hasHeld ? objects.filter((id) => !scene.get(id).held) : objects;

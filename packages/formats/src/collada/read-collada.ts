@@ -98,11 +98,15 @@ function withInstances(nodes: ColladaNode[], xml: XmlFile, find: FindById): Coll
   const first = new Map(nodes.map(({ element: one }, at) => [one, at]));
   let left = mostAgain;
   const plain = nodes.length;
-  /** Whether a node stands within itself by that, or too deep. */
+  /** Of each that is put in, where that which it came with begins. */
+  const begins: number[] = [];
+  /** Whether a node stands within itself by that, or too deep: asked of each that was put in on the way, not of each node. */
   const isRing = (target: XmlElement, parent: number): boolean => {
-    let depth = 0;
-    for (let at = parent; at >= 0; at = nodes[at]!.parent)
-      if (nodes[at]!.element === target || (at >= plain && ++depth > mostNested)) return true;
+    for (let at = parent, depth = 0; at >= 0; depth++) {
+      const { element: one } = nodes[at]!;
+      if (depth > mostNested || (target.start <= one.start && target.end >= one.end)) return true;
+      at = at < plain ? -1 : nodes[begins[at]!]!.parent;
+    }
     return false;
   };
   // Those that are put in are looked at in their turn.
@@ -112,13 +116,15 @@ function withInstances(nodes: ColladaNode[], xml: XmlFile, find: FindById): Coll
       .filter((one) => one?.name === 'node');
     // What stands below an instance comes with it.
     const below = at < plain ? [] : elements(nodes[at]!.element, 'node');
-    for (const target of [...below, ...targets] as XmlElement[]) {
+    for (const [i, target] of ([...below, ...targets] as XmlElement[]).entries()) {
       if (left-- <= 0) return nodes;
-      if (isRing(target, at)) continue;
+      const isBelow = i < below.length;
+      if (!isBelow && isRing(target, at)) continue;
       const known = first.get(target);
       const made = { element: target, name: nameOf(xml, target), parent: at, children: [] };
       const place = nodes.push(known === undefined ? made : { ...made, again: known }) - 1;
       if (known === undefined) first.set(target, place);
+      begins[place] = isBelow ? begins[at]! : place;
       nodes[at]!.children.push(place);
     }
   }

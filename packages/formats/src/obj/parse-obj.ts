@@ -143,33 +143,34 @@ class Reader {
     this.#laid.push(Number.parseFloat(u ?? '0') || 0, Number.parseFloat(v) || 0);
   }
   /** Numbers of places, as those of points are; -1: a corner says none. */
-  #places(statement: Statement): number[] | null {
+  #places(parts: readonly string[]): number[] | null {
     if (!this.#laid.length) return null;
     const count = this.#laid.length / 2;
-    return this.#parts(statement).map((part) => {
+    return parts.map((part) => {
       const n = Number.parseInt(part.split('/')[1] ?? '', 10);
       const at = n > 0 ? n - 1 : count + n;
       return n !== 0 && at >= 0 && at < count ? at : -1;
     });
   }
   /** Numbers of points: from 1, or back from the last one read. */
-  #corners(statement: Statement): number[] {
+  #corners(parts: readonly string[], line: number): number[] {
     const count = this.#points.length / 3;
-    return this.#parts(statement).map((part) => {
+    return parts.map((part) => {
       const n = Number.parseInt(part, 10);
       const at = n > 0 ? n - 1 : count + n;
       if (!(n !== 0 && at >= 0 && at < count))
-        this.#fail(statement.line, `there is no point "${part.slice(0, 40)}" (${count} stand before it)`);
+        this.#fail(line, `there is no point "${part.slice(0, 40)}" (${count} stand before it)`);
       return at;
     });
   }
   #face(statement: Statement): void {
-    const corners = this.#corners(statement);
+    const parts = this.#parts(statement);
+    const corners = this.#corners(parts, statement.line);
     if (corners.length < 3) this.#fail(statement.line, 'a face has three corners or more');
     const { triangles, laid } = this.#mine(statement);
     let list = triangles.get(this.#material);
     if (!list) triangles.set(this.#material, (list = []));
-    const places = this.#places(statement);
+    const places = this.#places(parts);
     let its = laid.get(this.#material);
     // Corners before the first that says a place say none.
     if (places && !its) laid.set(this.#material, (its = Array<number>(list.length).fill(-1)));
@@ -179,7 +180,7 @@ class Reader {
     }
   }
   #line(statement: Statement): void {
-    const corners = this.#corners(statement);
+    const corners = this.#corners(this.#parts(statement), statement.line);
     if (corners.length < 2) this.#fail(statement.line, 'a line has two points or more');
     const { lines } = this.#mine(statement);
     for (let i = 0; i + 1 < corners.length; i++) lines.push(corners[i]!, corners[i + 1]!);

@@ -16,7 +16,7 @@ export function ownPoints(stage: UsdaStage, place: number): OwnPoints | string {
   const type = stage.typeOf(place);
   if (type !== 'Mesh') return `is a ${type || 'prim of no type'}, which has no points of its own`;
   if (stage.brought(place).length) return 'takes its shape over from another prim';
-  const [prim] = stage.namespace.ownSpecs(place);
+  const [prim] = stage.ownSpecs(place);
   const own = prim === undefined ? [] : stage.layer.scopes[stage.layer.prims[prim]!.own]!.properties;
   const find = (name: string): UsdaProperty | null =>
     own.findLast((one) => one.name === name && !one.part && one.value !== null) ?? null;

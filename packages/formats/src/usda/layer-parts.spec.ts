@@ -145,12 +145,19 @@ describe('a layer with the files that it refers to', () => {
     async () => {
       const reference = await UsdReference.open();
       const bytes = Object.fromEntries(Object.entries(files).map(([name, text]) => [name, utf8(text)]));
-      const answer = await reference.ask('set.usda', bytes);
+      // Facing another way, in other units, and off the origin.
+      for (const said of ['metersPerUnit = 1', 'metersPerUnit = 0.01\n    upAxis = "Z"']) {
+        const top = files['set.usda']!.replace('metersPerUnit = 1', said).replace(
+          '(0, 5, 0)',
+          '(300, 5, -70)',
+        );
+        const answer = await reference.ask('set.usda', { ...bytes, 'set.usda': utf8(top) });
+        expect(answer.error).toBeUndefined();
+        const flat = openScene(utf8(answer.stage!), 'flat.usda');
+        expect(points(flat).length).toBe(30);
+        expect(points(open(top))).toEqual(points(flat));
+      }
       reference.close();
-      expect(answer.error).toBeUndefined();
-      const flat = openScene(utf8(answer.stage!), 'flat.usda');
-      expect(points(flat).length).toBe(30);
-      expect(points(open())).toEqual(points(flat));
     },
     bound,
   );

@@ -112,8 +112,8 @@ class Parts {
   #mayChoose(layer: UsdaLayer): boolean {
     const { bytes, prims } = this.limits;
     return (
-      this.#length + layer.bytes.length < bytes / 2 &&
-      this.#prims.length + layer.prims.length < prims / 2 &&
+      this.#length + layer.bytes.length < bytes / 8 &&
+      this.#prims.length + layer.prims.length < prims / 4 &&
       this.#parts.length < mostParts / 2
     );
   }

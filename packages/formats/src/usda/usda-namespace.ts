@@ -105,12 +105,6 @@ export class UsdaNamespace {
     }
     return parts[low]!;
   }
-  /** The prims of a place that stand in the layer's own file. */
-  ownSpecs(place: number): readonly number[] {
-    const { specs } = this.places[place]!;
-    const { count } = this.layer.parts[0]!;
-    return specs.every((prim) => prim < count) ? specs : specs.filter((prim) => prim < count);
-  }
   /** The other files that speak of a place. */
   othersOf(place: number): readonly LayerPart[] {
     const { count } = this.layer.parts[0]!;

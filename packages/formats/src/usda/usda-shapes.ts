@@ -10,7 +10,7 @@ import { solidOf } from './usda-solids.js';
 
 /** Prims that one instance draws at most; what has more is drawn without the rest. */
 const mostDrawn = 10_000;
-/** Numbers of points that are drawn for arcs in all: a layer of a few lines may bring in a million points a thousand times. */
+/** Numbers of points that are drawn for arcs in all, beside as many as the text has letters: a layer of a few lines may bring in a million points a thousand times. */
 const mostBrought = 10_000_000;
 /** Arcs in each other that are followed for drawing. */
 const mostNested = 32;
@@ -36,7 +36,11 @@ export class UsdaShapes {
   constructor(
     readonly stage: UsdaStage,
     readonly materials: UsdaMaterials,
-  ) {}
+  ) {
+    // What the text itself holds, once each, is no more than it says; beyond that a few lines could bring in anything.
+    this.#left = mostBrought + stage.bytes.length;
+  }
+  #left: number;
 
   /** Whether a prim says something of its shape itself, so that it cannot be one with what it takes over. */
   isOwn(place: number): boolean {
@@ -49,7 +53,6 @@ export class UsdaShapes {
       )
     );
   }
-  #left = mostBrought;
   /** Of a prim alone; null: it draws nothing. */
   of(place: number): ShapePart[] | null {
     const type = this.stage.typeOf(place);

@@ -337,7 +337,7 @@ export class UsdaWriter {
     const { out, put, board } = new SetChanges(this.changes).toWrite();
     const { stage } = this.opened;
     for (const { place, name, instance } of out) {
-      const own = stage.namespace.ownSpecs(place).map((prim) => stage.layer.prims[prim]!.own);
+      const own = stage.ownSpecs(place).map((prim) => stage.layer.prims[prim]!.own);
       const says = stage
         .scopes(place)
         .flatMap((scope) => stage.layer.scopes[scope]!.properties.map((one) => ({ ...one, scope })))

@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { planRename } from '@renquil/core/plans';
-import { heldFrom, type SceneObject } from '@renquil/core/scene';
+import { saidOfHeld, type SceneObject } from '@renquil/core/scene';
 import { judgeName } from '@renquil/core/workbench';
 import { nameFault, ownFormatOf } from '@renquil/formats';
 import { Tip } from '../../ui/tip';
@@ -68,10 +68,7 @@ export class NameField extends RowField {
   /** Why it would not go back into the file that the scene came in; null: it would. */
   readonly stuck = computed(() => {
     const { held } = this.object();
-    if (held) {
-      const from = heldFrom(this.open.scene, held);
-      return `It comes from ${from}, and is named there: another name does not stay`;
-    }
+    if (held) return `${saidOfHeld(this.open.scene, held)}: another name does not stay`;
     const own = ownFormatOf(this.open.info()?.scene.sourceName ?? '');
     const fault = own && nameFault(own.kind, this.text.typed());
     return fault && `Does not go back into the ${own.ending}: ${fault}`;

@@ -1,6 +1,6 @@
 import { checkOf, isOfNames, type Finding, type Severity } from '@renquil/core/checks';
 import type { CompiledConvention } from '@renquil/core/names';
-import { heldFrom, type ObjectId, type Scene, type SceneObject } from '@renquil/core/scene';
+import { heldFrom, saidOfHeld, type ObjectId, type Scene, type SceneObject } from '@renquil/core/scene';
 import type { StaysHome } from '@renquil/core/targets';
 import { judgeName, type TreeRow } from '@renquil/core/workbench';
 import type { Analysis } from '../../state/analysis';
@@ -80,14 +80,12 @@ function verdictNow(object: SceneObject, context: RowContext, helper: boolean): 
   const finding = worst(found);
   if (finding) return fromFinding(finding, found.length, context.convention);
   if (about === 'tree') return { severity: null, verdict: '', because: '' };
-  if (object.held) {
-    const from = heldFrom(context.scene, object.held);
+  if (object.held)
     return {
       severity: 'clear',
-      verdict: `named in ${from}`,
-      because: `It comes from ${from}, and is named there.`,
+      verdict: `named in ${heldFrom(context.scene, object.held)}`,
+      because: `${saidOfHeld(context.scene, object.held)}.`,
     };
-  }
   if (helper || home.all.has(object.id))
     return {
       severity: 'clear',

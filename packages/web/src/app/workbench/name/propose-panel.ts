@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Reason, SlotGuess } from '@renquil/core/names/propose';
-import { heldFrom } from '@renquil/core/scene';
+import { saidOfHeld } from '@renquil/core/scene';
 import { OpenScene } from '../../state/open-scene';
 import { CountPipe } from '../../ui/count';
 import { LedgerState } from '../ledger/ledger-state';
@@ -32,7 +32,7 @@ export class ProposePanel {
     const object = active === null ? null : this.open.scene.find(active);
     if (!object) return 'Pick a row to see why each slot is proposed, and what else it could be.';
     if (!object.held) return 'A helper keeps its name.';
-    return `It comes from ${heldFrom(this.open.scene, object.held)}, and is named there.`;
+    return `${saidOfHeld(this.open.scene, object.held)}.`;
   });
   readonly lines = computed(() => {
     const one = this.active();
