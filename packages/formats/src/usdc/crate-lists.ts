@@ -50,7 +50,7 @@ export class CrateLists {
     return reader.elsewhere(rep.payload, () => {
       if (rep.type === valueTypes.payload) return [{ op: '', items: [this.#reference(false)] }];
       if (rep.type === valueTypes.pathVector) return [{ op: '', items: this.#list(() => this.#path()) }];
-      const item = this.#items.get(rep.type)!;
+      const item = this.#items.get(rep.type) ?? this.values.unread(rep);
       const flags = reader.u8();
       const found: ListPart[] = [];
       for (const [bit, op] of parts) if (flags & bit) found.push({ op, items: this.#list(item) });
