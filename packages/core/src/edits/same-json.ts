@@ -1,5 +1,6 @@
 /** Deep equality of JSON-like values, whatever the order of their keys: what the database gives back may differ in it. */
 export function sameJson(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
   const stack: [unknown, unknown][] = [[a, b]];
   while (stack.length) {
     const [x, y] = stack.pop()!;

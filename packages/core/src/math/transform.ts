@@ -97,6 +97,11 @@ export function sameTransform(a: Transform, b: Transform): boolean {
   return sameNumbers(a.t, b.t) && sameNumbers(a.r, b.r) && sameNumbers(a.s, b.s);
 }
 
-function sameNumbers(a: readonly number[], b: readonly number[]): boolean {
-  return a.length === b.length && a.every((value, i) => value === b[i]);
+/** Whether two lists hold the same numbers. */
+export function sameNumbers(a: readonly number[], b: readonly number[]): boolean {
+  if (a === b) return true;
+  if (a.length !== b.length) return false;
+  // Asked for each object of a scene: nothing is made.
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
 }

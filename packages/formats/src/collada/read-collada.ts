@@ -240,10 +240,10 @@ class Build {
           const material = part.isLines ? -1 : (materials[part.symbol] ?? -1);
           const wears = 'baseColorTexture' in (this.looks[material]?.pbrMetallicRoughness ?? {});
           const { points, corners, isLines, places } = part;
-          const plain = { points, corners, isLines, material };
+          const plain = { points, corners, isLines, material, comesAgain: true };
           if (!wears || !places) return plain;
           const laid = { per: 'faceVarying', values: places.values, indices: [] } as const;
-          return laidPart(plain, { corners, places: places.of, faces: [] }, laid);
+          return laidPart({ ...plain, comesAgain: false }, { corners, places: places.of, faces: [] }, laid);
         }),
       );
       const called = drawn.length === 1 ? nameOf(this.scene.xml, drawn[0]!.geometry) : name;

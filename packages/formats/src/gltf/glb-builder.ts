@@ -15,6 +15,8 @@ export interface ShapePart {
   readonly material: number;
   /** Where in its picture each point lies, from the top left on (2 a point); left out: nobody says. */
   readonly laid?: readonly number[];
+  /** Whoever made its points has them still, and gives the same again for other meshes. */
+  readonly comesAgain?: boolean;
 }
 
 /** Puts a .glb together: nodes as they come, shapes as meshes of floats and corners. */
@@ -36,32 +38,33 @@ export class GlbBuilder {
   /** A mesh of parts, in the units of a file. Returns its number; null: nothing of it can be drawn. */
   mesh(name: string, parts: readonly ShapePart[], units: FileUnits, extras?: object): number | null {
     const primitives: GltfPrimitive[] = [];
-    for (const { points, corners, isLines, material, laid } of parts) {
-      if (!corners.length || points.length < 3 || !points.every(Number.isFinite)) continue;
-      primitives.push({
-        attributes: {
-          POSITION: this.#points(points, units),
-          ...(laid ? { TEXCOORD_0: this.#laid(laid, points.length) } : {}),
-        },
+    // Parts of one mesh go by the same points.
+    const own = parts.length > 1 ? new Map<readonly number[], number>() : null;
+    for (const part of parts) {
+      const { points, corners, isLines, material, laid } = part;
+      if (!corners.length || points.length < 3 || !areFinite(points)) continue;
+      const known = part.comesAgain ? this.#pointsAt : own;
+      const at = known?.get(points) ?? this.#points(points, units);
+      known?.set(points, at);
+      const attributes: Record<string, number> = { POSITION: at };
+      if (laid) attributes['TEXCOORD_0'] = this.#laid(laid, points.length);
+      const primitive: { -readonly [K in keyof GltfPrimitive]: GltfPrimitive[K] } = {
+        attributes,
         indices: this.#corners(corners),
-        ...(material >= 0 ? { material } : {}),
-        ...(isLines ? { mode: 1 } : {}),
-      });
+      };
+      if (material >= 0) primitive.material = material;
+      if (isLines) primitive.mode = 1;
+      primitives.push(primitive);
     }
-    return primitives.length
-      ? this.meshes.push({ name, primitives, ...(extras ? { extras } : {}) }) - 1
-      : null;
+    if (!primitives.length) return null;
+    return this.meshes.push(extras ? { name, primitives, extras } : { name, primitives }) - 1;
   }
   #points(points: readonly number[], { metres, isZUp }: FileUnits): number {
-    const known = this.#pointsAt.get(points);
-    if (known !== undefined) return known;
     const length = points.length - (points.length % 3);
     const at = this.#bytes.take(length);
     const { floats } = this.#bytes;
-    const [min, max] = [
-      [Infinity, Infinity, Infinity],
-      [-Infinity, -Infinity, -Infinity],
-    ];
+    const min = [Infinity, Infinity, Infinity];
+    const max = [-Infinity, -Infinity, -Infinity];
     for (let i = 0; i < length; i++) {
       // X, Z, -Y where Z is up (FileUnits.point).
       const k = i % 3;
@@ -80,7 +83,6 @@ export class GlbBuilder {
       min,
       max,
     });
-    this.#pointsAt.set(points, made - 1);
     return made - 1;
   }
   /** Keys of a node: seconds that rise, and for each the numbers of what moves. What stays the same throughout gets none. */
@@ -120,7 +122,9 @@ export class GlbBuilder {
   }
   #corners(corners: readonly number[]): number {
     const at = this.#bytes.take(corners.length);
-    this.#bytes.corners.set(corners, at);
+    // One after another: handing over a short list as a whole takes longer.
+    const held = this.#bytes.corners;
+    for (let i = 0; i < corners.length; i++) held[at + i] = corners[i]!;
     return (
       this.#accessors.push({
         bufferView: this.#view(at, corners.length, 34963),
@@ -173,6 +177,10 @@ export class GlbBuilder {
     const lights = this.lights.length ? { extensions: { KHR_lights_punctual: { lights: this.lights } } } : {};
     return { extensionsUsed: [...used].sort(), ...lights };
   }
+}
+function areFinite(numbers: readonly number[]): boolean {
+  for (let i = 0; i < numbers.length; i++) if (!Number.isFinite(numbers[i])) return false;
+  return true;
 }
 /** Where a node stands, as glTF has it. */
 export function placedBy(m: Mat4): Partial<GltfNode> {

@@ -35,8 +35,12 @@ export interface NodeFacts {
 export function gatherFacts(json: Gltf, reading = latestReading): NodeFacts {
   const lineMeshes = new Set<number>();
   const materialsOf = (json.meshes ?? []).map((mesh, i) => {
-    if (mesh.primitives.length && mesh.primitives.every((p) => p.mode !== undefined && p.mode < 4))
+    if (mesh.primitives.length > 0 && mesh.primitives.every((p) => p.mode !== undefined && p.mode < 4))
       lineMeshes.add(i);
+    if (mesh.primitives.length === 1) {
+      const { material } = mesh.primitives[0]!;
+      return material === undefined ? noMaterials : [material];
+    }
     return [...new Set(mesh.primitives.flatMap((p) => (p.material === undefined ? [] : [p.material])))];
   });
   const animated = new Set<number>();

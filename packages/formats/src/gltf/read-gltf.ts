@@ -47,9 +47,13 @@ export function sceneOf(
   // A file may say that a million meshes share the same bytes: those that are looked into have an end.
   let toHash = mostHashed + 4 * (buffers ?? []).reduce((sum, { length }) => sum + length, 0);
   const meshes = (json.meshes ?? []).map((_, i) => {
-    const bytes = buffers ? shapeBytes(json, i) : 0;
+    const bytes = shapeBytes(json, i);
     const seen = buffers && (toHash -= bytes) >= 0 ? buffers : null;
-    return shapeOf(json, i, skinned.has(i), seen && { json, buffers: seen, ...drawn });
+    return shapeOf(
+      json,
+      { at: i, bytes, skinned: skinned.has(i) },
+      seen && { json, buffers: seen, ...drawn },
+    );
   });
   const boxes = new InstanceBoxes(json, buffers ?? []);
   const scene = new Scene(
@@ -111,7 +115,11 @@ function instancedOf(shape: Shape, instanced: InstancedShape, boxes: InstanceBox
 }
 
 /** `looks`: when its bytes are looked into. */
-function shapeOf(json: Gltf, at: number, skinned: boolean, looks: DrawnDocument | null): Shape {
+function shapeOf(
+  json: Gltf,
+  { at, bytes, skinned }: { readonly at: number; readonly bytes: number; readonly skinned: boolean },
+  looks: DrawnDocument | null,
+): Shape {
   const buffers = looks && (looks.json === json ? looks.buffers : null);
   const mesh = json.meshes![at]!;
   const stands = standsFor(mesh);
@@ -123,22 +131,24 @@ function shapeOf(json: Gltf, at: number, skinned: boolean, looks: DrawnDocument 
   const fixed = stands ? 'listed' : isLocked ? 'packed' : skinned ? 'skinned' : null;
   let faces = 0;
   let bounds: Box | null = null;
-  const positions = new Set<number>();
+  let vertices = 0;
+  const positions = mesh.primitives.length > 1 ? new Set<number>() : null;
   for (const primitive of mesh.primitives) {
     const at = primitive.attributes['POSITION'];
     const accessor = at === undefined ? undefined : json.accessors?.[at];
     if (!accessor) continue;
-    positions.add(at!);
+    if (!positions?.has(at!)) vertices += accessor.count;
+    positions?.add(at!);
     faces += facesOf(json, primitive, accessor.count, buffers);
-    bounds = uniteBoxes(bounds, boxOf(accessor));
+    const box = boxOf(accessor);
+    bounds = bounds ? uniteBoxes(bounds, box) : box;
   }
-  const vertices = [...positions].reduce((sum, at) => sum + json.accessors![at]!.count, 0);
   return {
     name: mesh.name ?? '',
     faces: stands?.faces ?? faces,
     vertices: stands?.vertices ?? vertices,
     bounds,
-    bytes: shapeBytes(json, at),
+    bytes,
     ...(fixed ? { fixed } : {}),
     ...(packed && fixed !== 'packed' ? { packed: true as const } : {}),
     ...(digest ? { digest } : {}),
@@ -185,7 +195,8 @@ function boxOf({ min, max, normalized, componentType }: GltfAccessor): Box | nul
   return { min: scaled(min), max: scaled(max) };
 }
 function isVec3(value: number[] | undefined): value is [number, number, number] {
-  return Array.isArray(value) && value.length >= 3 && value.slice(0, 3).every((n) => Number.isFinite(n));
+  if (!Array.isArray(value) || value.length < 3) return false;
+  return Number.isFinite(value[0]) && Number.isFinite(value[1]) && Number.isFinite(value[2]);
 }
 
 /** Whether a mesh's points are kept in a way that we carry but cannot look into. */

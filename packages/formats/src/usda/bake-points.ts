@@ -17,7 +17,7 @@ export function ownPoints(stage: UsdaStage, place: number): OwnPoints | string {
   if (type !== 'Mesh') return `is a ${type || 'prim of no type'}, which has no points of its own`;
   if (stage.brought(place).length) return 'takes its shape over from another prim';
   const [prim] = stage.ownSpecs(place);
-  const own = prim === undefined ? [] : stage.layer.scopes[stage.layer.prims[prim]!.own]!.properties;
+  const own = prim === undefined ? [] : stage.layer.properties.of(stage.layer.prims[prim]!.own);
   const find = (name: string): UsdaProperty | null =>
     own.findLast((one) => one.name === name && !one.part && one.value !== null) ?? null;
   const points = find('points');

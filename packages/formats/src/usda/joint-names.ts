@@ -14,9 +14,9 @@ export function jointPatches(changes: UsdaChanges): BytePatch[] {
   if (!renames.size) return [];
   const meant = new Meant(changes, new Set(renames.keys()));
   const patches: BytePatch[] = [];
-  layer.scopes.forEach(({ prim, properties }) => {
-    for (const { name, value } of prim < 0 ? [] : properties) {
-      if (!value || !lists.has(name)) continue;
+  layer.scopes.forEach(({ prim }, scope) => {
+    for (const { value, name } of prim < 0 ? [] : layer.properties.where(scope, (one) => lists.has(one))) {
+      if (!value) continue;
       const place = namespace.ofPrim[prim]!;
       for (const [span, path] of textsIn(stage, value)) {
         const now = new Set(

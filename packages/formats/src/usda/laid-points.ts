@@ -6,7 +6,7 @@ export function laidOf(stage: UsdaStage, place: number, primvar: string): Laid |
   for (let at = place; at >= 0; at = stage.namespace.places[at]!.parent) {
     const property = stage.property(at, `primvars:${primvar}`);
     if (!property?.value) continue;
-    const how = stage.text(property.meta?.fields.get('interpolation')?.at(-1)?.value) ?? 'constant';
+    const how = stage.text(property.meta?.fields.last('interpolation')?.value) ?? 'constant';
     const per = how === 'faceVarying' || how === 'uniform' || how === 'constant' ? how : 'vertex';
     // Only what is one for all of a prim goes down to what stands below it.
     if (at !== place && per !== 'constant') return null;

@@ -9,6 +9,8 @@ import { shiftedLayer } from './shift-layer.js';
 import type { Chosen, LayerPart, UsdaLayer, UsdaPrim, UsdaScope } from './usda-layer.js';
 import { defaultPath, takenFiles, type TakenFile } from './taken-files.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
+import { FoundPrim } from './usda-prims.js';
+import { UsdaProperties } from './usda-properties.js';
 import { UsdaScanner, type Span } from './usda-scanner.js';
 
 const newline = Uint8Array.of(10);
@@ -44,6 +46,7 @@ class Parts {
   #length: number;
   readonly #scopes: UsdaScope[];
   readonly #prims: UsdaPrim[];
+  #properties: UsdaProperties;
   readonly #parts: LayerPart[];
   readonly #outside: string[] = [];
   /** Prims that stand for files that are taken over, by their paths. */
@@ -58,6 +61,7 @@ class Parts {
     this.#length = top.bytes.length;
     this.#scopes = [...top.scopes];
     this.#prims = [...top.prims];
+    this.#properties = top.properties;
     // Paths go from the layer itself, wherever that lies.
     this.#parts = [{ ...top.parts[0]!, file: '', bases: new Map() }];
   }
@@ -70,7 +74,7 @@ class Parts {
     return {
       ...this.top,
       ...{ bytes: joinBytes(this.#texts), scopes: this.#scopes, prims: this.#prims },
-      ...{ parts: this.#parts, outside },
+      ...{ properties: this.#properties, parts: this.#parts, outside },
     };
   }
   /** What a part is layered on, the strongest first, with what that is layered on. */
@@ -119,13 +123,9 @@ class Parts {
   }
   /** What stands for a file that is taken over: a prim of no name that a layer could hold. */
   #root(key: string): number {
-    const nowhere = { start: 0, end: 0 };
-    return (
-      this.#prims.push({
-        ...{ specifier: 'class', type: '', name: `@${key}@`, nameSpan: nowhere, span: nowhere },
-        ...{ meta: null, within: 0, own: this.#scopes.length, variants: [] },
-      }) - 1
-    );
+    const found = new FoundPrim('class', '', `@${key}@`);
+    found.own = this.#scopes.length;
+    return this.#prims.push(found) - 1;
   }
   #add(layer: UsdaLayer, base: number, chosen: Chosen | null = null): LayerPart | null {
     if (this.#parts.length >= mostParts) return null;
@@ -139,7 +139,11 @@ class Parts {
       });
     // A line end between them, so that what ends one is not taken for the beginning of the next.
     const by = { bytes: this.#length + 1, scopes: this.#scopes.length, prims: this.#prims.length };
-    const shifted = shiftedLayer(layer, by, base);
+    if (this.#properties === this.top.properties) {
+      this.#properties = new UsdaProperties();
+      this.#properties.append(this.top.properties, { bytes: 0, scopes: 0, prims: 0 }, (meta) => meta);
+    }
+    const shifted = shiftedLayer(layer, by, base, this.#properties);
     for (const scope of shifted.scopes) this.#scopes.push(scope);
     for (const prim of shifted.prims) this.#prims.push(prim);
     const part: LayerPart = {

@@ -10,6 +10,13 @@ export interface Insertion {
   readonly at: number;
   readonly make: () => Uint8Array;
 }
+/** What stands between two bytes: a text, or bytes that are made when all else is known. */
+interface Piece {
+  readonly at: number;
+  readonly end: number;
+  readonly make: string | Insertion['make'];
+}
+const mostKept = 10_000;
 const encoder = new TextEncoder();
 const newline = chars.newline;
 
@@ -18,7 +25,7 @@ export class LayerText {
   readonly #patches: BytePatch[] = [];
   readonly #cuts: Span[] = [];
   readonly #insertions: Insertion[] = [];
-  #inOrder: { readonly at: number; readonly end: number; readonly make: () => Uint8Array }[] | null = null;
+  #inOrder: Piece[] | null = null;
   constructor(readonly bytes: Uint8Array) {}
 
   patch(patches: readonly BytePatch[]): void {
@@ -40,7 +47,7 @@ export class LayerText {
       // Within a piece that was cut; or about what stands at an end of it, and so of what is around.
       if (at < from || to > end || (at === start && to >= end) || (to === at && (at === start || at === end)))
         continue;
-      pieces.push(this.bytes.subarray(from, at), make());
+      pieces.push(this.bytes.subarray(from, at), typeof make === 'string' ? this.#encoded(make) : make());
       from = to;
     }
     pieces.push(this.bytes.subarray(from, end));
@@ -50,17 +57,21 @@ export class LayerText {
     if (!this.#patches.length && !this.#cuts.length && !this.#insertions.length) return this.bytes;
     return this.render(-1, this.bytes.length + 1);
   }
-  #sorted(): { at: number; end: number; make: () => Uint8Array }[] {
-    const nothing = new Uint8Array();
-    const all = [
+  /** A path that many prims say is made bytes once. */
+  #encoded(text: string): Uint8Array {
+    let known = this.#known.get(text);
+    if (!known) {
+      known = encoder.encode(text);
+      if (this.#known.size < mostKept) this.#known.set(text, known);
+    }
+    return known;
+  }
+  readonly #known = new Map<string, Uint8Array>();
+  #sorted(): Piece[] {
+    const all: (Piece & { readonly order: number })[] = [
       ...this.#insertions.map(({ at, make }, order) => ({ at, end: at, make, order })),
-      ...this.#cuts.map(({ start, end }, order) => ({ at: start, end, make: () => nothing, order })),
-      ...this.#patches.map(({ start, end, put }, order) => ({
-        at: start,
-        end,
-        make: () => encoder.encode(put),
-        order,
-      })),
+      ...this.#cuts.map(({ start, end }, order) => ({ at: start, end, make: '', order })),
+      ...this.#patches.map(({ start, end, put }, order) => ({ at: start, end, make: put, order })),
     ];
     // What is put in before a byte comes before what is done to that byte; a longer cut before what it holds.
     return all.sort(

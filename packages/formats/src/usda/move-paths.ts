@@ -1,4 +1,5 @@
 import { mapTargets, parsePath, type PathStep } from './usda-path.js';
+import { chars } from './usda-scanner.js';
 import type { UsdaNamespace } from './usda-namespace.js';
 
 /** Where places of a layer are to stand: the new name and parent of each, by number; -1 as a parent is the root. */
@@ -7,6 +8,7 @@ export interface NewPlaces {
   parent(place: number): number;
 }
 
+const [mostKept, longestKept] = [100_000, 1000];
 /** Says paths anew for places that got other names or parents. What means nothing that moved stays letter by letter. */
 export class PathMover {
   constructor(
@@ -16,6 +18,19 @@ export class PathMover {
 
   /** @param anchor the place that a relative path goes from; -1: the root */
   path(text: string, anchor: number): string {
+    // Paths from the root mean the same wherever they stand, and many prims say the same one.
+    // But for targets in them, which go from where they stand.
+    const isOne = text.charCodeAt(0) === chars.slash && text.length <= longestKept && !text.includes('[');
+    if (!isOne) return this.#moved(text, anchor);
+    let known = this.#known.get(text);
+    if (known === undefined) {
+      known = this.#moved(text, anchor);
+      if (this.#known.size < mostKept) this.#known.set(text, known);
+    }
+    return known;
+  }
+  readonly #known = new Map<string, string>();
+  #moved(text: string, anchor: number): string {
     const parsed = parsePath(text);
     if (!parsed) return text;
     const named = parsed.steps.filter(({ kind }) => kind !== 'rest');

@@ -1,15 +1,9 @@
-import type {
-  Specifier,
-  UsdaField,
-  UsdaLayer,
-  UsdaMeta,
-  UsdaOrder,
-  UsdaPathAt,
-  UsdaPrim,
-  UsdaScope,
-} from './usda-layer.js';
+import type { Specifier, UsdaLayer, UsdaMeta, UsdaOrder, UsdaPathAt, UsdaScope } from './usda-layer.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
-import { chars, UsdaScanner, type Span } from './usda-scanner.js';
+import { UsdaFields } from './usda-meta.js';
+import { FoundPrim, FoundScope } from './usda-prims.js';
+import { UsdaProperties } from './usda-properties.js';
+import { chars, UsdaScanner, type Span, type ValueFound } from './usda-scanner.js';
 import { stringText } from './usda-value.js';
 
 const specifiers: ReadonlySet<string> = new Set(['def', 'over', 'class']);
@@ -27,8 +21,9 @@ export function parseUsda(bytes: Uint8Array, file: string, limits: UsdaLimits = 
 
 class Parser {
   readonly #scan: UsdaScanner;
-  readonly #scopes: UsdaScope[] = [];
-  readonly #prims: UsdaPrim[] = [];
+  readonly #scopes: FoundScope[] = [];
+  readonly #prims: FoundPrim[] = [];
+  readonly #properties = new UsdaProperties();
   readonly #paths: UsdaPathAt[] = [];
   readonly #orders: UsdaOrder[] = [];
   readonly #elsewhere: Span[] = [];
@@ -55,6 +50,7 @@ class Parser {
     const { file, bytes } = this;
     return {
       ...{ file, bytes, own: bytes, meta, scopes: this.#scopes, prims: this.#prims },
+      properties: this.#properties,
       ...{ paths: this.#paths, orders: this.#orders, elsewhere: this.#elsewhere },
       parts: [
         {
@@ -73,15 +69,7 @@ class Parser {
     scan.space();
   }
   #scope(prim: number, variant: UsdaScope['variant'], start: number): number {
-    this.#scopes.push({
-      prim,
-      variant,
-      meta: null,
-      body: { start, end: this.bytes.length },
-      properties: [],
-      prims: [],
-    });
-    return this.#scopes.length - 1;
+    return this.#scopes.push(new FoundScope(prim, variant, start, this.bytes.length)) - 1;
   }
 
   /** Everything up to the end: braces are counted here, so that however deep they go, nothing calls itself. */
@@ -92,7 +80,7 @@ class Parser {
       scan.between();
       if (scan.next === -1) {
         const last = this.#open.at(-1);
-        if (last) scan.fail('a brace is not closed', this.#scopes[last.scope]!.body.start - 1);
+        if (last) scan.fail('a brace is not closed', this.#scopes[last.scope]!.start - 1);
         return;
       }
       const inner = this.#open.at(-1);
@@ -110,9 +98,8 @@ class Parser {
     const { at } = this.#scan;
     this.#scan.at++;
     if (set !== null) return;
-    const it = this.#scopes[scope]!;
-    it.body = { start: it.body.start, end: at };
-    if (prim >= 0) this.#prims[prim]!.span = { start: this.#prims[prim]!.span.start, end: at + 1 };
+    this.#scopes[scope]!.end = at;
+    if (prim >= 0) this.#prims[prim]!.end = at + 1;
   }
   #statement(scope: number): void {
     const scan = this.#scan;
@@ -155,29 +142,24 @@ class Parser {
     // The scope comes before what its parentheses hold: paths there go from the prim itself.
     const own = this.#scope(prim, null, scan.at);
     scan.space();
-    const meta = scan.next === chars.open ? this.#meta(own) : null;
-    this.#prims.push({
-      specifier,
-      type,
-      name,
-      nameSpan,
-      span: { start, end: start },
-      meta,
-      within,
-      own,
-      variants: [],
-    });
-    this.#scopes[within]!.prims.push(prim);
-    scan.expect(chars.openBody, `after the prim "${name}"`);
-    this.#scopes[own]!.body = { start: scan.at, end: scan.at };
+    const found = new FoundPrim(specifier, type, name);
+    found.within = within;
+    found.own = own;
+    found.start = found.end = start;
+    found.nameStart = nameSpan.start;
+    found.nameEnd = nameSpan.end;
+    if (scan.next === chars.open) found.meta = this.#meta(own);
+    this.#prims.push(found);
+    scan.expect(chars.openBody, 'after the prim', name);
+    this.#begin(own);
     this.#open.push({ scope: own, prim, set: null });
   }
   #variantSet(scope: number): void {
     const scan = this.#scan;
     scan.space();
     const set = stringText(this.bytes, scan.string());
-    scan.expect(chars.equals, `after the variant set "${set}"`);
-    scan.expect(chars.openBody, `after the variant set "${set}"`);
+    scan.expect(chars.equals, 'after the variant set', set);
+    scan.expect(chars.openBody, 'after the variant set', set);
     this.#open.push({ scope, prim: -1, set });
   }
   #variant(within: number, set: string): void {
@@ -187,12 +169,16 @@ class Parser {
     const name = stringText(this.bytes, scan.string());
     const { prim } = this.#scopes[within]!;
     const own = this.#scope(prim, { set, name, within }, scan.at);
-    this.#prims[prim]!.variants.push(own);
+    this.#prims[prim]!.addVariant(own);
     scan.space();
     if (scan.next === chars.open) this.#scopes[own]!.meta = this.#meta(own);
-    scan.expect(chars.openBody, `after the variant "${name}"`);
-    this.#scopes[own]!.body = { start: scan.at, end: scan.at };
+    scan.expect(chars.openBody, 'after the variant', name);
+    this.#begin(own);
     this.#open.push({ scope: own, prim: -1, set: null });
+  }
+  #begin(scope: number): void {
+    const it = this.#scopes[scope]!;
+    it.start = it.end = this.#scan.at;
   }
   #order(scope: number, areNames: boolean): void {
     const scan = this.#scan;
@@ -237,12 +223,12 @@ class Parser {
       part = scan.word();
     }
     let end = scan.at;
-    let value: Span | null = null;
+    let [valueStart, valueEnd] = [-1, -1];
     scan.space();
     if (scan.next === chars.equals) {
       scan.at++;
-      value = this.#value(scope, type);
-      end = scan.at;
+      valueStart = this.#value(scope, type);
+      end = valueEnd = scan.at;
       scan.space();
     }
     let meta: UsdaMeta | null = null;
@@ -251,17 +237,16 @@ class Parser {
       end = scan.at;
     }
     scan.at = end;
-    this.#scopes[scope]!.properties.push({
-      name,
-      type,
-      part,
-      op,
-      isCustom,
-      span: { start, end },
-      value,
-      meta,
-    });
+    const one = this.#draft;
+    [one.name, one.type, one.part, one.op, one.isCustom, one.meta] = [name, type, part, op, isCustom, meta];
+    [one.start, one.end, one.valueStart, one.valueEnd] = [start, end, valueStart, valueEnd];
+    this.#properties.add(scope, one);
   }
+  /** Filled anew for each: the columns take what is in it. */
+  readonly #draft = {
+    ...{ name: '', type: '', part: '', op: '', isCustom: false, meta: null as UsdaMeta | null },
+    ...{ start: 0, end: 0, valueStart: -1, valueEnd: -1 },
+  };
   #target(): Span {
     const scan = this.#scan;
     scan.at++;
@@ -269,24 +254,30 @@ class Parser {
     scan.expect(chars.closeList, 'after a target');
     return span;
   }
-  #value(scope: number, type: string): Span {
-    const span = this.#scan.value({ path: (path, asset) => this.#found(path, asset !== null, scope) });
+  /** Where the value begins. */
+  #value(scope: number, type: string): number {
+    this.#within = scope;
+    const start = this.#scan.pass(this.#found);
     if (
       type === 'pathExpression' &&
-      (this.bytes[span.start] === chars.quote || this.bytes[span.start] === chars.apostrophe)
+      (this.bytes[start] === chars.quote || this.bytes[start] === chars.apostrophe)
     )
-      this.#paths.push({ span, scope, as: 'expression' });
-    return span;
+      this.#paths.push({ span: { start, end: this.#scan.at }, scope, as: 'expression' });
+    return start;
   }
-  #found(span: Span, isElsewhere: boolean, scope: number): void {
-    if (isElsewhere) this.#elsewhere.push(span);
-    else if (span.end > span.start) this.#paths.push({ span, scope, as: 'path' });
-  }
+  /** The scope of the value that is gone over. */
+  #within = 0;
+  readonly #found: ValueFound = {
+    path: (span, asset) => {
+      if (asset) this.#elsewhere.push(span);
+      else if (span.end > span.start) this.#paths.push({ span, scope: this.#within, as: 'path' });
+    },
+  };
   /** Within parentheses: texts that are remarks, and fields. */
   #meta(scope: number): UsdaMeta {
     const scan = this.#scan;
     const start = scan.at++;
-    const fields = new Map<string, UsdaField[]>();
+    const fields = new UsdaFields();
     for (;;) {
       scan.between();
       const c = scan.next;
@@ -307,11 +298,9 @@ class Parser {
           c === -1 ? 'a parenthesis is not closed' : 'the name of a field is missing',
           c === -1 ? start : scan.at,
         );
-      scan.expect(chars.equals, `after "${word}"`);
-      const value = scan.value({ path: (path, asset) => this.#found(path, asset !== null, scope) });
-      const known = fields.get(word);
-      if (known) known.push({ op, value });
-      else fields.set(word, [{ op, value }]);
+      scan.expect(chars.equals, 'after', word);
+      this.#within = scope;
+      fields.add(word, op, scan.value(this.#found));
     }
     scan.at++;
     return { span: { start, end: scan.at }, fields };

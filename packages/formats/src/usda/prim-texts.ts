@@ -78,5 +78,5 @@ export class PrimTexts {
 
 /** The value of a field, as it counts; null: it is not there. */
 export function fieldOf(meta: UsdaMeta, name: string): Span | null {
-  return meta.fields.get(name)?.at(-1)?.value ?? null;
+  return meta.fields.last(name)?.value ?? null;
 }

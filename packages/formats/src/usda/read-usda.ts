@@ -102,7 +102,8 @@ class Build {
   node(node: number): void {
     const { stage, outline } = this.scene;
     const place = outline.places[node]!;
-    const children = [...outline.children[node]!, ...this.#jointsUnder(place, -1)];
+    const joints = outline.joints.length ? this.#jointsUnder(place, -1) : [];
+    const children = joints.length ? outline.children[node]!.concat(joints) : outline.children[node]!;
     const extras = this.#extras(place);
     const mesh = this.#mesh(place);
     this.out.nodes.push({
@@ -111,7 +112,7 @@ class Build {
       ...this.#placed(node, place),
       ...(mesh === null ? {} : { mesh }),
       ...this.#looksWith(place),
-      ...(Object.keys(extras).length ? { extras } : {}),
+      ...(isEmpty(extras) ? {} : { extras }),
     });
   }
   /** Where a node stands in the world: only what stands there itself, whatever is above it, asks. */
@@ -260,8 +261,14 @@ class Build {
     return { extensions: { KHR_lights_punctual: { light: light - 1 } } };
   }
 }
+const nothing: Record<string, unknown> = Object.freeze({});
+function isEmpty(record: object): boolean {
+  for (const _ in record) return false;
+  return true;
+}
 /** What is said of an object, as a node has it. */
 function extrasOf(own: Record<string, unknown>, ours: Record<string, unknown>): Record<string, unknown> {
+  if (isEmpty(ours)) return isEmpty(own) ? nothing : { ...own };
   const { attributes, joints: _joints, ...rest } = ours;
   const kept = isObject(attributes) ? attributes : {};
   // Null says that it was taken away, though the prim itself has it.

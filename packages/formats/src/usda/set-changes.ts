@@ -82,7 +82,7 @@ export class SetChanges {
     if (this.#hostPlace !== undefined) return this.#hostPlace;
     const { stage } = this.changes.opened;
     const { namespace } = stage;
-    const said = stage.text(stage.layer.parts[0]!.meta?.fields.get('defaultPrim')?.at(-1)?.value);
+    const said = stage.text(stage.layer.parts[0]!.meta?.fields.last('defaultPrim')?.value);
     const roots = said === null ? namespace.roots : [namespace.find(-1, said), ...namespace.roots];
     this.#hostPlace =
       roots.find((place) => place >= 0 && this.changes.objects.has(place) && stage.ownSpecs(place).length) ??

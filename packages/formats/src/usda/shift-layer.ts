@@ -1,4 +1,6 @@
-import type { UsdaField, UsdaLayer, UsdaMeta, UsdaProperty } from './usda-layer.js';
+import type { UsdaLayer, UsdaMeta, UsdaPrim, UsdaScope } from './usda-layer.js';
+import { FoundPrim, FoundScope } from './usda-prims.js';
+import type { UsdaProperties } from './usda-properties.js';
 import type { Span } from './usda-scanner.js';
 
 /** By how much the places of a layer move when it stands behind others. */
@@ -12,34 +14,37 @@ type Shifted = Pick<UsdaLayer, 'meta' | 'scopes' | 'prims' | 'paths'>;
 /**
  * The scopes and prims of a layer as they are numbered behind those of others.
  * @param base the prim that its roots stand under; -1: they are roots
+ * @param into takes its properties
  */
-export function shiftedLayer(layer: UsdaLayer, by: Shift, base: number): Shifted {
+export function shiftedLayer(layer: UsdaLayer, by: Shift, base: number, into: UsdaProperties): Shifted {
   const span = ({ start, end }: Span): Span => ({ start: start + by.bytes, end: end + by.bytes });
-  const field = ({ op, value }: UsdaField): UsdaField => ({ op, value: span(value) });
   const meta = (of: UsdaMeta | null): UsdaMeta | null =>
-    of && {
-      span: span(of.span),
-      fields: new Map([...of.fields].map(([name, list]) => [name, list.map(field)])),
-    };
-  const property = (one: UsdaProperty): UsdaProperty => ({
-    ...one,
-    ...{ span: span(one.span), value: one.value && span(one.value), meta: meta(one.meta) },
-  });
-  const prim = (at: number): number => at + by.prims;
+    of && { span: span(of.span), fields: of.fields.moved(span) };
   const scope = (at: number): number => at + by.scopes;
+  into.append(layer.properties, by, meta);
   return {
     meta: meta(layer.meta),
-    scopes: layer.scopes.map((one) => ({
-      prim: one.prim < 0 ? base : prim(one.prim),
-      variant: one.variant && { ...one.variant, within: scope(one.variant.within) },
-      ...{ meta: meta(one.meta), body: span(one.body), properties: one.properties.map(property) },
-      prims: one.prims.map(prim),
-    })),
-    prims: layer.prims.map((one) => ({
-      ...one,
-      ...{ nameSpan: span(one.nameSpan), span: span(one.span), meta: meta(one.meta) },
-      ...{ within: scope(one.within), own: scope(one.own), variants: one.variants.map(scope) },
-    })),
+    scopes: layer.scopes.map((one): UsdaScope => {
+      const { start, end } = span(one.body);
+      const variant = one.variant && { ...one.variant, within: scope(one.variant.within) };
+      const found = new FoundScope(one.prim < 0 ? base : one.prim + by.prims, variant, start, end);
+      found.meta = meta(one.meta);
+      return found;
+    }),
+    prims: layer.prims.map((one): UsdaPrim => {
+      const { start, end } = span(one.span);
+      const { specifier, type, name } = one;
+      const found = new FoundPrim(specifier, type, name);
+      found.within = scope(one.within);
+      found.own = scope(one.own);
+      found.start = start;
+      found.end = end;
+      found.nameStart = one.nameSpan.start + by.bytes;
+      found.nameEnd = one.nameSpan.end + by.bytes;
+      found.meta = meta(one.meta);
+      if (one.variants.length) found.variants = one.variants.map(scope);
+      return found;
+    }),
     paths: layer.paths.map(({ span: at, scope: of, as }) => ({ span: span(at), scope: scope(of), as })),
   };
 }

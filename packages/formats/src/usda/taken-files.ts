@@ -44,7 +44,7 @@ export function takenFiles(layer: UsdaLayer, above: Chosen | null): TakenFile[] 
 function chosenBy(layer: UsdaLayer, prim: number, above: Chosen | null): ReadonlyMap<string, string> {
   const { bytes, file } = layer;
   const chosen = new Map<string, string>();
-  const value = prim < 0 ? null : layer.prims[prim]!.meta?.fields.get('variants')?.at(-1)?.value;
+  const value = prim < 0 ? null : layer.prims[prim]!.meta?.fields.last('variants')?.value;
   for (const entry of value ? entriesOf({ bytes, file }, value) : [])
     if (isString(bytes, entry.value)) chosen.set(entry.key, stringText(bytes, entry.value));
   if (above && prim >= 0 && pathOf(layer, prim) === above.path)
@@ -59,7 +59,7 @@ function pathOf(layer: UsdaLayer, prim: number): string {
 }
 /** What a file gives that is named without a path (OpenUSD, `defaultPrim`): the path of a prim; null: it says none. */
 export function defaultPath(bytes: Uint8Array, meta: UsdaMeta | null): string | null {
-  const value = meta?.fields.get('defaultPrim')?.at(-1)?.value;
+  const value = meta?.fields.last('defaultPrim')?.value;
   if (!value || !isString(bytes, value)) return null;
   const name = stringText(bytes, value);
   return name.startsWith('/') ? name : `/${name}`;

@@ -1,5 +1,5 @@
 import { RenquilError } from '@renquil/core/errors';
-import { sameTransform } from '@renquil/core/math';
+import { sameNumbers, sameTransform } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import { isPrimName } from './parse-usda.js';
 import { ownPoints } from './bake-points.js';
@@ -68,14 +68,19 @@ export class UsdaChanges implements NewPlaces {
   /** Children that are objects, in their order; -1: the roots. */
   children(place: number): number[] {
     const ids = place < 0 ? this.scene.roots : this.objects.get(place)!.children;
-    return ids.flatMap((id) => this.#placeOf.get(id) ?? []);
+    const out: number[] = [];
+    for (const id of ids) {
+      const place = this.#placeOf.get(id);
+      if (place !== undefined) out.push(place);
+    }
+    return out;
   }
   isRemoved(place: number): boolean {
     return this.removed.has(place);
   }
   /** Whether it, or something above it that takes it along, left. */
   isGone(place: number): boolean {
-    if (this.objects.has(place)) return false;
+    if (!this.removed.size || this.objects.has(place)) return false;
     for (let at = place; at >= 0 && at < this.known; at = this.parent(at))
       if (this.removed.has(at)) return true;
     return false;
@@ -186,7 +191,9 @@ export class UsdaChanges implements NewPlaces {
     for (const place of all) {
       if (this.isGone(place)) continue;
       const [name, parent] = [this.name(place), this.parent(place)];
-      if (!isPrimName(name))
+      // What the layer has itself is such a name.
+      const isOwn = place < this.known && name === namespace.places[place]!.name;
+      if (!isOwn && !isPrimName(name))
         this.refuse(`"${name}" cannot be the name of a prim: letters, digits and "_" only, no digit first`);
       let names = seen.get(parent);
       if (!names) seen.set(parent, (names = new Set()));
@@ -213,19 +220,20 @@ export class UsdaChanges implements NewPlaces {
     }
     if (!before && object.shape !== null)
       this.refuse(`"${object.name}" is a copy of a shape, and shapes are not written yet`);
-    if (before && (object.shape !== before.shape || object.materials.join() !== before.materials.join()))
+    if (before && (object.shape !== before.shape || !sameNumbers(object.materials, before.materials)))
       this.refuse(`"${object.name}" wears another shape, and shapes are not written yet`);
   }
   /** Whether something stands elsewhere than the layer says, and something in the layer stands in the world whatever is above it. */
   get movesPastResets(): boolean {
     const { stage, outline } = this.opened;
-    const moved = [...this.objects].some(([place, object]) => {
-      const before = this.before(object);
-      return (
-        !before || this.isPlacedAnew(object) || this.parent(place) !== stage.namespace.places[place]!.parent
-      );
-    });
-    return moved && outline.places.some((place) => xformOps(stage, place).resets);
+    return this.#hasMoved() && outline.places.some((place) => xformOps(stage, place).resets);
+  }
+  #hasMoved(): boolean {
+    const { places } = this.opened.stage.namespace;
+    for (const [place, object] of this.objects)
+      if (!this.before(object) || this.isPlacedAnew(object) || this.parent(place) !== places[place]!.parent)
+        return true;
+    return false;
   }
   /** Whether the transform is not what the layer says. */
   isPlacedAnew(object: SceneObject): boolean {

@@ -1,3 +1,5 @@
+import type { UsdaFields } from './usda-meta.js';
+import type { UsdaProperties } from './usda-properties.js';
 import type { Span } from './usda-scanner.js';
 
 /** How a prim is brought in (OpenUSD, specifiers). */
@@ -25,7 +27,7 @@ export interface UsdaProperty {
 export interface UsdaMeta {
   /** With the parentheses. */
   readonly span: Span;
-  readonly fields: ReadonlyMap<string, readonly UsdaField[]>;
+  readonly fields: UsdaFields;
 }
 /** What stands in braces: of the layer, of a prim, or of one variant of it. */
 export interface UsdaScope {
@@ -34,12 +36,9 @@ export interface UsdaScope {
   /** Of which variant of its prim; null: of the prim itself. */
   readonly variant: { readonly set: string; readonly name: string; readonly within: number } | null;
   /** Of a variant; null: it has none, or it is a prim's own, which the prim holds. */
-  meta: UsdaMeta | null;
+  readonly meta: UsdaMeta | null;
   /** Without the braces. */
-  body: Span;
-  readonly properties: UsdaProperty[];
-  /** Prims that stand in it, in order. */
-  readonly prims: number[];
+  readonly body: Span;
 }
 /** One statement of a prim. */
 export interface UsdaPrim {
@@ -50,14 +49,14 @@ export interface UsdaPrim {
   /** Its name as it stands, with the quotes. */
   readonly nameSpan: Span;
   /** Of all of it, from the specifier to the brace that closes it. */
-  span: Span;
+  readonly span: Span;
   readonly meta: UsdaMeta | null;
   /** The scope that it stands in, by number. */
   readonly within: number;
   /** The scope of its own. */
   readonly own: number;
   /** Scopes of its variants. */
-  readonly variants: number[];
+  readonly variants: readonly number[];
 }
 /** A path as it stands, and the scope from which it goes where it is relative. */
 export interface UsdaPathAt {
@@ -109,6 +108,7 @@ export interface UsdaLayer {
   readonly meta: UsdaMeta | null;
   readonly scopes: readonly UsdaScope[];
   readonly prims: readonly UsdaPrim[];
+  readonly properties: UsdaProperties;
   /** Paths that mean something of this layer, in the order of the text. */
   readonly paths: readonly UsdaPathAt[];
   readonly orders: readonly UsdaOrder[];

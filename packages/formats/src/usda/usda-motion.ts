@@ -35,7 +35,7 @@ export class UsdaMotion {
   #rate(): number {
     const { meta } = this.stage.layer;
     for (const name of ['timeCodesPerSecond', 'framesPerSecond']) {
-      const [rate = 0] = this.stage.numbers(meta?.fields.get(name)?.at(-1)?.value);
+      const [rate = 0] = this.stage.numbers(meta?.fields.last(name)?.value);
       if (rate > 0 && Number.isFinite(rate)) return rate;
     }
     return 24;

@@ -1,5 +1,6 @@
 import { RenquilError } from '@renquil/core/errors';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
+import { wordOf } from './usda-word-table.js';
 
 /** Part of a layer: bytes from `start` up to, and without, `end`. */
 export interface Span {
@@ -45,13 +46,15 @@ function isWord(c: number): boolean {
   );
 }
 
+/** Of each byte: 1 in a word, 2 what goes on in a name of parts. */
+const wordBytes = Uint8Array.from({ length: 256 }, (_, c) => (isWord(c) ? 1 : c === chars.colon ? 2 : 0));
 /** Of each byte, whether it needs no look within brackets. */
 const isPlain = Uint8Array.from({ length: 256 }, (_, c) =>
   isWord(c) || ' \t\r\n,;:=.+-'.includes(String.fromCharCode(c)) ? 1 : 0,
 );
 
 /** Who is told of what stands in a value: paths, with the file that each is of, and names of files, with the path behind. */
-interface ValueFound {
+export interface ValueFound {
   readonly path?: (path: Span, asset: Span | null) => void;
   readonly asset?: (asset: Span, path: Span | null) => void;
 }
@@ -114,20 +117,24 @@ export class UsdaScanner {
   }
   /** A word at this place; empty: there is none. */
   word(): string {
-    const start = this.at;
-    while (this.at < this.bytes.length && isWord(this.bytes[this.at]!)) this.at++;
-    return this.text({ start, end: this.at });
+    const { bytes, at: start } = this;
+    let [at, hash] = [start, 0];
+    for (let c = bytes[at]!; wordBytes[c] === 1; c = bytes[++at]!) hash = (Math.imul(hash, 31) + c) | 0;
+    this.at = at;
+    return wordOf(bytes, start, at, hash);
   }
   /** Of words with `:` between them. */
   namespaced(): string {
-    const start = this.at;
-    while (this.at < this.bytes.length && (isWord(this.bytes[this.at]!) || this.next === chars.colon))
-      this.at++;
-    return this.text({ start, end: this.at });
+    const { bytes, at: start } = this;
+    let [at, hash] = [start, 0];
+    for (let c = bytes[at]!; wordBytes[c]! > 0; c = bytes[++at]!) hash = (Math.imul(hash, 31) + c) | 0;
+    this.at = at;
+    return wordOf(bytes, start, at, hash);
   }
-  expect(c: number, where: string): void {
+  /** @param name of what it is missing after; the sentence is made when it is */
+  expect(c: number, where: string, name = ''): void {
     this.space();
-    if (this.next !== c) this.fail(`"${String.fromCharCode(c)}" is missing ${where}`);
+    if (this.next !== c) this.fail(`"${String.fromCharCode(c)}" is missing ${where}${name && ` "${name}"`}`);
     this.at++;
   }
   /** A quoted text of any of the four sorts, as it stands. */
@@ -186,25 +193,33 @@ export class UsdaScanner {
    * another layer; and of each such name.
    */
   value(found: ValueFound = {}): Span {
+    const start = this.pass(found);
+    return { start, end: this.at };
+  }
+  /** Goes over a whole value: where it begins. */
+  pass(found: ValueFound): number {
     this.space();
-    const start = this.at;
-    const open: number[] = [];
+    const { bytes, at: start } = this;
+    this.#depth = 0;
     do {
       // What follows within brackets may stand on another line; after the outermost, nothing belongs to it any more.
-      if (open.length) this.#within();
-      const c = this.next;
-      if (c === chars.openList || c === chars.open || c === chars.openBody) this.#enter(open, c);
-      else if (c === chars.closeList || c === chars.close || c === chars.closeBody) this.#leave(open, c);
+      if (this.#depth) this.#within();
+      const c = this.at < bytes.length ? bytes[this.at]! : -1;
+      if (c === chars.openList || c === chars.open || c === chars.openBody) this.#enter(c);
+      else if (c === chars.closeList || c === chars.close || c === chars.closeBody) this.#leave(c);
       else if (c === chars.quote || c === chars.apostrophe) this.string();
       else if (c === chars.at) this.#asset(found);
       else if (c === chars.less) {
         const path = this.path();
         found.path?.(path, null);
-      } else if (open.length && (c === chars.equals || c === chars.colon)) this.at++;
-      else this.#plain(start, open.length > 0);
-    } while (open.length);
-    return { start, end: this.at };
+      } else if (this.#depth && (c === chars.equals || c === chars.colon)) this.at++;
+      else this.#plain(start, this.#depth > 0);
+    } while (this.#depth);
+    return start;
   }
+  /** Those that are open in a value, by the sign that closes each: of the one value that is gone over. */
+  readonly #brackets: number[] = [];
+  #depth = 0;
   /** Within brackets: over numbers and words with what stands between them, which are most of a layer, and over remarks. */
   #within(): void {
     const { bytes } = this;
@@ -217,14 +232,15 @@ export class UsdaScanner {
       if (this.at === at) return;
     }
   }
-  #enter(open: number[], c: number): void {
-    if (open.length >= this.limits.nesting)
+  #enter(c: number): void {
+    if (this.#depth >= this.limits.nesting)
       this.fail(`brackets stand deeper in each other than ${this.limits.nesting}`);
-    open.push(c === chars.open ? chars.close : c + 2);
+    this.#brackets[this.#depth++] = c === chars.open ? chars.close : c + 2;
     this.at++;
   }
-  #leave(open: number[], c: number): void {
-    if (open.pop() !== c) this.fail(`"${String.fromCharCode(c)}" closes nothing`);
+  #leave(c: number): void {
+    if (!this.#depth || this.#brackets[--this.#depth] !== c)
+      this.fail(`"${String.fromCharCode(c)}" closes nothing`);
     this.at++;
   }
   #asset(found: ValueFound): void {
@@ -265,12 +281,20 @@ function plainText(bytes: Uint8Array): string | null {
   if (bytes.length < leastWhole || bytes.length > mostWhole) return null;
   let known = plainTexts.get(bytes);
   if (!known) {
-    let at = 0;
-    while (at < bytes.length && bytes[at]! < 128) at++;
-    known = { text: at === bytes.length ? decoder.decode(bytes) : null };
+    known = { text: isPlainText(bytes) ? decoder.decode(bytes) : null };
     plainTexts.set(bytes, known);
   }
   return known.text;
+}
+/** Whether no byte has its highest bit set: four at a time. */
+function isPlainText(bytes: Uint8Array): boolean {
+  const head = Math.min(bytes.length, -bytes.byteOffset & 3);
+  const words = (bytes.length - head) >> 2;
+  const middle = new Uint32Array(bytes.buffer, bytes.byteOffset + head, words);
+  for (let i = 0; i < words; i++) if ((middle[i]! & 0x80808080) !== 0) return false;
+  for (let i = 0; i < head; i++) if (bytes[i]! > 127) return false;
+  for (let i = head + words * 4; i < bytes.length; i++) if (bytes[i]! > 127) return false;
+  return true;
 }
 /** Bytes as text. */
 export function textOf(bytes: Uint8Array, start: number, end: number): string {

@@ -26,11 +26,11 @@ export function collectionsOf(stage: UsdaStage, outline: UsdaOutline): UsdaColle
   const names = new Set<string>();
   let left = mostMembers;
   for (const place of placesWith(stage, outline))
-    for (const property of stage.properties(place, ({ name }) => name.startsWith('collection:'))) {
+    for (const property of stage.properties(place, (name) => name.startsWith('collection:'))) {
       const instance = /^collection:(.+):includes$/.exec(property.name)?.[1];
       if (instance === undefined || property.type !== 'rel' || property.part || property.op === 'delete')
         continue;
-      const { said, called } = saidOf(stage, property.meta?.fields.get('customData')?.at(-1)?.value);
+      const { said, called } = saidOf(stage, property.meta?.fields.last('customData')?.value);
       const name = freeName(called ?? instance, `${instance} of ${stage.namespace.pathOf(place)}`, names);
       if (name === null) continue;
       names.add(name);
@@ -44,9 +44,10 @@ export function collectionsOf(stage: UsdaStage, outline: UsdaOutline): UsdaColle
 /** Objects of which a layer says a collection at all, in their order. */
 function placesWith({ layer, namespace }: UsdaStage, outline: UsdaOutline): number[] {
   const nodes = new Set<number>();
-  for (const { prim, properties } of layer.scopes)
-    if (prim >= 0 && properties.some(({ name }) => name.startsWith('collection:')))
+  layer.scopes.forEach(({ prim }, scope) => {
+    if (prim >= 0 && layer.properties.has(scope, (name) => name.startsWith('collection:')))
       nodes.add(outline.nodeOf[namespace.ofPrim[prim]!]!);
+  });
   nodes.delete(-1);
   return [...nodes].sort((a, b) => a - b).map((node) => outline.places[node]!);
 }
@@ -98,7 +99,7 @@ export function expanded(
 export type Board = Readonly<Record<string, unknown>>;
 /** As it stands in the text. */
 export function keptBoard(stage: UsdaStage): Board {
-  const value = stage.layer.parts[0]!.meta?.fields.get('customLayerData')?.at(-1)?.value;
+  const value = stage.layer.parts[0]!.meta?.fields.last('customLayerData')?.value;
   return ourWords(stage, value);
 }
 /** Joints have no path of their own: that of their skeleton, this sign, and how its list has them. */

@@ -22,6 +22,18 @@ interface Brought {
   readonly isSaid: boolean;
   readonly depth: number;
 }
+interface FaceLists {
+  readonly corners: number[];
+  readonly places: number[];
+  readonly faces: number[];
+}
+/** The faces of a mesh: how many corners each has, which points they are of; of how many points. */
+interface Faces {
+  readonly counts: readonly number[];
+  readonly corners: readonly number[];
+  readonly most: number;
+  readonly isLeft: boolean;
+}
 /** What a shape hangs on, beside what binds it to a material. */
 const shaping: ReadonlySet<string> = new Set([
   ...['points', 'faceVertexCounts', 'faceVertexIndices', 'orientation', 'curveVertexCounts', 'wrap'],
@@ -46,8 +58,7 @@ export class UsdaShapes {
   isOwn(place: number): boolean {
     return (
       this.stage.specs(place).some((prim) => !plain.has(this.stage.layer.prims[prim]!.type)) ||
-      this.stage.properties(place, ({ name }) => shaping.has(name) || name.startsWith('primvars:')).length >
-        0 ||
+      this.stage.properties(place, (name) => shaping.has(name) || name.startsWith('primvars:')).length > 0 ||
       this.stage.namespace.places[place]!.children.some(
         (at) => this.stage.specs(at).length > 0 && this.stage.typeOf(at) === 'GeomSubset',
       )
@@ -125,31 +136,9 @@ export class UsdaShapes {
     const points = this.#numbers(place, 'points');
     const counts = this.#numbers(place, 'faceVertexCounts');
     const corners = this.#numbers(place, 'faceVertexIndices');
-    const most = points.length / 3;
-    const isLeft = this.stage.text(this.stage.property(place, 'orientation')?.value) === 'leftHanded';
-    const byMaterial = new Map<number, { corners: number[]; places: number[]; faces: number[] }>();
-    const subsets = this.#subsets(place);
-    const own = this.materials.boundTo(place);
-    let at = 0;
-    counts.forEach((count, face) => {
-      const from = at;
-      at += count;
-      if (!(count >= 3) || at > corners.length) return;
-      const material = subsets.get(face) ?? own;
-      let list = byMaterial.get(material);
-      if (!list) byMaterial.set(material, (list = { corners: [], places: [], faces: [] }));
-      const wears = this.materials.laidBy.has(material);
-      for (let i = 1; i + 1 < count; i++) {
-        const three = isLeft ? [from, from + i + 1, from + i] : [from, from + i, from + i + 1];
-        if (!three.every((one) => corners[one]! >= 0 && corners[one]! < most)) continue;
-        for (const one of three) list.corners.push(corners[one]!);
-        if (wears) {
-          list.places.push(...three);
-          list.faces.push(face, face, face);
-        }
-      }
-    });
     if (points.length < 9) return null;
+    const isLeft = this.stage.text(this.stage.property(place, 'orientation')?.value) === 'leftHanded';
+    const byMaterial = this.#triangles(place, { counts, corners, most: points.length / 3, isLeft });
     const parts = [...byMaterial].map(([material, list]): ShapePart => {
       const part = { points, corners: list.corners, isLines: false, material };
       const primvar = this.materials.laidBy.get(material);
@@ -158,10 +147,43 @@ export class UsdaShapes {
     });
     return parts.length ? parts : null;
   }
+  /** Corners of triangles by material, for parts with pictures with where each stood among the corners of the faces. */
+  #triangles(place: number, { counts, corners, most, isLeft }: Faces): Map<number, FaceLists> {
+    const byMaterial = new Map<number, FaceLists>();
+    const subsets = this.#subsets(place);
+    const own = this.materials.boundTo(place);
+    let list: FaceLists | null = null;
+    let [at, last, wears] = [0, own, false];
+    for (let face = 0; face < counts.length; face++) {
+      const [count, from] = [counts[face]!, at];
+      at += count;
+      if (!(count >= 3) || at > corners.length) continue;
+      const material = subsets?.get(face) ?? own;
+      if (!list || material !== last) {
+        list = byMaterial.get(material) ?? { corners: [], places: [], faces: [] };
+        byMaterial.set(material, list);
+        wears = this.materials.laidBy.has(material);
+        last = material;
+      }
+      const a = corners[from]!;
+      for (let i = 1; i + 1 < count; i++) {
+        const [second, third] = isLeft ? [from + i + 1, from + i] : [from + i, from + i + 1];
+        const [b, c] = [corners[second]!, corners[third]!];
+        if (!(a >= 0 && a < most && b >= 0 && b < most && c >= 0 && c < most)) continue;
+        list.corners.push(a, b, c);
+        if (!wears) continue;
+        list.places.push(from, second, third);
+        list.faces.push(face, face, face);
+      }
+    }
+    return byMaterial;
+  }
   /** Faces that a subset of the family for materials gives another one. */
-  #subsets(place: number): Map<number, number> {
+  #subsets(place: number): Map<number, number> | null {
+    const { children } = this.stage.namespace.places[place]!;
+    if (!children.length) return null;
     const found = new Map<number, number>();
-    for (const child of this.stage.namespace.places[place]!.children) {
+    for (const child of children) {
       if (this.stage.typeOf(child) !== 'GeomSubset') continue;
       const material = this.materials.boundTo(child);
       for (const face of this.#numbers(child, 'indices')) found.set(face, material);

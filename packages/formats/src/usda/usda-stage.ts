@@ -6,9 +6,6 @@ import { valueOf } from './usda-dictionary.js';
 import { textOf, type Span } from './usda-scanner.js';
 import { isString, numbersIn, stringText } from './usda-value.js';
 
-/** Properties of a scope that are looked through one after another, at most. */
-const manyProperties = 64;
-
 /** What a layer says once variants are chosen: opinions of a place in the order of their strength. */
 export class UsdaStage {
   readonly namespace: UsdaNamespace;
@@ -17,6 +14,8 @@ export class UsdaStage {
   readonly #live: Uint8Array;
   readonly #says = new Map<number, readonly number[]>();
   readonly #arcs: UsdaArcs;
+  /** Orders of operations by their text, as they were read (xform-ops.ts). */
+  readonly orders = new Map<string, readonly string[]>();
   /** Files that it refers to and that are not with it. */
   get outside(): readonly string[] {
     return this.layer.outside;
@@ -104,12 +103,12 @@ export class UsdaStage {
   }
   /** A field of its metadata; null: nobody says it. */
   field(place: number, name: string): UsdaField | null {
-    return this.#strongest(place, ({ meta }) => meta?.fields.get(name)?.at(-1)) ?? null;
+    return this.#strongest(place, ({ meta }) => meta?.fields.last(name)) ?? null;
   }
   /** The same, but for what it takes over from others. */
   ownField(place: number, name: string): UsdaField | null {
     for (const prim of this.specs(place)) {
-      const found = this.layer.prims[prim]!.meta?.fields.get(name)?.at(-1);
+      const found = this.layer.prims[prim]!.meta?.fields.last(name);
       if (found) return found;
     }
     return null;
@@ -135,37 +134,25 @@ export class UsdaStage {
   }
   #propertyOf(place: number, name: string, part: string): UsdaProperty | null {
     for (const scope of this.scopes(place)) {
-      const { properties } = this.layer.scopes[scope]!;
-      if (properties.length > manyProperties) {
-        const found = this.#indexOf(scope).get(`${name}.${part}`);
-        if (found) return found;
-        continue;
-      }
-      for (let i = properties.length - 1; i >= 0; i--) {
-        const one = properties[i]!;
-        if (one.name === name && one.part === part && one.value !== null) return one;
-      }
+      const found = this.layer.properties.find(scope, name, part);
+      if (found) return found;
     }
     return null;
   }
-  readonly #indexes = new Map<number, ReadonlyMap<string, UsdaProperty>>();
-  /** Of a scope with many properties: one look for each of many names would be the square of them. */
-  #indexOf(scope: number): ReadonlyMap<string, UsdaProperty> {
-    let known = this.#indexes.get(scope);
-    if (!known) {
-      const said = this.layer.scopes[scope]!.properties.filter(({ value }) => value !== null);
-      known = new Map(said.map((one) => [`${one.name}.${one.part}`, one]));
-      this.#indexes.set(scope, known);
-    }
-    return known;
-  }
-  /** What its own opinions say of properties that are wanted, the strongest of each name. */
-  properties(place: number, isWanted: (one: UsdaProperty) => boolean): UsdaProperty[] {
-    const found = new Map<string, UsdaProperty>();
+  /** What its own opinions say of properties that are wanted by their name, or for being custom, and by the rest; the strongest of each. */
+  properties(
+    place: number,
+    isWanted: (name: string, isCustom: boolean) => boolean,
+    isMeant: (one: UsdaProperty) => boolean = () => true,
+  ): UsdaProperty[] {
+    let found: Map<string, UsdaProperty> | null = null;
     for (const scope of this.scopes(place))
-      for (const one of this.layer.scopes[scope]!.properties)
-        if (isWanted(one) && !found.has(`${one.name}.${one.part}`)) found.set(`${one.name}.${one.part}`, one);
-    return [...found.values()];
+      for (const one of this.layer.properties.where(scope, isWanted)) {
+        const key = `${one.name}.${one.part}`;
+        found ??= new Map();
+        if (isMeant(one) && !found.has(key)) found.set(key, one);
+      }
+    return found ? [...found.values()] : [];
   }
   /** Scopes of a place that count, the strongest first. */
   scopes(place: number): readonly number[] {
@@ -235,7 +222,7 @@ export class UsdaStage {
     if (above !== undefined) return above === name;
     // Who is stronger chooses, in whichever file the variants stand.
     for (const one of this.namespace.places[this.namespace.ofPrim[prim]!]!.specs) {
-      const chosen = this.layer.prims[one]!.meta?.fields.get('variants')?.at(-1)?.value;
+      const chosen = this.layer.prims[one]!.meta?.fields.last('variants')?.value;
       const value = chosen && valueOf(this.layer, chosen, set);
       if (value) return this.text(value) === name;
     }

@@ -11,6 +11,7 @@ export function wordsOf(
   before: SceneObject | null,
   kept: Record<string, unknown>,
 ): Record<string, unknown> | null {
+  if (before && saysTheSame(object, before)) return null;
   const words = { ...kept } as Words;
   if (object.kind !== (before?.kind ?? 'group')) words.kind = object.kind;
   if (object.layer !== (before?.layer ?? 'Base')) words.layer = object.layer;
@@ -30,6 +31,20 @@ export function wordsOf(
   if (sameJson(words, kept)) return null;
   const saysNothing = !before && Object.values(words).every(isAllOn);
   return saysNothing ? null : (words as Record<string, unknown>);
+}
+/** Most objects of a scene are as they were: nothing is made for each. */
+function saysTheSame(object: SceneObject, before: SceneObject): boolean {
+  return (
+    object.kind === before.kind &&
+    object.layer === before.layer &&
+    (object.display ?? null) === (before.display ?? null) &&
+    (object.rest === null
+      ? before.rest === null
+      : before.rest !== null && sameTransform(object.rest, before.rest)) &&
+    sameJson(object.switches, before.switches) &&
+    sameJson(object.mark, before.mark) &&
+    sameJson(object.attributes, before.attributes)
+  );
 }
 function set<K extends keyof Words>(words: Words, key: K, value: Words[K] | null): void {
   if (value === null) delete words[key];

@@ -85,10 +85,12 @@ export class UsdaWriter {
   #order(parent: number): void {
     const { changes } = this;
     const { namespace, layer, bytes } = this.opened.stage;
+    const all = changes.children(parent);
+    if (!all.length || this.#isInPlace(parent, all)) return;
     // Where what is brought in stands among the others is not said here.
-    const children = changes
-      .children(parent)
-      .filter((child) => child >= changes.known || !isFromElsewhere(this.opened.stage, child));
+    const children = all.filter(
+      (child) => child >= changes.known || !isFromElsewhere(this.opened.stage, child),
+    );
     // Of one that was made here all is written anew; what it holds is cut before anything is put together.
     if (parent >= changes.known)
       return children.forEach((child) => child < changes.known && this.#cut(child));
@@ -114,6 +116,17 @@ export class UsdaWriter {
         this.#put(at, child, { indent: indentAt(bytes, layer.prims[this.#spec(left)]!.span.start) });
       } else this.#putFirst(parent, child, first);
     }
+  }
+  /** Most prims hold what they held, in its order. */
+  #isInPlace(parent: number, children: readonly number[]): boolean {
+    const { places } = this.opened.stage.namespace;
+    if (parent >= this.changes.known) return false;
+    for (let i = 0; i < children.length; i++) {
+      const child = children[i]!;
+      const isAfter = i === 0 || child > children[i - 1]!;
+      if (!isAfter || child >= this.changes.known || places[child]!.parent !== parent) return false;
+    }
+    return true;
   }
   /** Before the first child that stays, else before the brace that closes its parent. */
   #putFirst(parent: number, child: number, next: number | undefined): void {
@@ -274,7 +287,7 @@ export class UsdaWriter {
     const now = this.#matrix(object, place);
     const isTurned = now.some((n, i) => i < 12 && Math.abs(n - matrix[i]!) > 1e-9 * Math.max(1, Math.abs(n)));
     if (resets || isTurned || order[0] !== 'xformOp:translate' || this.#isElsewhere(place)) return false;
-    const own = stage.layer.scopes[stage.layer.prims[this.#spec(place)]!.own]!.properties;
+    const own = stage.layer.properties.of(stage.layer.prims[this.#spec(place)]!.own);
     const property = own.find((one) => one.name === 'xformOp:translate' && one.part === '');
     if (!property?.value) return false;
     const to = stage.numbers(property.value).map((n, i) => n + now[12 + i]! - matrix[12 + i]!);
@@ -296,7 +309,7 @@ export class UsdaWriter {
       'xformOpOrder',
       'xformOp:transform',
     ]);
-    for (const { name, span } of stage.layer.scopes[prim.own]!.properties)
+    for (const { name, span } of stage.layer.properties.of(prim.own))
       if (named.has(name)) this.#text.cut(wholeLines(stage.bytes, withSign(stage.bytes, span)));
     // What stands there no more may be said by an arc or a variant: nothing at all is said over it.
     this.#prims.state(prim, lines.length ? lines : order.length ? [noOps] : []);
@@ -307,9 +320,9 @@ export class UsdaWriter {
     const over = this.#over(place);
     if (over) return void over.lines.push(`token visibility = ${put}`);
     const prim = stage.layer.prims[this.#spec(place)]!;
-    const own = stage.layer.scopes[prim.own]!.properties.findLast(
-      (one) => one.name === 'visibility' && one.part === '',
-    );
+    const own = stage.layer.properties
+      .of(prim.own)
+      .findLast((one) => one.name === 'visibility' && one.part === '');
     if (own?.value) this.#text.patch([{ ...own.value, put }]);
     else this.#prims.state(prim, [`token visibility = ${put}`]);
   }
@@ -340,7 +353,7 @@ export class UsdaWriter {
       const own = stage.ownSpecs(place).map((prim) => stage.layer.prims[prim]!.own);
       const says = stage
         .scopes(place)
-        .flatMap((scope) => stage.layer.scopes[scope]!.properties.map((one) => ({ ...one, scope })))
+        .flatMap((scope) => stage.layer.properties.of(scope).map((one) => ({ ...one, scope })))
         .filter((one) => one.name.startsWith(`collection:${instance}:`));
       if (says.some(({ scope }) => !own.includes(scope)))
         this.changes.refuse(`the set "${name}" stands in a variant or in another file, and is changed there`);

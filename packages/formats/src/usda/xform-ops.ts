@@ -1,6 +1,6 @@
 import { identityMat4, invertAffine, multiply, toMatrix, type Mat4 } from '@renquil/core/math';
 import type { UsdaStage } from './usda-stage.js';
-import { chars, UsdaScanner, type Span } from './usda-scanner.js';
+import { chars, textOf, UsdaScanner, type Span } from './usda-scanner.js';
 import { stringText } from './usda-value.js';
 
 /** The transform that a prim says of itself. */
@@ -21,7 +21,7 @@ const inverse = '!invert!';
 export function xformOps(stage: UsdaStage, place: number): XformOps {
   const order = stage.property(place, 'xformOpOrder')?.value;
   if (!order) return none;
-  const names = stringsIn(stage, order);
+  const names = orderOf(stage, order);
   let matrix = identityMat4;
   let resets = false;
   let isAnimated = false;
@@ -36,7 +36,7 @@ export function xformOps(stage: UsdaStage, place: number): XformOps {
     const samples = stage.property(place, key, 'timeSamples')?.value;
     const value = stage.property(place, key)?.value ?? (samples ? firstSample(stage, samples) : null);
     isAnimated ||= samples !== undefined;
-    const op = value ? opMatrix(key.split(':')[1] ?? '', stage.numbers(value)) : null;
+    const op = value ? opMatrix(kindOf(key), stage.numbers(value)) : null;
     if (!op) continue;
     const own = isInverse ? (invertAffine(op) ?? identityMat4) : op;
     matrix = matrix === identityMat4 ? own : multiply(matrix, own);
@@ -44,6 +44,24 @@ export function xformOps(stage: UsdaStage, place: number): XformOps {
   return { matrix, resets, isAnimated, order: names };
 }
 
+/** `translate` of `xformOp:translate:pivot`. */
+function kindOf(key: string): string {
+  const from = key.indexOf(':') + 1;
+  const to = key.indexOf(':', from);
+  return from === 0 ? '' : key.slice(from, to < 0 ? undefined : to);
+}
+const [mostOrders, longestOrder] = [1000, 200];
+/** Thousands of prims have the same order. */
+function orderOf(stage: UsdaStage, value: Span): readonly string[] {
+  if (value.end - value.start > longestOrder) return stringsIn(stage, value);
+  const text = textOf(stage.bytes, value.start, value.end);
+  let known = stage.orders.get(text);
+  if (!known) {
+    known = stringsIn(stage, value);
+    if (stage.orders.size < mostOrders) stage.orders.set(text, known);
+  }
+  return known;
+}
 /** Texts of a list, or the one text, with where each stands. */
 export function textsIn(stage: UsdaStage, { start, end }: Span): [Span, string][] {
   const scan = new UsdaScanner(stage.bytes, stage.layer.file);
@@ -74,8 +92,8 @@ export function firstSample(stage: UsdaStage, samples: Span): Span | null {
 
 /** One operation by its numbers; null: it is none that is known, or its numbers are none. */
 export function opMatrix(kind: string, v: readonly number[]): Mat4 | null {
-  if (!v.every((n) => Number.isFinite(n))) return null;
-  const turn = /^rotate([XYZ]{1,3})$/.exec(kind)?.[1];
+  for (const n of v) if (!Number.isFinite(n)) return null;
+  const turn = kind.startsWith('rotate') ? /^rotate([XYZ]{1,3})$/.exec(kind)?.[1] : undefined;
   if (turn) {
     // rotateXYZ turns about X first: in column vectors that is the innermost.
     const angles = [...turn];
