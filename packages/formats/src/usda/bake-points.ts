@@ -1,6 +1,6 @@
 import { determinant3, invertAffine, transformPoint, type Mat4, type Vec3 } from '@renquil/core/math';
 import type { BytePatch } from './layer-text.js';
-import type { UsdaProperty } from './usda-layer.js';
+import type { UsdaProperty } from './usda-properties.js';
 import type { UsdaStage } from './usda-stage.js';
 import { tupleText } from './usda-statements.js';
 

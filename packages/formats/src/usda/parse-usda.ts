@@ -1,4 +1,5 @@
-import type { Specifier, UsdaLayer, UsdaMeta, UsdaOrder, UsdaPathAt, UsdaScope } from './usda-layer.js';
+import type { Specifier, UsdaLayer, UsdaOrder, UsdaPathAt, UsdaScope } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
 import { UsdaFields } from './usda-meta.js';
 import { FoundPrim, FoundScope } from './usda-prims.js';

@@ -1,5 +1,6 @@
 import { indentAt, type LayerText } from './layer-text.js';
-import type { UsdaLayer, UsdaMeta, UsdaPrim } from './usda-layer.js';
+import type { UsdaLayer, UsdaPrim } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
 import { isNewline, isSpace, lineBreak, skipBlank } from './usda-lines.js';
 import { chars, type Span } from './usda-scanner.js';
 

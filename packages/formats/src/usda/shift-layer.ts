@@ -1,14 +1,9 @@
-import type { UsdaLayer, UsdaMeta, UsdaPrim, UsdaScope } from './usda-layer.js';
+import type { UsdaLayer, UsdaPrim, UsdaScope } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
 import { FoundPrim, FoundScope } from './usda-prims.js';
-import type { UsdaProperties } from './usda-properties.js';
+import type { Shift, UsdaProperties } from './usda-properties.js';
 import type { Span } from './usda-scanner.js';
 
-/** By how much the places of a layer move when it stands behind others. */
-export interface Shift {
-  readonly bytes: number;
-  readonly scopes: number;
-  readonly prims: number;
-}
 type Shifted = Pick<UsdaLayer, 'meta' | 'scopes' | 'prims' | 'paths'>;
 
 /**

@@ -1,6 +1,7 @@
 import { entriesOf } from './usda-dictionary.js';
 import { assetName } from './asset-name.js';
-import type { Chosen, UsdaLayer, UsdaMeta } from './usda-layer.js';
+import type { Chosen, UsdaLayer } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
 import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
 import { isString, stringText } from './usda-value.js';
 

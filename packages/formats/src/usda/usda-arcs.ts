@@ -1,4 +1,4 @@
-import type { UsdaMeta } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
 import type { UsdaNamespace } from './usda-namespace.js';
 import { parsePath } from './usda-path.js';
 import { defaultPath } from './taken-files.js';

@@ -1,6 +1,6 @@
 import { readJson } from '@renquil/core/own-json';
 import { isObject } from '../gltf/guards.js';
-import type { UsdaProperty } from './usda-layer.js';
+import type { UsdaProperty } from './usda-properties.js';
 import type { UsdaStage } from './usda-stage.js';
 import { entriesOf, valueOf, type UsdaEntry } from './usda-dictionary.js';
 import { chars, type Span } from './usda-scanner.js';

@@ -1,34 +1,9 @@
-import type { UsdaFields } from './usda-meta.js';
+import type { UsdaMeta } from './usda-meta.js';
 import type { UsdaProperties } from './usda-properties.js';
 import type { Span } from './usda-scanner.js';
 
 /** How a prim is brought in (OpenUSD, specifiers). */
 export type Specifier = 'def' | 'over' | 'class';
-/** One statement of metadata, or of a property: its list operation (empty: none), and the value as it stands. */
-export interface UsdaField {
-  readonly op: string;
-  readonly value: Span;
-}
-/** An attribute (`type` is its type) or a relationship (`rel`). */
-export interface UsdaProperty {
-  readonly name: string;
-  readonly type: string;
-  /** `timeSamples`, `connect` or another; empty: the default value. */
-  readonly part: string;
-  readonly op: string;
-  readonly isCustom: boolean;
-  /** All of the statement. */
-  readonly span: Span;
-  /** Null: only declared. */
-  readonly value: Span | null;
-  readonly meta: UsdaMeta | null;
-}
-/** What stands in parentheses: the fields by name, each as often as it stands there. */
-export interface UsdaMeta {
-  /** With the parentheses. */
-  readonly span: Span;
-  readonly fields: UsdaFields;
-}
 /** What stands in braces: of the layer, of a prim, or of one variant of it. */
 export interface UsdaScope {
   /** The prim that it says something of; -1: the layer. */

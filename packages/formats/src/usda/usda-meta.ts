@@ -1,5 +1,10 @@
-import type { UsdaField } from './usda-layer.js';
 import type { Span } from './usda-scanner.js';
+
+/** One statement of metadata, or of a property: its list operation (empty: none), and the value as it stands. */
+export interface UsdaField {
+  readonly op: string;
+  readonly value: Span;
+}
 
 /** The fields of a pair of parentheses, in the order of the text; a name may stand there more than once. */
 export class UsdaFields {
@@ -27,4 +32,10 @@ export class UsdaFields {
     this.#fields.forEach(({ op, value }, i) => out.add(this.#names[i]!, op, move(value)));
     return out;
   }
+}
+/** What stands in parentheses: the fields by name, each as often as it stands there. */
+export interface UsdaMeta {
+  /** With the parentheses. */
+  readonly span: Span;
+  readonly fields: UsdaFields;
 }

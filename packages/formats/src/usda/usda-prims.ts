@@ -1,4 +1,5 @@
-import type { Specifier, UsdaMeta, UsdaPrim, UsdaScope } from './usda-layer.js';
+import type { Specifier, UsdaPrim, UsdaScope } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
 import type { Span } from './usda-scanner.js';
 
 const none: readonly number[] = Object.freeze([]);

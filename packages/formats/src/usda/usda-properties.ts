@@ -1,5 +1,26 @@
-import type { Shift } from './shift-layer.js';
-import type { UsdaMeta, UsdaProperty } from './usda-layer.js';
+import type { UsdaMeta } from './usda-meta.js';
+import type { Span } from './usda-scanner.js';
+
+/** An attribute (`type` is its type) or a relationship (`rel`). */
+export interface UsdaProperty {
+  readonly name: string;
+  readonly type: string;
+  /** `timeSamples`, `connect` or another; empty: the default value. */
+  readonly part: string;
+  readonly op: string;
+  readonly isCustom: boolean;
+  /** All of the statement. */
+  readonly span: Span;
+  /** Null: only declared. */
+  readonly value: Span | null;
+  readonly meta: UsdaMeta | null;
+}
+/** By how much the places of a layer move when it stands behind others. */
+export interface Shift {
+  readonly bytes: number;
+  readonly scopes: number;
+  readonly prims: number;
+}
 
 /** Properties of a scope that are looked through one after another, at most. */
 const many = 64;

@@ -1,6 +1,8 @@
 import { composeBelow } from './compose-below.js';
 import { placesIn, UsdaArcs } from './usda-arcs.js';
-import type { UsdaField, UsdaLayer, UsdaMeta, UsdaPrim, UsdaProperty } from './usda-layer.js';
+import type { UsdaLayer, UsdaPrim } from './usda-layer.js';
+import type { UsdaField, UsdaMeta } from './usda-meta.js';
+import type { UsdaProperty } from './usda-properties.js';
 import { UsdaNamespace } from './usda-namespace.js';
 import { valueOf } from './usda-dictionary.js';
 import { textOf, type Span } from './usda-scanner.js';
