@@ -97,7 +97,11 @@ describe('a transform worked into the points of a mesh', () => {
     expect(flip(once)).toContain('uniform token orientation = "rightHanded"');
   });
   it('is refused where there are no points, or they are said elsewhere', () => {
-    expect(() => edited((scene) => planZero(scene, [3]))).toThrowError(
+    const taken = layer.replace(
+      'def Cube "box"\n    {',
+      'def "box" (\n        references = </lib>\n    )\n    {',
+    );
+    expect(() => edited((scene) => planZero(scene, [3]), `${taken}\nclass Cube "lib"\n{\n}\n`)).toThrowError(
       /"box" is a Cube, which has no points of its own/,
     );
     const still = 'point3f[] points = [(0, 0, 0), (100, 0, 0), (0, 100, 50)] # three';

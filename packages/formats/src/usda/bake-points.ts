@@ -14,7 +14,8 @@ interface OwnPoints {
 /** Why a transform cannot be worked into the points of a place, in words; else its own properties. */
 export function ownPoints(stage: UsdaStage, place: number): OwnPoints | string {
   const type = stage.typeOf(place);
-  if (type !== 'Mesh') return `is a ${type || 'prim of no type'}, which has no points of its own`;
+  if (type !== 'Mesh' && !/^(Basis|Nurbs|Hermite)Curves$/.test(type))
+    return `is a ${type || 'prim of no type'}, which has no points of its own`;
   if (stage.brought(place).length) return 'takes its shape over from another prim';
   const [prim] = stage.ownSpecs(place);
   const own = prim === undefined ? [] : stage.layer.properties.of(stage.layer.prims[prim]!.own);

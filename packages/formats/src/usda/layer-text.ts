@@ -1,4 +1,5 @@
 import { joinBytes } from '../join-bytes.js';
+import { skipBlank } from './usda-lines.js';
 import { chars, UsdaScanner, type Span } from './usda-scanner.js';
 
 /** Other bytes in place of some. */
@@ -141,4 +142,9 @@ export function indented(block: Uint8Array, was: string, now: string, file: stri
   }
   pieces.push(block.subarray(from));
   return joinBytes(pieces);
+}
+/** With the `;` that ends a statement. */
+export function withSign(bytes: Uint8Array, { start, end }: Span): Span {
+  const at = skipBlank(bytes, end);
+  return { start, end: bytes[at] === chars.semicolon ? at + 1 : end };
 }

@@ -20,22 +20,28 @@ export class PrimTexts {
   }
   /** Statements at its beginning. */
   state(prim: UsdaPrim, lines: readonly string[]): void {
-    const known = this.#statements.get(prim);
-    if (known) known.push(...lines);
-    else if (lines.length) this.#statements.set(prim, [...lines]);
+    if (lines.length) this.stateLater(prim, () => lines);
   }
-  readonly #statements = new Map<UsdaPrim, string[]>();
+  /** The same, made when all else is known. @param lines at the indentation that they get, the first line of each without */
+  stateLater(prim: UsdaPrim, lines: (indent: string) => readonly string[]): void {
+    const known = this.#statements.get(prim);
+    if (known) known.push(lines);
+    else this.#statements.set(prim, [lines]);
+  }
+  readonly #statements = new Map<UsdaPrim, ((indent: string) => readonly string[])[]>();
   #putStatements(): void {
     const { layer } = this;
     const { bytes } = layer;
     for (const [prim, lines] of this.#statements) {
       const { body } = layer.scopes[prim.own]!;
       const outer = indentAt(bytes, prim.span.start);
-      const text = lines.map((line) => `\n${outer}${this.unit}${line}`).join('');
+      const inner = outer + this.unit;
+      const text = (): string =>
+        lines.flatMap((make) => make(inner).map((line) => `\n${inner}${line}`)).join('');
       // What stood on the line of the brace goes to a line of its own.
       const at = skipBlank(bytes, body.start);
       const rest = isNewline(bytes[at]!) ? '' : `\n${outer}${bytes[at] === chars.closeBody ? '' : this.unit}`;
-      this.text.insert(isNewline(bytes[at]!) ? body.start : at, () => encoder.encode(text + rest));
+      this.text.insert(isNewline(bytes[at]!) ? body.start : at, () => encoder.encode(text() + rest));
     }
   }
   /** A field of the parentheses of a prim. */

@@ -1,5 +1,5 @@
 import { RenquilError } from '@renquil/core/errors';
-import { sameNumbers, sameTransform } from '@renquil/core/math';
+import { sameTransform } from '@renquil/core/math';
 import type { ObjectId, Scene, SceneObject } from '@renquil/core/scene';
 import { isPrimName } from './parse-usda.js';
 import { ownPoints } from './bake-points.js';
@@ -12,6 +12,8 @@ import { isFromElsewhere } from './usda-outline.js';
 import { UsdaLinks } from './usda-links.js';
 import { resolvePath } from './usda-arcs.js';
 import { textOf } from './usda-scanner.js';
+import { solidAt } from './usda-shapes.js';
+import { WornShapes } from './worn-shapes.js';
 import { xformOps } from './xform-ops.js';
 
 /** What became of the places of a layer in a scene that was read from it. Places made in the scene are numbered after those of the layer. */
@@ -23,6 +25,7 @@ export class UsdaChanges implements NewPlaces {
   readonly #names = new Map<number, string>();
   readonly removed: ReadonlySet<number>;
   readonly joints: JointChanges;
+  readonly shapes: WornShapes;
   constructor(
     readonly opened: UsdaScene,
     readonly scene: Scene,
@@ -31,6 +34,7 @@ export class UsdaChanges implements NewPlaces {
   ) {
     const { namespace } = opened.stage;
     this.links = new UsdaLinks(namespace);
+    this.shapes = new WornShapes(opened, scene, was, (place) => this.pathOfPlace(place));
     let made = namespace.places.length;
     this.joints = new JointChanges(
       opened,
@@ -91,7 +95,10 @@ export class UsdaChanges implements NewPlaces {
   /** The path of a prim as it will stand; null: the object is a joint, which has none. */
   pathOf(id: ObjectId): string | null {
     const place = this.#placeOf.get(id);
-    if (place === undefined) return null;
+    return place === undefined ? null : this.pathOfPlace(place);
+  }
+  /** The same of any place. */
+  pathOfPlace(place: number): string {
     const names: string[] = [];
     for (let at = place; at >= 0; at = this.parent(at)) names.push(this.name(at));
     return `/${names.reverse().join('/')}`;
@@ -212,16 +219,31 @@ export class UsdaChanges implements NewPlaces {
   }
   #refuseShape(object: SceneObject): void {
     const before = this.before(object);
-    if (object.bake) {
-      const place = this.#placeOf.get(object.id)!;
-      const own = place < this.known ? ownPoints(this.opened.stage, place) : 'is a copy';
-      if (typeof own === 'string')
-        this.refuse(`"${object.name}" ${own}, so its transform cannot be worked into it`);
-    }
-    if (!before && object.shape !== null)
-      this.refuse(`"${object.name}" is a copy of a shape, and shapes are not written yet`);
-    if (before && (object.shape !== before.shape || !sameNumbers(object.materials, before.materials)))
-      this.refuse(`"${object.name}" wears another shape, and shapes are not written yet`);
+    const place = this.#placeOf.get(object.id)!;
+    const isAnother = this.shapes.isAnother(object, before);
+    if (!isAnother && !object.bake) return;
+    // What is put in place of its own must have a place of its own.
+    const own = place < this.known && isAnother ? this.shapes.whyNot(place) : null;
+    if (own) this.refuse(`"${object.name}" is to draw something else, but ${own}`);
+    if (object.shape === null) return;
+    const from = isAnother ? this.shapes.sourceOf(object) : place;
+    if (typeof from === 'string') return this.refuse(`"${object.name}" ${from}`);
+    if (isAnother) this.#refuseSubsets(object, from);
+    if (!object.bake) return;
+    const { stage } = this.opened;
+    const points = solidAt(stage, from) && !this.shapes.whyNot(from) ? null : ownPoints(stage, from);
+    if (typeof points === 'string')
+      this.refuse(`"${object.name}" ${points}, so its transform cannot be worked into it`);
+  }
+  /** Subsets of faces are prims too, and stand among the children. */
+  #refuseSubsets(object: SceneObject, from: number): void {
+    const { places } = this.opened.stage.namespace;
+    const names = new Set(this.shapes.subsets(from).map((one) => places[one]!.name));
+    const taken = object.children.map((id) => this.scene.get(id).name).find((name) => names.has(name));
+    if (taken !== undefined)
+      this.refuse(
+        `"${object.name}" is to have a set of faces called "${taken}", and holds an object of that name`,
+      );
   }
   /** Whether something stands elsewhere than the layer says, and something in the layer stands in the world whatever is above it. */
   get movesPastResets(): boolean {

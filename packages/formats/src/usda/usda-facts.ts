@@ -17,7 +17,7 @@ function isSaid({ type, part, value }: UsdaProperty): boolean {
   return value !== null && !part && type !== 'rel';
 }
 /** A primvar that is one for all of its prim (UsdGeomPrimvar, `constant`, which it is where nothing is said); others are of its points and faces. */
-function isOfParts(stage: UsdaStage, { name, meta }: UsdaProperty): boolean {
+export function isOfParts(stage: UsdaStage, { name, meta }: UsdaProperty): boolean {
   if (!name.startsWith('primvars:')) return false;
   const how = stage.text(meta?.fields.last('interpolation')?.value);
   return name.endsWith(':indices') || (how !== null && how !== 'constant');

@@ -70,11 +70,7 @@ export class UsdaShapes {
     if (type === 'Mesh') return this.#mesh(place);
     if (type === 'BasisCurves' || type === 'NurbsCurves' || type === 'HermiteCurves')
       return this.#curves(place);
-    const solid = solidOf(
-      type,
-      (name) => this.#numbers(place, name),
-      (name) => this.stage.text(this.stage.property(place, name)?.value),
-    );
+    const solid = solidAt(this.stage, place);
     return solid && [{ ...solid, isLines: false, material: this.materials.boundTo(place) }];
   }
   /**
@@ -127,10 +123,7 @@ export class UsdaShapes {
   }
 
   #numbers(place: number, name: string): number[] {
-    const value = this.stage.property(place, name)?.value;
-    const samples = value ? null : this.stage.property(place, name, 'timeSamples')?.value;
-    const from = value ?? (samples ? firstSample(this.stage, samples) : null);
-    return this.stage.numbers(from);
+    return numbersAt(this.stage, place, name);
   }
   #mesh(place: number): ShapePart[] | null {
     const points = this.#numbers(place, 'points');
@@ -208,6 +201,21 @@ export class UsdaShapes {
   }
 }
 
+/** Numbers that a place says, of the first sample where they change over time. */
+function numbersAt(stage: UsdaStage, place: number, name: string): number[] {
+  const value = stage.property(place, name)?.value;
+  const samples = value ? null : stage.property(place, name, 'timeSamples')?.value;
+  const from = value ?? (samples ? firstSample(stage, samples) : null);
+  return stage.numbers(from);
+}
+/** The solid that a place is; null: it is none. */
+export function solidAt(stage: UsdaStage, place: number): ReturnType<typeof solidOf> {
+  return solidOf(
+    stage.typeOf(place),
+    (name) => numbersAt(stage, place, name),
+    (name) => stage.text(stage.property(place, name)?.value),
+  );
+}
 function moved(points: readonly number[], by: Mat4): number[] {
   const out: number[] = [];
   for (let i = 0; i + 2 < points.length; i += 3)

@@ -5,15 +5,19 @@ import type { RenquilExtras } from '../gltf/node-data.js';
 
 type Words = RenquilExtras & { attributes?: Record<string, unknown> };
 
-/** What Renquil keeps with a prim beside what was kept before; null: nothing changed. What says nothing any more goes. */
+/**
+ * What Renquil keeps with a prim beside what was kept before; null: nothing changed. What says nothing any more goes.
+ * @param readAs the kind that a reader takes it for who is told nothing
+ */
 export function wordsOf(
   object: SceneObject,
   before: SceneObject | null,
   kept: Record<string, unknown>,
+  readAs = before?.kind ?? 'group',
 ): Record<string, unknown> | null {
-  if (before && saysTheSame(object, before)) return null;
+  if (before && readAs === object.kind && saysTheSame(object, before)) return null;
   const words = { ...kept } as Words;
-  if (object.kind !== (before?.kind ?? 'group')) words.kind = object.kind;
+  if (object.kind !== readAs) words.kind = object.kind;
   if (object.layer !== (before?.layer ?? 'Base')) words.layer = object.layer;
   if (!before || !sameJson(before.switches, object.switches)) words.switches = object.switches;
   if (!sameJson(before?.mark ?? null, object.mark)) set(words, 'mark', object.mark);

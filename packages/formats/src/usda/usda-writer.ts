@@ -3,13 +3,13 @@ import { identityMat4, toMatrix, type Mat4 } from '@renquil/core/math';
 import type { SceneObject } from '@renquil/core/scene';
 import { inOrder } from './in-order.js';
 import { jointPatches } from './joint-names.js';
-import { indentAt, indented, LayerText, lineStart, wholeLines } from './layer-text.js';
+import { indentAt, indented, LayerText, lineStart, wholeLines, withSign } from './layer-text.js';
 import { layerMatrix, type UsdaScene } from './read-usda.js';
 import { renamePatches } from './rename-prims.js';
 import type { UsdaChanges } from './usda-changes.js';
 import { ourText, ourWords } from './usda-facts.js';
 import { isSpace, lineBreak, lineEnd, skipBlank, skipSpace } from './usda-lines.js';
-import { chars, type Span } from './usda-scanner.js';
+import type { Span } from './usda-scanner.js';
 import { jsonText, matrixText, tupleText } from './usda-statements.js';
 import { isFromElsewhere } from './usda-outline.js';
 import { UsdaOvers, type Over } from './usda-overs.js';
@@ -18,6 +18,8 @@ import { fieldOf, PrimTexts } from './prim-texts.js';
 import { putBoard } from './put-board.js';
 import { SetChanges } from './set-changes.js';
 import { wordsOf } from './usda-words.js';
+import { bindingSchema, isOfShape, kindOfShape, shapeTextOf, wearShape } from './wear-shape.js';
+import { outlineLines } from './outline-lines.js';
 import { xformOps } from './xform-ops.js';
 
 const encoder = new TextEncoder();
@@ -205,11 +207,20 @@ export class UsdaWriter {
   #made(place: number, indent: string): Uint8Array {
     const object = this.changes.objects.get(place)!;
     const inner = indent + this.#unit;
-    const words = wordsOf(object, null, {});
-    const meta = words ? ` (\n${inner}${this.#customData(words, inner)}\n${indent})` : '';
-    const lines = [...this.#outline(object), ...this.#transform(object, place)];
+    const worn = shapeTextOf(this.changes, place, object, this.#text);
+    const words = wordsOf(object, null, {}, worn ? kindOfShape(worn) : 'group');
+    const said = [
+      ...(worn?.isBound ? [`prepend apiSchemas = ["${bindingSchema}"]`] : []),
+      ...(words ? [this.#customData(words, inner)] : []),
+    ];
+    const meta = said.length ? ` (\n${said.map((one) => inner + one).join('\n')}\n${indent})` : '';
+    const lines = [
+      ...(worn?.lines(inner) ?? outlineLines(object, this.opened.units)),
+      ...this.#transform(object, place),
+    ];
+    const type = worn?.type ?? (object.outline ? 'BasisCurves' : 'Xform');
     const pieces: Uint8Array[] = [
-      encoder.encode(`def ${object.outline ? 'BasisCurves' : 'Xform'} "${object.name}"${meta}\n${indent}{`),
+      encoder.encode(`def ${type} "${object.name}"${meta}\n${indent}{`),
       ...lines.map((line) => encoder.encode(`\n${inner}${line}`)),
     ];
     this.changes.children(place).forEach((child, i) => {
@@ -218,28 +229,16 @@ export class UsdaWriter {
     });
     return joinBytes([...pieces, encoder.encode(`\n${indent}}`)]);
   }
-  #outline({ outline }: SceneObject): string[] {
-    if (!outline) return [];
-    const { units } = this.opened;
-    const points = outline.map((point) =>
-      units.back([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, ...point, 1]).slice(12, 15),
-    );
-    return [
-      'uniform token type = "linear"',
-      'uniform token wrap = "periodic"',
-      `int[] curveVertexCounts = [${points.length}]`,
-      `point3f[] points = [${points.map(tupleText).join(', ')}]`,
-    ];
-  }
 
   /** What is said anew of a prim that was there: its place, whether it is seen, and what only Renquil knows. */
   #say(place: number, object: SceneObject): void {
     const before = this.changes.before(object)!;
     if (this.changes.isPlacedAnew(object) && !this.#isMovedOnly(place, object)) this.#place(place, object);
     if (before.switches.shown !== object.switches.shown) this.#see(place, object.switches.shown);
-    if (object.bake) this.#bake(place, object.bake);
+    const drawn = this.#draw(place, object);
     const kept = ourWords(this.opened.stage, this.opened.stage.ownField(place, 'customData')?.value);
-    const words = wordsOf(object, before, kept);
+    const readAs = drawn && isOfShape(before.kind) ? drawn : before.kind;
+    const words = wordsOf(object, before, kept, readAs);
     const joints = this.changes.joints.words(place, kept['joints']);
     if (joints) this.#keep(place, { ...(words ?? kept), joints });
     else if (words) this.#keep(place, words);
@@ -247,6 +246,17 @@ export class UsdaWriter {
   /** What is said over a place that stands in another file alone; null: it stands in this one. */
   #over(place: number): Over | null {
     return this.#isElsewhere(place) ? this.#overs.of(place) : null;
+  }
+  /** What it is known as by what it draws now; null: as before. */
+  #draw(place: number, object: SceneObject): SceneObject['kind'] | null {
+    const worn = shapeTextOf(this.changes, place, object, this.#text);
+    if (worn) {
+      const prim = this.opened.stage.layer.prims[this.#spec(place)]!;
+      wearShape(this.changes, place, worn, { prim, text: this.#text, prims: this.#prims });
+      return kindOfShape(worn);
+    }
+    if (object.bake) this.#bake(place, object.bake);
+    return null;
   }
   #bake(place: number, bake: Mat4): void {
     const { stage, units } = this.opened;
@@ -372,11 +382,6 @@ export class UsdaWriter {
   }
 }
 
-/** With the `;` that ends a statement. */
-function withSign(bytes: Uint8Array, { start, end }: Span): Span {
-  const at = skipBlank(bytes, end);
-  return { start, end: bytes[at] === chars.semicolon ? at + 1 : end };
-}
 /** One step of indentation, as the layer has it. */
 function unitOf({ stage: { layer, bytes } }: UsdaScene): string {
   for (const prim of layer.prims) {

@@ -2,6 +2,7 @@ import { applyChange, type Edit } from '@renquil/core/edits';
 import { distance, toMatrix } from '@renquil/core/math';
 import { planGroup, planMove, planRemove, planRename } from '@renquil/core/plans';
 import type { Scene } from '@renquil/core/scene';
+import { planLike } from '@renquil/core/twins';
 import { RenquilError } from '@renquil/core/errors';
 import { seededRandom } from '@renquil/core/testing';
 import { openGltf } from '../gltf/gltf-source.js';
@@ -34,13 +35,17 @@ function plainLayer(random: () => number): string {
       random() < 0.4
         ? `\n${indent}\tdouble3 xformOp:translate = (${Math.round(random() * 9)}, 0, 0)\n${indent}\tuniform token[] xformOpOrder = ["xformOp:translate"]`
         : '';
+    const isMesh = random() < 0.3;
+    const points = isMesh
+      ? `\n${indent}\tint[] faceVertexCounts = [3]\n${indent}\tint[] faceVertexIndices = [0, 1, 2]\n${indent}\tpoint3f[] points = [(0, 0, 0), (1, 0, 0), (0, ${names.length}, 0)]`
+      : '';
     const rel = names.length > 2 && random() < 0.3 ? `\n${indent}\trel near = </root/nowhere>` : '';
     const below =
       depth < 4
         ? Array.from({ length: Math.floor(random() * 4) }, () => `\n\n${indent}\t${prim(depth + 1)}`)
         : [];
     const remark = random() < 0.3 ? ` # of ${name}` : '';
-    return `def Xform "${name}"${random() < 0.2 ? ' (kind = "component")' : ''}\n${indent}{${own}${rel}${below.join('')}\n${indent}}${remark}`;
+    return `def ${isMesh ? 'Mesh' : 'Xform'} "${name}"${random() < 0.2 ? ' (kind = "component")' : ''}\n${indent}{${own}${points}${rel}${below.join('')}\n${indent}}${remark}`;
   };
   return `#usda 1.0\n(\n\tmetersPerUnit = 0.01\n)\n\n${prim(0)}\n\n${prim(0)}\n`;
 }
@@ -82,7 +87,7 @@ function randomChange(scene: Scene, random: () => number): Edit[] {
   const ids = [...scene.walk()].map(({ id }) => id);
   const pick = (): number => ids[Math.floor(random() * ids.length)]!;
   const object = scene.get(pick());
-  const what = Math.floor(random() * 8);
+  const what = Math.floor(random() * 9);
   if (what === 0) return planRename(scene, new Map([[object.id, `n${Math.floor(random() * 1e6)}`]]));
   if (what === 1) {
     const plan = planMove(scene, object.id, random() < 0.2 ? null : pick(), { keep: 'world' });
@@ -112,6 +117,10 @@ function randomChange(scene: Scene, random: () => number): Edit[] {
     return [
       { kind: 'named-set', name, from: scene.sets.get(name) ?? null, to: { name, how: 'fixed', objects } },
     ];
+  }
+  if (what === 8) {
+    const plan = planLike(scene, object.id, [pick()]);
+    return plan.ok ? [...plan.edits] : [];
   }
   if (what === 5)
     return [
