@@ -60,7 +60,7 @@ function besideFile(file: string, bytes: Uint8Array): string[] {
   }
   const text = new TextDecoder().decode(bytes);
   for (const [, name] of text.matchAll(
-    /@([^@\n]{1,1000}?\.(?:usd[ac]?|png|jpe?g|webp))(?::SDF_FORMAT_ARGS:[^@\n]*)?@/gi,
+    /@([^@\n]{1,1000}?\.(?:usd[ac]?|png|jpe?g|webp|avif))(?::SDF_FORMAT_ARGS:[^@\n]*)?@/gi,
   )) {
     const path = besideOf(file, name!);
     if (path !== null) found.add(path);

@@ -63,7 +63,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
   usda(bytes, file, read) {
     const layer = openUsda(asText(bytes, file), file, read);
     return {
-      note: saidOfLayer(layer.stage, isCrate(bytes)),
+      note: saidOfLayer(layer, isCrate(bytes)),
       gltf: (name, progress) => usdaGltf(layer, name, progress),
       hold: (scene) => holdTaken(layer, scene),
       write: (scene, was) => alone(writeUsda(layer, scene, was)),
@@ -73,7 +73,7 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
     const usdz = openUsdz(bytes, file);
     const layer = openUsda(usdz.layer, `${file}[${usdz.root}]`, packageReader(usdz));
     return {
-      note: saidOfLayer(layer.stage, usdz.isBinary),
+      note: saidOfLayer(layer, usdz.isBinary),
       gltf: (name, progress) => usdaGltf(layer, name, progress),
       hold: (scene) => holdTaken(layer, scene),
       write(scene, was) {

@@ -25,7 +25,7 @@ const pair = (value: unknown, otherwise: readonly [number, number]): readonly [n
     ? [Number(value[0]), Number(value[1])]
     : otherwise;
 
-/** The pictures of base colours by their materials; those of kinds that are not drawn (KTX2, AVIF) are left out. */
+/** The pictures of base colours by their materials; those of a kind that is not drawn (KTX2) are left out. */
 export function baseTextures(json: Gltf): Map<number, BaseTexture> {
   const found = new Map<number, BaseTexture>();
   (json.materials ?? []).forEach((material, index) => {
@@ -42,8 +42,11 @@ export function baseTextures(json: Gltf): Map<number, BaseTexture> {
 function textureOf(json: Gltf, info: Json): Omit<BaseTexture, 'alpha'> | null {
   const texture = json.textures?.[whole(info['index'], -1)] as Json | undefined;
   if (!texture) return null;
-  const webp = object(object(texture['extensions'])['EXT_texture_webp'])['source'];
-  const image = whole(webp ?? texture['source'], -1);
+  const extensions = object(texture['extensions']);
+  const [webp, avif] = ['EXT_texture_webp', 'EXT_texture_avif'].map(
+    (name) => object(extensions[name])['source'],
+  );
+  const image = whole(avif ?? webp ?? texture['source'], -1);
   if (!json.images?.[image]) return null;
   const { samplers } = json;
   const sampler = object(Array.isArray(samplers) ? samplers[whole(texture['sampler'], -1)] : undefined);

@@ -19,6 +19,8 @@ export interface ShapePart {
   readonly comesAgain?: boolean;
 }
 
+type Worn = { readonly baseColorTexture?: { readonly extensions?: object } } | undefined;
+
 /** Puts a .glb together: nodes as they come, shapes as meshes of floats and corners. */
 export class GlbBuilder {
   readonly nodes: GltfNode[] = [];
@@ -166,13 +168,15 @@ export class GlbBuilder {
         : {}),
       ...(bin.length ? { buffers: [{ byteLength: bin.length }] } : {}),
       ...(extras ? { extras } : {}),
-      ...this.#extensions(),
+      ...this.#extensions(materials),
     };
     return madeSource(json as unknown as Gltf, bin, file);
   }
-  #extensions(): object {
+  #extensions(materials: Gltf['materials']): object {
     const used = new Set(this.nodes.flatMap(({ extensions }) => Object.keys(extensions ?? {})));
-    if (this.pictures.usesWebp) used.add('EXT_texture_webp');
+    for (const extension of this.pictures.extensions) used.add(extension);
+    for (const { pbrMetallicRoughness: look } of materials ?? [])
+      for (const name of Object.keys((look as Worn)?.baseColorTexture?.extensions ?? {})) used.add(name);
     if (!used.size) return {};
     const lights = this.lights.length ? { extensions: { KHR_lights_punctual: { lights: this.lights } } } : {};
     return { extensionsUsed: [...used].sort(), ...lights };

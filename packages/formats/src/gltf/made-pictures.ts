@@ -1,12 +1,18 @@
 import type { GrowingBytes } from './growing-bytes.js';
-import { pictureKind } from './picture-kind.js';
+import { pictureKind, type PictureKind } from './picture-kind.js';
 
 /** Bytes of pictures that a document made here takes in, at most: more stays where it lies. */
 const mostBytes = 256 * 2 ** 20;
 
+/** Those that glTF itself has not stand in an extension of their texture. */
+const byExtension: Readonly<Partial<Record<PictureKind, string>>> = {
+  'image/webp': 'EXT_texture_webp',
+  'image/avif': 'EXT_texture_avif',
+};
+
 /** The pictures of a document that is made: each once, its bytes behind those of the shapes. */
 export class MadePictures {
-  readonly images: { readonly bufferView: number; readonly mimeType: string }[] = [];
+  readonly images: { readonly bufferView: number; readonly mimeType: PictureKind }[] = [];
   readonly textures: object[] = [];
   readonly #known = new Map<Uint8Array, number | null>();
   #left = mostBytes;
@@ -21,8 +27,9 @@ export class MadePictures {
     if (known === undefined) this.#known.set(picture, (known = this.#take(picture)));
     return known;
   }
-  get usesWebp(): boolean {
-    return this.images.some(({ mimeType }) => mimeType === 'image/webp');
+  /** Extensions that its textures are of. */
+  get extensions(): string[] {
+    return this.images.flatMap(({ mimeType }) => byExtension[mimeType] ?? []);
   }
   #take(picture: Uint8Array): number | null {
     const mimeType = pictureKind(picture);
@@ -30,11 +37,7 @@ export class MadePictures {
     this.#left -= picture.length;
     const source =
       this.images.push({ bufferView: this.view(this.bytes.put(picture), picture.length), mimeType }) - 1;
-    // WebP stands in an extension of the texture (EXT_texture_webp).
-    return (
-      this.textures.push(
-        mimeType === 'image/webp' ? { extensions: { EXT_texture_webp: { source } } } : { source },
-      ) - 1
-    );
+    const extension = byExtension[mimeType];
+    return this.textures.push(extension ? { extensions: { [extension]: { source } } } : { source }) - 1;
   }
 }

@@ -95,14 +95,22 @@ describe('OBJ', () => {
     const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
     const read = (path: string): Uint8Array | null =>
       path === 'a.mtl'
-        ? utf8('newmtl red\nKd 0 0 0\nmap_Kd -s 1 1 1 .\\t\\a b.png\nnewmtl plain\nKd 1 0 0\nmap_Kd gone.png')
+        ? utf8(
+            'newmtl red\nKd 0 0 0\nmap_Kd -s 2 4 -o 0.5 .\\t\\a b.png\nnewmtl plain\nKd 1 0 0\nmap_Kd gone.png',
+          )
         : path === 't/a b.png'
           ? png
           : null;
     const { source } = openScene(body, 'a.obj', read);
     const { json } = source;
+    // From the top: what is scaled by four grows upwards.
+    const laid = { offset: [0.5, -3], rotation: 0, scale: [2, 4] };
+    expect(json.extensionsUsed).toEqual(['KHR_texture_transform']);
     expect<unknown>(json.materials!.map((one) => one.pbrMetallicRoughness)).toEqual([
-      { baseColorFactor: [1, 1, 1, 1], baseColorTexture: { index: 0 } },
+      {
+        baseColorFactor: [1, 1, 1, 1],
+        baseColorTexture: { index: 0, extensions: { KHR_texture_transform: laid } },
+      },
       { baseColorFactor: [1, 0, 0, 1] },
     ]);
     const [worn, plain] = json.meshes![0]!.primitives;

@@ -1,6 +1,7 @@
 import { besideOf } from '../beside-of.js';
 import { FileUnits } from '../file-units.js';
 import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
+import { laidAnew } from '../gltf/laid-anew.js';
 import { laidPart } from '../gltf/laid-part.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
 import { pictureKind } from '../gltf/picture-kind.js';
@@ -54,11 +55,11 @@ export function objGltf(
   progress?: (done: number, total: number) => void,
 ): GltfSource {
   const out = new GlbBuilder();
-  const colours = new Map(
-    libraries.flatMap(({ materials }) => materials.map((one) => [one.name, one.colour] as const)),
+  const known = new Map(
+    libraries.flatMap(({ materials }) => materials.map((one) => [one.name, one] as const)),
   );
   const materials = obj.materials.map(({ name }) => {
-    const colour = colours.get(name);
+    const { colour, laid } = known.get(name) ?? { colour: null, laid: null };
     const picture = pictures.get(name);
     const index = picture ? out.pictures.add(picture) : null;
     if (!colour) return unknownLook(name);
@@ -69,7 +70,7 @@ export function objGltf(
       name,
       pbrMetallicRoughness: {
         baseColorFactor: [r, g, b, a],
-        ...(index === null ? {} : { baseColorTexture: { index } }),
+        ...(index === null ? {} : { baseColorTexture: { index, ...(laid && laidAnew(laid)) } }),
       },
       ...(a < 1 ? { alphaMode: 'BLEND' } : {}),
     };
@@ -136,7 +137,7 @@ export function saidOfObj({ obj, lacking, bare }: ObjScene): string {
       ? [`Materials lie in files that did not come: ${lacking.slice(0, 3).join(', ')}`]
       : []),
     ...(bare.length
-      ? [`Pictures that did not come, or are no PNG, JPEG or WebP: ${bare.slice(0, 3).join(', ')}`]
+      ? [`Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: ${bare.slice(0, 3).join(', ')}`]
       : []),
     ...[...obj.unread].map(([word, count]) => `"${word}" statements are carried, not drawn: ${count}`),
   ];

@@ -255,6 +255,23 @@ describe('a layer with the files that it refers to', () => {
     },
     bound,
   );
+  it('says which files stand in it too often for all variants that are chosen', () => {
+    const many = (count: number): string =>
+      openScene(
+        utf8(
+          header +
+            Array.from(
+              { length: count },
+              (_, i) =>
+                `def "c${i}" (\nreferences = @a.usda@</A>\nvariants = {\nstring look = "v${i}"\n}\n)\n{\n}`,
+            ).join('\n'),
+        ),
+        'set.usda',
+        () => utf8(`${header}def Xform "A"\n{\n}\n`),
+      ).note;
+    expect(many(20)).not.toContain('Variants');
+    expect(many(600)).toContain('Variants that are chosen of a.usda are not all read');
+  });
   it('leaves a name alone that the other file goes by', () => {
     const top = `${header}(subLayers = [@b.usda@])\ndef "Look" {}\n`;
     const other = utf8(`${header}def "Box"\n{\nrel material:binding = </Look>\n}\n`);

@@ -49,6 +49,7 @@ class Parts {
   #properties: UsdaProperties;
   readonly #parts: LayerPart[];
   readonly #outside: string[] = [];
+  readonly #unchosen: string[] = [];
   /** Prims that stand for files that are taken over, by their paths. */
   readonly #bases = new Map<string, number>();
   readonly #known = new Map<string, UsdaLayer | null>();
@@ -70,11 +71,12 @@ class Parts {
     // Files that are taken over are found while this goes on.
     for (let at = 0; at < this.#parts.length; at++) this.#takenOver(this.#parts[at]!, at);
     const outside = [...new Set(this.#outside)];
+    const unchosen = [...new Set(this.#unchosen)];
     if (this.#parts.length === 1) return { ...this.top, outside };
     return {
       ...this.top,
       ...{ bytes: joinBytes(this.#texts), scopes: this.#scopes, prims: this.#prims },
-      ...{ properties: this.#properties, parts: this.#parts, outside },
+      ...{ properties: this.#properties, parts: this.#parts, outside, unchosen },
     };
   }
   /** What a part is layered on, the strongest first, with what that is layered on. */
@@ -100,7 +102,9 @@ class Parts {
     const path = besideOf(part.file, taken.name);
     const layer = path === null ? null : this.#layer(path);
     if (!layer) return void this.#outside.push(taken.name);
-    const chosen = this.#mayChoose(layer) ? chosenFor(layer, taken) : null;
+    const wanted = chosenFor(layer, taken);
+    const chosen = wanted && this.#mayChoose(layer) ? wanted : null;
+    if (wanted && !chosen) this.#unchosen.push(taken.name);
     const key = chosen ? `${path} ${JSON.stringify([chosen.path, ...chosen.by])}` : path!;
     let base = this.#bases.get(key);
     if (base === undefined && this.#parts.length < mostParts) {

@@ -61,6 +61,7 @@ class Parser {
         },
       ],
       outside: [],
+      unchosen: [],
     };
   }
   #header(): void {

@@ -1,10 +1,11 @@
-import type { UsdaStage } from './usda-stage.js';
+import type { UsdaScene } from './read-usda.js';
+import { UsdaPictures } from './usda-pictures.js';
 
 /** Names that are told. */
 const most = 3;
 
 /** What of a layer is not read, in a sentence; empty: nothing. */
-export function saidOfLayer(stage: UsdaStage, isBinary: boolean): string {
+export function saidOfLayer({ stage, read }: UsdaScene, isBinary: boolean): string {
   const [, ...others] = stage.layer.parts;
   const beside = [...new Set(others.map(({ file }) => file))];
   const said = beside.length
@@ -15,6 +16,14 @@ export function saidOfLayer(stage: UsdaStage, isBinary: boolean): string {
   if (isBinary) said.unshift('It came as binary OpenUSD and goes out as text (.usda), which says the same');
   const files = stage.outside;
   if (files.length) said.push(`Other files that it refers to were not followed: ${listed(files)}`);
+  const { unchosen } = stage.layer;
+  if (unchosen.length)
+    said.push(
+      `Variants that are chosen of ${listed(unchosen)} are not all read: those files stand in it too often`,
+    );
+  const bare = new UsdaPictures(stage, read).lacking();
+  if (bare.length)
+    said.push(`Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: ${listed(bare)}`);
   return said.join('. ');
 }
 function listed(files: readonly string[]): string {

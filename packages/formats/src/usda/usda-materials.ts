@@ -1,3 +1,4 @@
+import { laidAnew } from '../gltf/laid-anew.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import type { UsdaPictures } from './usda-pictures.js';
 import type { UsdaStage } from './usda-stage.js';
@@ -6,7 +7,10 @@ import type { UsdaStage } from './usda-stage.js';
 export class UsdaMaterials {
   readonly list: {
     name: string;
-    pbrMetallicRoughness: { baseColorFactor: number[]; baseColorTexture?: { index: number } };
+    pbrMetallicRoughness: {
+      baseColorFactor: number[];
+      baseColorTexture?: { index: number; extensions?: object };
+    };
     alphaMode?: string;
   }[] = [];
   /** The primvars that say where points lie in the pictures of materials, by their numbers. */
@@ -53,7 +57,7 @@ export class UsdaMaterials {
       pbrMetallicRoughness:
         index === null
           ? { baseColorFactor: [r, g, b, a] }
-          : { baseColorFactor: [1, 1, 1, a], baseColorTexture: { index } },
+          : { baseColorFactor: [1, 1, 1, a], baseColorTexture: { index, ...laidAnew(picture!.laid) } },
       ...(a < 1 || (index !== null && picture?.isSeenThrough) ? { alphaMode: 'BLEND' } : {}),
     });
     if (picture && index !== null) this.laidBy.set(at - 1, picture.primvar);

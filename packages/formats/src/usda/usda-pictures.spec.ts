@@ -95,6 +95,50 @@ describe('the pictures of a layer', () => {
     expect(drawn('', 'float inputs:opacity.connect = </Wood/Tex.outputs:a>').look).toEqual(
       jasmine.objectContaining({ alphaMode: 'BLEND' }),
     ));
+  it('are turned, scaled and moved on their way (UsdTransform2d)', () => {
+    const between = `def Shader "Turned"
+    {
+        uniform token info:id = "UsdTransform2d"
+        float2 inputs:in.connect = </Wood/Reader.outputs:result>
+        float inputs:rotation = 90
+        float2 inputs:scale = (2, 3)
+        float2 inputs:translation = (0.5, 0.25)
+        float2 outputs:result
+    }
+    def Shader "Reader"`;
+    const text = looks('')
+      .replace('def Shader "Reader"', between)
+      .replace(
+        '</Wood/Reader.outputs:result>\n        float3',
+        '</Wood/Turned.outputs:result>\n        float3',
+      );
+    const alone = text.replace(
+      '#usda 1.0',
+      `#usda 1.0\ndef Mesh "quad"\n{\nint[] faceVertexCounts = [3]\nint[] faceVertexIndices = [0, 1, 2]\npoint3f[] points = [(0, 0, 0), (1, 0, 0), (0, 1, 0)]\ntexCoord2f[] primvars:map1 = [(0, 0), (1, 0), (0, 1)] (interpolation = "vertex")\nrel material:binding = </Wood>\n}`,
+    );
+    const { source, note } = openScene(utf8(alone.replace('../pictures/', '')), 'set.usda', (path) =>
+      path === 'wood.png' ? png : null,
+    );
+    expect(note).toBe('');
+    expect(source.json.meshes![0]!.primitives[0]!.attributes['TEXCOORD_0']).toBeDefined();
+    expect<unknown>(source.json.materials![0]!.pbrMetallicRoughness).toEqual(
+      jasmine.objectContaining({
+        baseColorTexture: {
+          index: 0,
+          extensions: {
+            KHR_texture_transform: { offset: [-2.5, 0.75], rotation: 1.570796327, scale: [2, 3] },
+          },
+        },
+      }),
+    );
+  });
+  it('are told where they did not come, or are of a kind that is not drawn', () => {
+    const text = utf8(looks('').replace('../pictures/', ''));
+    const says = 'Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: wood.png';
+    expect(openScene(text, 'set.usda').note).toBe(says);
+    expect(openScene(text, 'set.usda', () => utf8('no picture')).note).toBe(says);
+    expect(openScene(text, 'set.usda', () => png).note).toBe('');
+  });
   it('lie nowhere where no primvar says', () => expect(drawn('').laid).toBeNull());
   it('lie beside the layer, wherever that lies', () => {
     const alone = looks('').replace(

@@ -22,7 +22,7 @@ export function crateLayers(bytes: Uint8Array): string[] {
   try {
     const { tokens } = new CrateFile(bytes, '', crateLimits);
     return tokens.filter(
-      (token) => token.length < 1000 && /\.(usd[ac]?|png|jpe?g|webp)(:SDF_FORMAT_ARGS:.*)?$/is.test(token),
+      (token) => token.length < 1000 && /\.(usd[ac]?|png|jpe?g|webp|avif)(:SDF_FORMAT_ARGS:.*)?$/is.test(token),
     );
   } catch {
     return [];

@@ -23,7 +23,7 @@ export interface Sorted {
 }
 
 /** Files that only lie beside scenes: not looked into. */
-const beside = /\.(bin|png|jpe?g|webp|ktx2|mtl|txt|md|pdf|tga|exr|hdr)$/i;
+const beside = /\.(bin|png|jpe?g|webp|avif|ktx2|mtl|txt|md|pdf|tga|exr|hdr)$/i;
 /** Bytes of a file that are looked at to know what it is; of a text, for what it needs. A binary layer is needed whole. */
 const [start, most] = [4096, 64 * 2 ** 20];
 

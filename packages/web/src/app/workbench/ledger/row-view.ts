@@ -81,8 +81,9 @@ function verdictNow(object: SceneObject, context: RowContext, helper: boolean): 
   if (finding) return fromFinding(finding, found.length, context.convention);
   if (about === 'tree') return { severity: null, verdict: '', because: '' };
   if (object.held)
+    // Nothing was judged here, so nothing is found right either.
     return {
-      severity: 'clear',
+      severity: null,
       verdict: `named in ${heldFrom(context.scene, object.held)}`,
       because: `${saidOfHeld(context.scene, object.held)}.`,
     };
