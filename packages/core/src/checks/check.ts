@@ -108,6 +108,8 @@ export interface Check<M extends string = string> {
    * anybody. Asked once for every list of edits, before anything is evaluated.
    */
   concernedBy?(edits: readonly Edit[], context: CheckContext): Iterable<ObjectId> | null;
+  /** It judges what an object is by itself, though others can change the answer: what is taken over is not asked. */
+  readonly isOfItself?: true;
   /** Where the rule comes from: a standard and clause, or "common practice". */
   readonly source: string;
   /** What goes wrong further on when it stays. */
@@ -126,8 +128,11 @@ export interface Check<M extends string = string> {
  * What is taken over from elsewhere is named, arranged and made there, and judged there: here only what it is among others is
  * asked, not what it is by itself.
  */
-export function isAsked({ family, scope }: Pick<Check, 'family' | 'scope'>, { held }: SceneObject): boolean {
-  return !held || (family !== 'names' && family !== 'hierarchy' && scope !== 'object');
+export function isAsked(
+  { family, scope, isOfItself }: Pick<Check, 'family' | 'scope' | 'isOfItself'>,
+  { held }: SceneObject,
+): boolean {
+  return !held || (family !== 'names' && family !== 'hierarchy' && scope !== 'object' && !isOfItself);
 }
 /** A check as its file says it: parameters may be left out, and what they ship with is worked out here. */
 export function defineCheck<M extends string>(

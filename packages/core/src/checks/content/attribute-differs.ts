@@ -14,6 +14,7 @@ export const attributeDiffers = defineCheck({
   title: 'Attribute differs from the agreed value',
   severity: 'warning',
   scope: 'scene',
+  isOfItself: true,
   triggeredBy: ['attribute', 'insert', 'remove'],
   source: 'common practice',
   messages: {

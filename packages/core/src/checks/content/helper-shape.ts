@@ -7,6 +7,7 @@ export const helperShape = defineCheck({
   title: 'Shape of a helper left in',
   severity: 'warning',
   scope: 'scene',
+  isOfItself: true,
   triggeredBy: ['rename-thing'],
   source: 'common practice; the convention lists the prefixes',
   otherwise: 'The shape of a cutter or a guide goes along as if it were a part.',

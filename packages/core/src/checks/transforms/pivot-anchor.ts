@@ -20,6 +20,7 @@ export const pivotAnchor = defineCheck({
   title: 'Pivot not at its anchor',
   severity: 'warning',
   scope: 'scene',
+  isOfItself: true,
   source: 'common practice; the convention names queries and anchors',
   messages: {
     away: {
