@@ -1,5 +1,6 @@
 import { RenquilError } from '@renquil/core/errors';
 import { Lz4Fault } from './lz4-block.js';
+import { repOf, type ValueRep } from './value-rep.js';
 
 /** Walks over the bytes of a crate file, little end first; whatever goes past its end is one error that names the byte. */
 export class CrateBytes {
@@ -38,6 +39,11 @@ export class CrateBytes {
   }
   u64(): bigint {
     return this.#view.getBigUint64(this.#step(8), true);
+  }
+  /** A value as a field holds it. */
+  rep(): ValueRep {
+    const at = this.#step(8);
+    return repOf(this.#view.getUint32(at, true), this.#view.getUint32(at + 4, true));
   }
   f32(): number {
     return this.#view.getFloat32(this.#step(4), true);

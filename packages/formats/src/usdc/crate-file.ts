@@ -1,4 +1,5 @@
 import { CrateBytes } from './crate-bytes.js';
+import { CrateFields, type FieldTable } from './crate-fields.js';
 import { unpackInts } from './crate-ints.js';
 import type { CrateLimits } from './crate-limits.js';
 import { CratePaths } from './crate-paths.js';
@@ -12,7 +13,7 @@ export const specTypes = {
 export interface CrateSpec {
   readonly path: number;
   readonly type: number;
-  readonly fields: ReadonlyMap<string, bigint>;
+  readonly fields: CrateFields;
 }
 /** Versions of the format whose files are read: before, its tables were not packed; after, it may hold what is not known. */
 const [first, last] = [4, 13];
@@ -127,34 +128,37 @@ export class CrateFile {
     });
   }
   /** Names and values of fields, and what fields there are in a set, by where it begins. */
-  #readFields(): (set: number) => ReadonlyMap<string, bigint> {
+  #readFields(): (set: number) => CrateFields {
     const reader = this.#section('FIELDS');
     const count = this.#items('fields');
     const names = this.#ints(count);
     const packed = reader.packed();
     const values = reader.unpack(() => unpackBlocks(packed, count * 8));
     if (values.length < count * 8) reader.fail('values of fields are missing');
-    const view = new DataView(values.buffer, values.byteOffset, values.byteLength);
     this.#section('FIELDSETS');
     const sets = this.#ints(this.#items('sets of fields'));
-    const known = new Map<number, ReadonlyMap<string, bigint>>();
+    const table: FieldTable = {
+      names: Array.from(names, (name) => this.tokens[name] ?? ''),
+      values: new DataView(values.buffer, values.byteOffset, values.byteLength),
+      sets,
+    };
+    const known = new Map<number, CrateFields>();
     return (set) => {
       let found = known.get(set);
       if (found) return found;
-      const made = new Map<string, bigint>();
-      for (let at = set; at >= 0 && at < sets.length && sets[at] !== endOfSet; at++) {
-        if (at - set >= this.limits.fields) reader.fail(`a set has more than ${this.limits.fields} fields`);
+      const from = Math.max(0, set);
+      let at = from;
+      for (; at < sets.length && sets[at] !== endOfSet; at++) {
+        if (at - from >= this.limits.fields) reader.fail(`a set has more than ${this.limits.fields} fields`);
         const field = sets[at]!;
         if (field < 0 || field >= count) reader.fail(`there is no field ${field}`);
-        const value = view.getBigUint64(field * 8, true);
-        // What its writer had no type for is nothing.
-        if ((value >> 48n) & 255n) made.set(this.token(names[field]!), value);
+        this.token(names[field]!);
       }
-      known.set(set, (found = made));
+      known.set(set, (found = new CrateFields(table, from, set < 0 ? from : at)));
       return found;
     };
   }
-  #readSpecs(fieldsOf: (set: number) => ReadonlyMap<string, bigint>): CrateSpec[] {
+  #readSpecs(fieldsOf: (set: number) => CrateFields): CrateSpec[] {
     this.#section('SPECS');
     const count = this.#items('specs');
     const [paths, sets, types] = [this.#ints(count), this.#ints(count), this.#ints(count)];

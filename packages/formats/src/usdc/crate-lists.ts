@@ -1,5 +1,6 @@
 import type { CrateFile } from './crate-file.js';
-import { repOf, valueTypes, type CrateValues } from './crate-values.js';
+import { valueTypes, type CrateValues } from './crate-values.js';
+import type { ValueRep } from './value-rep.js';
 import { assetText, doubleText, quoted } from './usda-words-of.js';
 
 /** One operation of a list (OpenUSD, SdfListOp): the word before its name, and its items as text. */
@@ -18,6 +19,8 @@ const parts: readonly (readonly [number, string])[] = [
   [16, 'reorder'],
 ];
 const isExplicit = 1;
+/** Paths that are kept as text: thousands of prims are bound to the same material. */
+const [mostPaths, longestPath] = [10_000, 1000];
 
 /** Reads what of a crate file is in lists: operations on them, paths, references. */
 export class CrateLists {
@@ -39,14 +42,12 @@ export class CrateLists {
       [valueTypes.uint64ListOp, () => String(reader.u64())],
     ]);
   }
-  isList(bits: bigint): boolean {
-    const { type } = repOf(bits);
+  isList({ type }: ValueRep): boolean {
     return this.#items.has(type) || type === valueTypes.payload || type === valueTypes.pathVector;
   }
   /** The operations of a value that is a list, one after another. */
-  parts(bits: bigint): ListPart[] {
+  parts(rep: ValueRep): ListPart[] {
     const { reader } = this.file;
-    const rep = repOf(bits);
     return reader.elsewhere(rep.payload, () => {
       if (rep.type === valueTypes.payload) return [{ op: '', items: [this.#reference(false)] }];
       if (rep.type === valueTypes.pathVector) return [{ op: '', items: this.#list(() => this.#path()) }];
@@ -75,8 +76,14 @@ export class CrateLists {
   path(index: number): string {
     const { paths, reader } = this.file;
     if (index >= paths.count) reader.fail(`there is no path ${index}`);
-    return `<${paths.text(index)}>`;
+    let known = this.#known.get(index);
+    if (known === undefined) {
+      known = `<${paths.text(index)}>`;
+      if (this.#known.size < mostPaths && known.length <= longestPath) this.#known.set(index, known);
+    }
+    return known;
   }
+  readonly #known = new Map<number, string>();
   /** A reference, or a payload, which came to have an offset with version 0.8. */
   #reference(hasData: boolean): string {
     const { file } = this;
@@ -96,9 +103,9 @@ export class CrateLists {
     return `${asset ? assetText(asset) : ''}${target || !asset ? `<${target === '/' ? '' : target}>` : ''}${own}`;
   }
   /** Pairs of paths, where something stands elsewhere than it came from. */
-  relocates(bits: bigint): string[] {
+  relocates({ payload }: ValueRep): string[] {
     const { reader } = this.file;
-    return reader.elsewhere(repOf(bits).payload, () =>
+    return reader.elsewhere(payload, () =>
       this.#list(() => {
         const from = this.#path();
         return `${from}: ${this.#path()}`;
@@ -106,9 +113,8 @@ export class CrateLists {
     );
   }
   /** Which variant is chosen of each set. */
-  selections(bits: bigint): string[] {
+  selections(rep: ValueRep): string[] {
     const { reader } = this.file;
-    const rep = repOf(bits);
     if (!rep.payload) return [];
     return reader.elsewhere(rep.payload, () =>
       this.#list(() => {
@@ -118,15 +124,15 @@ export class CrateLists {
     );
   }
   /** The layers that it is on, each with its offset. */
-  subLayers(names: bigint, offsets: bigint | undefined): string[] {
+  subLayers(names: ValueRep, offsets: ValueRep | undefined): string[] {
     const { reader } = this.file;
     const given =
-      offsets === undefined || !repOf(offsets).payload
+      offsets === undefined || !offsets.payload
         ? []
-        : reader.elsewhere(repOf(offsets).payload, () =>
+        : reader.elsewhere(offsets.payload, () =>
             Array.from({ length: reader.count(16) }, () => [reader.f64(), reader.f64()] as const),
           );
-    return this.values.names(repOf(names)).map((name, i) => {
+    return this.values.names(names).map((name, i) => {
       const [offset, scale] = given[i] ?? [0, 1];
       const more = [
         ...(offset !== 0 ? [`offset = ${doubleText(offset)}`] : []),

@@ -20,6 +20,9 @@ export class CratePaths {
     deep: { readonly most: number; readonly tooDeep: () => never },
   ) {
     const depths = new Uint32Array(count);
+    // Properties of one name come again with every prim.
+    const properties: (string | undefined)[] = [];
+    const property = (index: number): string => (properties[index] ??= `.${token(index)}`);
     this.parents = new Int32Array(count).fill(-1);
     this.#elements = new Array<string>(count).fill('');
     const seen = new Uint8Array(indexes.length);
@@ -36,8 +39,7 @@ export class CratePaths {
           known[path] = 1;
           this.parents[path] = parent;
           if ((depths[path] = parent < 0 ? 0 : depths[parent]! + 1) > deep.most) deep.tooDeep();
-          const text = parent < 0 ? '' : token(Math.abs(element));
-          this.#elements[path] = element < 0 && parent >= 0 ? `.${text}` : text;
+          this.#elements[path] = parent < 0 ? '' : element < 0 ? property(-element) : token(element);
         }
         const hasChild = jump > 0 || jump === -1;
         if (jump > 0) open.push([at + jump, parent]);

@@ -1,9 +1,11 @@
 import { CrateFile, specTypes, type CrateSpec } from './crate-file.js';
 import { crateLimits, type CrateLimits } from './crate-limits.js';
 import { CrateLists, type ListPart } from './crate-lists.js';
-import { CrateValues, repOf, valueTypes } from './crate-values.js';
+import { CrateValues, valueTypes } from './crate-values.js';
+import { SpecsBelow } from './specs-below.js';
 import { TextOut } from './text-out.js';
 import { quoted } from './usda-words-of.js';
+import type { ValueRep } from './value-rep.js';
 
 /** Whether these are the bytes of a crate file. */
 export function isCrate(bytes: Uint8Array): boolean {
@@ -22,7 +24,8 @@ export function crateLayers(bytes: Uint8Array): string[] {
   try {
     const { tokens } = new CrateFile(bytes, '', crateLimits);
     return tokens.filter(
-      (token) => token.length < 1000 && /\.(usd[ac]?|png|jpe?g|webp|avif)(:SDF_FORMAT_ARGS:.*)?$/is.test(token),
+      (token) =>
+        token.length < 1000 && /\.(usd[ac]?|png|jpe?g|webp|avif)(:SDF_FORMAT_ARGS:.*)?$/is.test(token),
     );
   } catch {
     return [];
@@ -59,6 +62,7 @@ const words: Readonly<Record<string, string>> = {
   variantSetNames: 'variantSets',
 };
 const specifiers = ['def', 'over', 'class'];
+const [mostLists, longestList] = [10_000, 64];
 
 /** What is still to be written: a spec, or plain text. */
 type Task = { readonly spec: CrateSpec; readonly indent: string } | string;
@@ -67,22 +71,14 @@ class Writer {
   readonly #out: TextOut;
   readonly #values: CrateValues;
   readonly #lists: CrateLists;
-  readonly #byPath = new Map<number, CrateSpec>();
-  /** Specs under each path, by their last elements. */
-  readonly #below = new Map<number, Map<string, CrateSpec>>();
+  readonly #below: SpecsBelow;
   readonly #written = new Set<CrateSpec>();
   constructor(readonly file: CrateFile) {
     const { reader, limits } = file;
     this.#out = new TextOut(limits.text, () => reader.fail(`its text is longer than ${limits.text} bytes`));
     this.#values = new CrateValues(file, this.#out);
     this.#lists = new CrateLists(file, this.#values);
-    for (const spec of file.specs) {
-      this.#byPath.set(spec.path, spec);
-      const parent = file.paths.parents[spec.path] ?? -1;
-      let below = this.#below.get(parent);
-      if (!below) this.#below.set(parent, (below = new Map<string, CrateSpec>()));
-      below.set(file.paths.element(spec.path), spec);
-    }
+    this.#below = new SpecsBelow(file.specs, file.paths);
   }
   whole(): Uint8Array {
     const root = this.file.specs.find(({ type }) => type === specTypes.root);
@@ -144,25 +140,41 @@ class Writer {
   }
   /** Specs in the order in which a field names them. */
   #children(path: number, spec: CrateSpec, field: string, element: (name: string) => string): CrateSpec[] {
-    const bits = spec.fields.get(field);
-    const below = this.#below.get(path);
-    if (bits === undefined || !below) return [];
-    return this.#values.names(repOf(bits)).flatMap((name) => below.get(element(name)) ?? []);
+    const rep = spec.fields.get(field);
+    if (rep === undefined) return [];
+    const found: CrateSpec[] = [];
+    for (const one of this.#elements(rep, field, element)) {
+      const child = this.#below.find(path, one);
+      if (child) found.push(child);
+    }
+    return found;
   }
+  /** Prims that say the same properties share their list: it is read once. */
+  #elements(rep: ValueRep, field: string, element: (name: string) => string): readonly string[] {
+    if (field !== 'properties') return this.#values.names(rep).map(element);
+    let known = this.#propertyLists.get(rep.payload);
+    if (!known) {
+      known = this.#values.names(rep).map(element);
+      if (this.#propertyLists.size < mostLists && known.length <= longestList)
+        this.#propertyLists.set(rep.payload, known);
+    }
+    return known;
+  }
+  readonly #propertyLists = new Map<number, readonly string[]>();
   #order(spec: CrateSpec, field: string, word: string, indent: string): void {
-    const bits = spec.fields.get(field);
-    if (bits === undefined) return;
+    const rep = spec.fields.get(field);
+    if (rep === undefined) return;
     this.#out.put(`${indent}reorder ${word} = `);
-    this.#values.put(bits);
+    this.#values.put(rep);
     this.#out.put('\n');
   }
   #token({ fields }: CrateSpec, field: string): string {
-    const bits = fields.get(field);
-    return bits === undefined ? '' : this.file.token(repOf(bits).payload);
+    const rep = fields.get(field);
+    return rep === undefined ? '' : this.file.token(rep.payload);
   }
   #number({ fields }: CrateSpec, field: string): number | undefined {
-    const bits = fields.get(field);
-    return bits === undefined ? undefined : repOf(bits).payload;
+    const rep = fields.get(field);
+    return rep === undefined ? undefined : rep.payload;
   }
 
   #property(spec: CrateSpec, indent: string): void {
@@ -192,18 +204,18 @@ class Writer {
   }
   #listed(
     spec: CrateSpec,
-    bits: bigint | undefined,
+    rep: ValueRep | undefined,
     { head, custom, indent }: { head: string; custom: string; indent: string },
   ): void {
-    const parts = bits === undefined ? [] : this.#lists.parts(bits);
+    const parts = rep === undefined ? [] : this.#lists.parts(rep);
     const [first, ...rest] = parts[0]?.op === '' ? parts : [null, ...parts];
     this.#out.put(`${indent}${custom}${head}${first ? ` = ${listText(first)}` : ''}`);
     this.#meta(spec, indent, ' ');
     this.#out.put('\n');
     for (const part of rest) this.#out.put(`${indent}${opened(part!)}${head} = ${listText(part!)}\n`);
   }
-  #samples(head: string, bits: bigint): void {
-    const { times, values } = this.#values.samples(repOf(bits));
+  #samples(head: string, rep: ValueRep): void {
+    const { times, values } = this.#values.samples(rep);
     this.#out.put(`${head} = {\n`);
     values.forEach((value, i) => {
       this.#out.put(`${times[i] ?? i}: `);
@@ -214,7 +226,7 @@ class Writer {
   }
   /** The parentheses of a spec; nothing, where nothing is said in them. */
   #meta({ fields }: CrateSpec, indent: string, before = ''): void {
-    const said = [...fields].filter(([name]) => !structure.has(name));
+    const said = fields.without(structure);
     const layers = fields.get('subLayers');
     if (!said.length && layers === undefined) return;
     this.#out.put(`${before}(\n`);
@@ -223,23 +235,22 @@ class Writer {
       const names = this.#lists.subLayers(layers, fields.get('subLayerOffsets'));
       if (names.length) this.#out.put(`${inner}subLayers = [\n${names.join(',\n')}\n]\n`);
     }
-    for (const [name, bits] of said) this.#field(inner, name, bits);
+    for (const [name, rep] of said) this.#field(inner, name, rep);
     this.#out.put(`${indent})\n`);
   }
-  #field(indent: string, name: string, bits: bigint): void {
+  #field(indent: string, name: string, rep: ValueRep): void {
     const word = words[name] ?? name;
-    const rep = repOf(bits);
     const inBraces = (entries: readonly string[], between: string): void =>
       this.#out.put(`${indent}${word} = {\n${entries.join(between)}\n}\n`);
-    if (rep.type === valueTypes.variantSelection) return inBraces(this.#lists.selections(bits), '\n');
-    if (rep.type === valueTypes.relocates) return inBraces(this.#lists.relocates(bits), ',\n');
-    if (this.#lists.isList(bits)) {
-      for (const part of this.#lists.parts(bits))
+    if (rep.type === valueTypes.variantSelection) return inBraces(this.#lists.selections(rep), '\n');
+    if (rep.type === valueTypes.relocates) return inBraces(this.#lists.relocates(rep), ',\n');
+    if (this.#lists.isList(rep)) {
+      for (const part of this.#lists.parts(rep))
         this.#out.put(`${indent}${opened(part)}${word} = ${listText(part)}\n`);
       return;
     }
     this.#out.put(name === 'comment' ? indent : `${indent}${word} = `);
-    this.#values.put(bits);
+    this.#values.put(rep);
     this.#out.put('\n');
   }
 }

@@ -1,6 +1,7 @@
 import { unpackInts, unpackLongs } from './crate-ints.js';
 import type { CrateFile } from './crate-file.js';
 import type { TextOut } from './text-out.js';
+import type { ValueRep } from './value-rep.js';
 import { assetText, doubleText, floatText, halfOf, quoted } from './usda-words-of.js';
 import {
   bytesOf,
@@ -50,28 +51,10 @@ const textTypes: ReadonlyMap<number, string> = new Map([
   ] as const),
   [valueTypes.pathExpression, 'pathExpression'],
 ]);
-/** A value as a field holds it: its type, how it stands, and itself or where it stands (16.3, value representation). */
-export interface ValueRep {
-  readonly type: number;
-  readonly isArray: boolean;
-  readonly isInlined: boolean;
-  readonly isPacked: boolean;
-  readonly payload: number;
-}
 /** Lists with fewer numbers are never packed. */
 const leastPacked = 16;
-
-/** Takes a representation apart. */
-export function repOf(bits: bigint): ValueRep {
-  const flags = Number(bits >> 48n);
-  return {
-    type: flags & 255,
-    isArray: (flags & 0x8000) !== 0,
-    isInlined: (flags & 0x4000) !== 0,
-    isPacked: (flags & 0x2000) !== 0,
-    payload: Number(bits & 0xffff_ffff_ffffn),
-  };
-}
+/** Numbers of a list that is written in one piece, and such lists that are kept. */
+const [fewNumbers, mostShort] = [64, 10_000];
 
 /** Writes the values of a crate file as the text of a layer. */
 export class CrateValues {
@@ -89,8 +72,7 @@ export class CrateValues {
     return name === undefined ? null : name + (isArray ? '[]' : '');
   }
   /** The value of a field, whatever it is. @param deep values that it stands in */
-  put(bits: bigint, deep = 0): void {
-    const rep = repOf(bits);
+  put(rep: ValueRep, deep = 0): void {
     const { out } = this;
     if (deep > this.file.limits.nesting)
       this.file.reader.fail('values stand deeper in each other than is read');
@@ -128,11 +110,11 @@ export class CrateValues {
     return reader.elsewhere(payload, () => read(reader));
   }
   /** What stands at a distance that is told here; what comes next stands behind that. */
-  #further(): bigint {
+  #further(): ValueRep {
     const { reader } = this.file;
     const { at } = reader;
     reader.at = at + reader.offset();
-    return reader.u64();
+    return reader.rep();
   }
 
   #number(rep: ValueRep, type: NumberType): string {
@@ -207,10 +189,13 @@ export class CrateValues {
   #numbers(rep: ValueRep, type: NumberType): void {
     const { out } = this;
     if (!rep.payload || rep.isInlined) return out.put('[]');
+    const known = this.#short.get(rep.payload * 256 + rep.type);
+    if (known !== undefined) return out.put(known);
     this.#at(rep, (reader) => {
       const each = numbersOf(type);
       const count = this.#length(rep.isPacked ? 0 : each * bytesOf[type.kind]);
       const isPacked = rep.isPacked && count >= leastPacked;
+      if (!isPacked && count * each <= fewNumbers) return this.#few(rep, type, count);
       const next = isPacked ? this.#packed(type, count) : numbersAt(reader, type.kind, count * each);
       const numbers: string[] = [];
       out.put('[');
@@ -221,6 +206,22 @@ export class CrateValues {
       out.put(']');
     });
   }
+  /** A short list is written in one piece; what many prims say stands in the file once, and is read once. */
+  #few(rep: ValueRep, type: NumberType, count: number): void {
+    const { reader } = this.file;
+    const each = numbersOf(type);
+    let text = '[';
+    for (let i = 0; i < count; i++) {
+      const numbers: string[] = [];
+      for (let k = 0; k < each; k++) numbers.push(nextNumber(reader, type.kind));
+      text += (i ? ', ' : '') + valueText(type, numbers);
+    }
+    text += ']';
+    if (this.#short.size < mostShort) this.#short.set(rep.payload * 256 + rep.type, text);
+    this.out.put(text);
+  }
+  /** Texts of short lists by where they stand in the file, and what they are of. */
+  readonly #short = new Map<number, string>();
   /** Numbers that are packed: whole ones by their differences, others as whole ones or from a table of those that there are. */
   #packed({ kind }: NumberType, count: number): (i: number) => string {
     const { reader } = this.file;
@@ -257,10 +258,10 @@ export class CrateValues {
       this.out.put('{\n');
       for (let left = reader.count(12); left > 0; left--) {
         const key = this.file.string(reader.u32());
-        const bits = this.#further();
-        const type = this.typeName(repOf(bits)) ?? this.unread(repOf(bits));
+        const rep = this.#further();
+        const type = this.typeName(rep) ?? this.unread(rep);
         this.out.put(`${type} ${quoted(key)} = `);
-        this.put(bits, deep + 1);
+        this.put(rep, deep + 1);
         this.out.put('\n');
       }
       this.out.put('}');
@@ -281,12 +282,12 @@ export class CrateValues {
     return this.#at(rep, (reader) => Array.from({ length: reader.count(8) }, () => reader.f64()));
   }
   /** Samples over time: their times, and the values, each written by `put`. */
-  samples(rep: ValueRep): { times: number[]; values: bigint[] } {
+  samples(rep: ValueRep): { times: number[]; values: ValueRep[] } {
     return this.#at(rep, (reader) => {
-      const times = this.doubles(repOf(this.#further()));
+      const times = this.doubles(this.#further());
       const { at } = reader;
       reader.at = at + reader.offset();
-      return { times, values: Array.from({ length: reader.count(8) }, () => reader.u64()) };
+      return { times, values: Array.from({ length: reader.count(8) }, () => reader.rep()) };
     });
   }
 }

@@ -7,8 +7,7 @@ const mostKept = 1 << 20;
 export class TextOut {
   readonly #done: Uint8Array[] = [];
   readonly #encoder = new TextEncoder();
-  #now: string[] = [];
-  #kept = 0;
+  #now = '';
   #length = 0;
   /** @param full is told when there is no more room than so many bytes */
   constructor(
@@ -16,20 +15,18 @@ export class TextOut {
     readonly full: () => never,
   ) {}
   put(text: string): void {
-    this.#now.push(text);
-    this.#kept += text.length;
-    if (this.#kept > mostKept) this.#flush();
+    this.#now += text;
+    if (this.#now.length > mostKept) this.#flush();
   }
   whole(): Uint8Array {
     this.#flush();
     return joinBytes(this.#done);
   }
   #flush(): void {
-    const bytes = this.#encoder.encode(this.#now.join(''));
+    const bytes = this.#encoder.encode(this.#now);
     this.#done.push(bytes);
     this.#length += bytes.length;
     if (this.#length > this.most) this.full();
-    this.#now = [];
-    this.#kept = 0;
+    this.#now = '';
   }
 }
