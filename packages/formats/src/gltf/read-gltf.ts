@@ -7,7 +7,7 @@ import { InstanceBoxes, instancedShapes, type InstancedShape } from './instanced
 import { materialsOf, type ImageSource } from './material-facts.js';
 import { isObject } from './guards.js';
 import { motionOf } from './motion.js';
-import { gatherFacts, isGone, latestReading, objectFromNode } from './node-data.js';
+import { gatherFacts, isGone, latestReading, objectFromNode, type NodeFacts } from './node-data.js';
 import { readBoard } from './board-extras.js';
 import type { DrawnDocument } from './unpack-gltf.js';
 import { shapeBytes, shapeDigest } from './shape-digest.js';
@@ -67,6 +67,14 @@ export function sceneOf(
     new Set([...facts.animated].map((node) => node + 1)),
     new Map([...(buffers ? motionOf(json, buffers) : [])].map(([node, box]) => [node + 1, box] as const)),
   );
+  return withObjects(scene, json, facts, progress);
+}
+/** The objects of a validated document alone, without what is known of shapes and materials: to be compared with. */
+export function objectsOf(json: Gltf): Scene {
+  return withObjects(new Scene([], []), json, gatherFacts(json));
+}
+function withObjects(scene: Scene, json: Gltf, facts: NodeFacts, progress?: Progress): Scene {
+  const nodes = json.nodes ?? [];
   scene.reading = latestReading;
   readBoard(json, scene);
   const stack = rootsOf(json)

@@ -2,7 +2,7 @@ import { RenquilError } from '@renquil/core/errors';
 import { distance, toMatrix } from '@renquil/core/math';
 import type { Scene, SceneObject } from '@renquil/core/scene';
 import type { Gltf } from '../gltf/gltf-json.js';
-import { sceneOf } from '../gltf/read-gltf.js';
+import { objectsOf } from '../gltf/read-gltf.js';
 import { openUsda, usdaGltf, type UsdaScene } from './read-usda.js';
 import { holdTaken } from './usda-held.js';
 import { UsdaChanges } from './usda-changes.js';
@@ -15,7 +15,7 @@ import { UsdaWriter } from './usda-writer.js';
  * @throws RenquilError usda-refused for what the format, or this writer, cannot hold
  */
 export function writeUsda(opened: UsdaScene, scene: Scene, made: Gltf): Uint8Array {
-  let was = sceneOf(made);
+  let was = objectsOf(made);
   let from = asRead(opened, was);
   let wanted = scene;
   // Those that take over from what was changed would change with it, and what stands in the world would stay behind: they
@@ -25,7 +25,7 @@ export function writeUsda(opened: UsdaScene, scene: Scene, made: Gltf): Uint8Arr
     const bytes = new UsdaWriter(from, changes).write();
     if (bytes === from.stage.layer.own || !(changes.links.hasArcs || changes.movesPastResets)) return bytes;
     from = openUsda(bytes, opened.stage.layer.file, opened.read, from.stage.asWhole);
-    was = sceneOf(usdaGltf(from, 'now.glb').json);
+    was = objectsOf(usdaGltf(from, 'now.glb').json);
     holdTaken(from, was);
     const settled = asWanted(was.fork(), wanted);
     if (!settled) return changes.refuse('what takes over from a prim that was changed would change with it');
