@@ -118,3 +118,33 @@ test('what a layer takes over is there, named where it comes from, and taken out
   expect(text).toContain('active = false');
   expect(text).not.toContain('"disc"');
 });
+
+test('what is made like another one goes out in the words of the layer', async ({ page }) => {
+  const app = new App(page);
+  await app.signIn('mo');
+  await app.bringIn({
+    name: 'posts.usda',
+    mimeType: 'text/plain',
+    buffer: prim(
+      'def Xform "posts_grp"\n{\n    def Mesh "square_geo"\n    {\n        int[] faceVertexCounts = [4]\n        int[] faceVertexIndices = [0, 1, 2, 3]\n        point3f[] points = [(0, 0, 0), (1, 0, 0), (1, 2, 0), (0, 2, 0)]\n    }\n    def Cube "round_geo"\n    {\n        double size = 1\n    }\n}',
+    ),
+  });
+  await app.viewportReady();
+  await page.getByRole('link', { name: 'Arrange' }).click();
+  await app.row('square_geo').click();
+  await app.row('round_geo').click({ modifiers: ['Control'] });
+  await page.getByRole('button', { name: 'More' }).first().click();
+  await page.getByTestId('twins-menu').click();
+  await page.getByTestId('hold-twins').click();
+  await page.getByTestId('twin-drop-all').click();
+  await app.saved();
+  await page.getByRole('link', { name: 'Hand off' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByTestId('work-copy').click(),
+  ]);
+  const text = (await bytesOf(download)).toString();
+  expect(text).toContain('def Mesh "round_geo"');
+  expect(text).not.toContain('double size');
+  expect(text.match(/point3f\[\] points = /g)?.length).toBe(2);
+});

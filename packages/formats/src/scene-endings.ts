@@ -22,12 +22,16 @@ const formats: readonly (readonly [RegExp, Omit<OwnFormat, 'ending'>])[] = [
     {
       kind: 'usdz',
       type: 'model/vnd.usdz+zip',
-      holds: 'names, tree, places, switches, attributes, sets, views',
+      holds: 'names, tree, places, shapes, switches, attributes, sets, views',
     },
   ],
   [
     /\.usd[ac]?$/i,
-    { kind: 'usda', type: 'model/vnd.usda', holds: 'names, tree, places, switches, attributes, sets, views' },
+    {
+      kind: 'usda',
+      type: 'model/vnd.usda',
+      holds: 'names, tree, places, shapes, switches, attributes, sets, views',
+    },
   ],
   [
     /\.obj$/i,
