@@ -16,6 +16,9 @@ import { solidAt } from './usda-shapes.js';
 import { WornShapes } from './worn-shapes.js';
 import { xformOps } from './xform-ops.js';
 
+/** Bytes of shapes that are said again in all. */
+const mostWorn = 256 * 2 ** 20;
+
 /** What became of the places of a layer in a scene that was read from it. Places made in the scene are numbered after those of the layer. */
 export class UsdaChanges implements NewPlaces {
   readonly links: UsdaLinks;
@@ -229,12 +232,19 @@ export class UsdaChanges implements NewPlaces {
     const from = isAnother ? this.shapes.sourceOf(object) : place;
     if (typeof from === 'string') return this.refuse(`"${object.name}" ${from}`);
     if (isAnother) this.#refuseSubsets(object, from);
+    // Each says it again: a large one a thousand times is no layer any more.
+    this.#worn += isAnother ? this.shapes.lengthOf(from) : 0;
+    if (this.#worn > mostWorn)
+      this.refuse(
+        `shapes would be said again in more than ${mostWorn / 2 ** 20} MB, since each prim has its own text of what it draws`,
+      );
     if (!object.bake) return;
     const { stage } = this.opened;
     const points = solidAt(stage, from) && !this.shapes.whyNot(from) ? null : ownPoints(stage, from);
     if (typeof points === 'string')
       this.refuse(`"${object.name}" ${points}, so its transform cannot be worked into it`);
   }
+  #worn = 0;
   /** Subsets of faces are prims too, and stand among the children. */
   #refuseSubsets(object: SceneObject, from: number): void {
     const { places } = this.opened.stage.namespace;

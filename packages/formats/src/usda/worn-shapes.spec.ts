@@ -199,6 +199,20 @@ describe('shapes that prims take over from others', () => {
     expect(new TextDecoder().decode(two.write(two.scene).bytes)).toBe(twin);
     expect(planShare(scene).objects).toBe(0);
   });
+  it('are refused where they would be said again without an end', () => {
+    const points = Array.from({ length: 300_000 }, (_, i) => `(${i}, 0, 0)`).join(', ');
+    const boxes = Array.from({ length: 70 }, (_, i) => `def Cube "box_${i}"\n{\n}\n`).join('');
+    const text = `#usda 1.0\ndef Mesh "large"\n{\n    int[] faceVertexCounts = [3]\n    int[] faceVertexIndices = [0, 1, 2]\n    point3f[] points = [${points}]\n}\n${boxes}`;
+    const opened = openScene(utf8(text), 'a.usda');
+    const { scene } = opened;
+    edit(opened, fitting(planLike(scene, named(scene, 'large'), [named(scene, 'box_0')])));
+    expect(opened.write(scene).bytes.length).toBeGreaterThan(2 * points.length);
+    const others = [...scene.walk()].filter(({ name }) => name.startsWith('box')).map(({ id }) => id);
+    edit(opened, fitting(planLike(scene, named(scene, 'large'), others)));
+    expect(() => opened.write(scene)).toThrowMatching((error: Error) =>
+      error.message.includes('shapes would be said again in more than 256 MB'),
+    );
+  });
   it('are refused in words where they are not said by the prim itself', () => {
     const text = layer.replace(
       'def Xform "three"\n    {',

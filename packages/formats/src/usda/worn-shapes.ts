@@ -67,6 +67,12 @@ export class WornShapes {
   /** The place whose text says the shape that an object wears; else why there is none, in words. */
   sourceOf({ shape }: SceneObject): number | string {
     if (shape === null) return 'draws nothing any more';
+    let known = this.#found.get(shape);
+    if (known === undefined) this.#found.set(shape, (known = this.#find(shape)));
+    return known;
+  }
+  readonly #found = new Map<number, number | string>();
+  #find(shape: number): number | string {
     let why = 'wears a shape that no prim of the layer says by itself';
     for (const place of this.#sources.get(shape) ?? []) {
       const no = this.whyNot(place);
@@ -77,13 +83,21 @@ export class WornShapes {
   }
   /** Why what a place says of its shape cannot be taken as it stands, or replaced; null: it can. */
   whyNot(place: number): string | null {
+    let known = this.#reasons.get(place);
+    if (known === undefined) this.#reasons.set(place, (known = this.#reason(place)));
+    return known;
+  }
+  readonly #reasons = new Map<number, string | null>();
+  #reason(place: number): string | null {
     const { stage } = this.opened;
     if (stage.brought(place).length) return 'takes it over from another prim';
     if (!stage.ownSpecs(place).length) return 'stands in another file';
     if (stage.specs(place).length > 1 || stage.scopes(place).length > 1)
       return 'says it in a variant, or in several places';
-    if (!stage.ownSpecs(place).length || stage.layer.scopes[this.#prim(place).within]!.variant)
-      return 'says it in a variant';
+    if (stage.layer.scopes[this.#prim(place).within]!.variant) return 'says it in a variant';
+    const isElsewhere = (child: number): boolean =>
+      stage.specs(child).length !== 1 || stage.ownSpecs(child).length !== 1;
+    if (this.subsets(place).some(isElsewhere)) return 'has sets of faces that other places speak of';
     return this.#isRelative(place) ? 'says it by paths that go from itself' : null;
   }
   #prim(place: number): UsdaPrim {
@@ -93,7 +107,7 @@ export class WornShapes {
   #isRelative(place: number): boolean {
     const { stage } = this.opened;
     let is = false;
-    for (const { value } of this.properties(place)) {
+    for (const { value } of [place, ...this.subsets(place)].flatMap((at) => this.properties(at))) {
       if (!value) continue;
       const scan = new UsdaScanner(stage.bytes, stage.layer.file);
       scan.at = value.start;
@@ -111,6 +125,19 @@ export class WornShapes {
           !one.isCustom && (shaping.has(one.name) || one.name.startsWith(binding) || isOfParts(stage, one)),
       );
   }
+  /** Bytes of what a place says of its shape. */
+  lengthOf(place: number): number {
+    let known = this.#lengths.get(place);
+    if (known === undefined) {
+      const spans = [
+        ...this.properties(place).map(({ span }) => span),
+        ...this.subsets(place).map((child) => this.#prim(child).span),
+      ];
+      this.#lengths.set(place, (known = spans.reduce((sum, { start, end }) => sum + end - start, 0)));
+    }
+    return known;
+  }
+  readonly #lengths = new Map<number, number>();
   /** Prims of subsets of its faces. */
   subsets(place: number): number[] {
     const { stage } = this.opened;
