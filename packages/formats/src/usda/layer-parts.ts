@@ -1,5 +1,6 @@
 import { assetName } from './asset-name.js';
 import { asText } from './layer-bytes.js';
+import { codesPerSecond, isOwnTime, ownTime, timeBehind, timeWithin, type LayerTime } from './layer-time.js';
 import { parseUsda } from './parse-usda.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
 import { besideOf } from '../beside-of.js';
@@ -17,12 +18,14 @@ const newline = Uint8Array.of(10);
 /** Files in all, each as often as it is taken over. */
 const mostParts = 1000;
 
-/** Names of other files in a value, in order. */
-function assetsIn(bytes: Uint8Array, file: string, value: Span): string[] {
-  const found: string[] = [];
+/** Names of other files in a value, in order, with how their time codes are taken. */
+function assetsIn(bytes: Uint8Array, file: string, value: Span): [string, LayerTime][] {
+  const found: [string, LayerTime][] = [];
   const scan = new UsdaScanner(bytes, file);
   scan.at = value.start;
-  scan.value({ asset: (span) => found.push(assetName(bytes, span)) });
+  scan.value({
+    asset: (span) => found.push([assetName(bytes, span), timeBehind(bytes, file, span.end)]),
+  });
   return found;
 }
 
@@ -83,14 +86,14 @@ class Parts {
   #layeredOn(part: LayerPart, above: ReadonlySet<string>): void {
     const within = new Set([...above, part.file]);
     for (const { value } of part.meta?.fields.get('subLayers') ?? [])
-      for (const name of assetsIn(this.#bytesOf(part), part.file, this.#inOwn(part, value))) {
+      for (const [name, time] of assetsIn(this.#bytesOf(part), part.file, this.#inOwn(part, value))) {
         const path = besideOf(part.file, name);
         const layer = path === null || within.has(path) ? null : this.#layer(path);
         if (!layer) {
           if (path === null || !within.has(path)) this.#outside.push(name);
           continue;
         }
-        const own = this.#add(layer, part.base);
+        const own = this.#add(layer, part.base, null, this.#timeIn(part, layer, time));
         if (own) this.#layeredOn(own, within);
       }
   }
@@ -102,19 +105,30 @@ class Parts {
     const path = besideOf(part.file, taken.name);
     const layer = path === null ? null : this.#layer(path);
     if (!layer) return void this.#outside.push(taken.name);
-    const wanted = chosenFor(layer, taken);
-    const chosen = wanted && this.#mayChoose(layer) ? wanted : null;
-    if (wanted && !chosen) this.#unchosen.push(taken.name);
-    const key = chosen ? `${path} ${JSON.stringify([chosen.path, ...chosen.by])}` : path!;
+    const wanted = { chosen: chosenFor(layer, taken), time: this.#timeIn(part, layer, taken.time) };
+    const isPlain = !wanted.chosen && isOwnTime(wanted.time);
+    const hasRoom = isPlain || this.#mayChoose(layer);
+    if (!hasRoom) this.#unchosen.push(taken.name);
+    const { chosen, time } = hasRoom ? wanted : { chosen: null, time: ownTime };
+    const key =
+      isPlain || !hasRoom
+        ? path!
+        : `${path} ${JSON.stringify([chosen && [chosen.path, ...chosen.by], time.offset, time.scale])}`;
     let base = this.#bases.get(key);
     if (base === undefined && this.#parts.length < mostParts) {
       base = this.#root(key);
       this.#bases.set(key, base);
-      const own = this.#add(layer, base, chosen)!;
+      const own = this.#add(layer, base, chosen, time)!;
       this.#layeredOn(own, new Set());
     }
     if (base === undefined) this.#outside.push(taken.name);
     else part.bases.set(part.start + taken.asset.start, base);
+  }
+  /** How the time codes of a file are those of the layer itself, by who takes it in; seconds stay seconds. */
+  #timeIn(part: LayerPart, layer: UsdaLayer, { offset, scale }: LayerTime): LayerTime {
+    const by = part.start === 0 ? this.top : this.#known.get(part.file)!;
+    const rate = codesPerSecond(by.bytes, by.meta) / codesPerSecond(layer.bytes, layer.meta);
+    return timeWithin(part.time, { offset, scale: scale * rate });
   }
   /** A file of which other variants are chosen stands there once more: as long as there is room. */
   #mayChoose(layer: UsdaLayer): boolean {
@@ -131,7 +145,7 @@ class Parts {
     found.own = this.#scopes.length;
     return this.#prims.push(found) - 1;
   }
-  #add(layer: UsdaLayer, base: number, chosen: Chosen | null = null): LayerPart | null {
+  #add(layer: UsdaLayer, base: number, chosen: Chosen | null, time: LayerTime): LayerPart | null {
     if (this.#parts.length >= mostParts) return null;
     const prims = this.#prims.length + layer.prims.length;
     const length = this.#length + 1 + layer.bytes.length;
@@ -153,7 +167,7 @@ class Parts {
     const part: LayerPart = {
       ...{ file: layer.file, start: by.bytes, end: length, scopes: by.scopes, prims: by.prims, base },
       count: layer.prims.length,
-      ...{ meta: shifted.meta, paths: shifted.paths, bases: new Map(), chosen },
+      ...{ meta: shifted.meta, paths: shifted.paths, bases: new Map(), chosen, time },
     };
     this.#parts.push(part);
     this.#texts.push(newline, layer.bytes);

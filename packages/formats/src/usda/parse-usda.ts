@@ -1,5 +1,6 @@
 import type { Specifier, UsdaLayer, UsdaOrder, UsdaPathAt, UsdaScope } from './usda-layer.js';
 import type { UsdaMeta } from './usda-meta.js';
+import { ownTime } from './layer-time.js';
 import { usdaLimits, type UsdaLimits } from './usda-limits.js';
 import { UsdaFields } from './usda-meta.js';
 import { FoundPrim, FoundScope } from './usda-prims.js';
@@ -57,7 +58,7 @@ class Parser {
         {
           ...{ file, start: 0, end: bytes.length, scopes: 0, prims: 0, base: -1, meta },
           count: this.#prims.length,
-          ...{ paths: this.#paths, bases: new Map<number, number>(), chosen: null },
+          ...{ paths: this.#paths, bases: new Map<number, number>(), chosen: null, time: ownTime },
         },
       ],
       outside: [],
@@ -303,6 +304,9 @@ class Parser {
       scan.expect(chars.equals, 'after', word);
       this.#within = scope;
       fields.add(word, op, scan.value(this.#found));
+      // Behind one reference alone, how it is taken over time: `@a.usda@ (offset = 10)`. In a list it is of the list.
+      scan.space();
+      if (scan.next === chars.open) scan.pass(this.#found);
     }
     scan.at++;
     return { span: { start, end: scan.at }, fields };

@@ -1,5 +1,6 @@
 import { entriesOf } from './usda-dictionary.js';
 import { assetName } from './asset-name.js';
+import { timeBehind, type LayerTime } from './layer-time.js';
 import type { Chosen, UsdaLayer } from './usda-layer.js';
 import type { UsdaMeta } from './usda-meta.js';
 import { textOf, UsdaScanner, type Span } from './usda-scanner.js';
@@ -13,6 +14,8 @@ export interface TakenFile {
   /** Behind the name; null: the default prim of that file. */
   readonly path: string | null;
   readonly chosen: ReadonlyMap<string, string>;
+  /** How its time codes are taken. */
+  readonly time: LayerTime;
 }
 /** Fields that name other files, beside what a layer is layered on. */
 const naming = ['references', 'payload'] as const;
@@ -34,6 +37,7 @@ export function takenFiles(layer: UsdaLayer, above: Chosen | null): TakenFile[] 
             found.push({
               ...{ asset, name: assetName(layer.bytes, asset), chosen },
               path: path && textOf(layer.bytes, path.start, path.end),
+              time: timeBehind(layer.bytes, layer.file, path ? path.end + 1 : asset.end),
             }),
         });
       }

@@ -1,3 +1,4 @@
+import type { LayerTime } from './layer-time.js';
 import type { UsdaMeta } from './usda-meta.js';
 import type { UsdaProperties } from './usda-properties.js';
 import type { Span } from './usda-scanner.js';
@@ -72,6 +73,8 @@ export interface LayerPart {
   readonly bases: Map<number, number>;
   /** What was chosen by who takes over from it; null: nothing. */
   readonly chosen: Chosen | null;
+  /** How its time codes are those of the layer itself. */
+  readonly time: LayerTime;
 }
 /** A layer of OpenUSD text, with the place of everything that can change. Scope 0 is the layer's own. */
 export interface UsdaLayer {

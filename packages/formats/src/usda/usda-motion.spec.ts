@@ -5,6 +5,7 @@ import { readFloats } from '../gltf/decode-shape.js';
 import type { Gltf } from '../gltf/gltf-json.js';
 import { openGltf } from '../gltf/gltf-source.js';
 import { openScene } from '../scene-file.js';
+import { UsdReference } from '../testing/usd-reference.js';
 import { openUsda, usdaGltf } from './read-usda.js';
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -91,4 +92,42 @@ describe('what moves in a layer', () => {
     expect(applyChange(scene, { label: '', edits }).ok).toBeTrue();
     expect(() => opened.write(scene)).toThrowError(/moves over time/);
   });
+  it('is counted by who takes a file in: offsets, scales, and other rates, as OpenUSD counts', async () => {
+    const moving = (name: string): string =>
+      `def Xform "${name}"\n{\n    double3 xformOp:translate.timeSamples = { 0: (0, 0, 0), 10: (1, 0, 0), 30: (5, 0, 0) }\n    ${order('xformOp:translate')}\n}\n`;
+    const files: Record<string, string> = {
+      'set.usda': `#usda 1.0\n(\n    metersPerUnit = 1\n    timeCodesPerSecond = 24\n    subLayers = [@base.usda@ (offset = 5; scale = 2)]\n)\ndef "b" (\n    references = @prop.usda@</p> (offset = 100; scale = 0.5)\n)\n{\n}\ndef "c" (\n    references = @prop.usda@</p>\n)\n{\n}\n`,
+      'base.usda': `#usda 1.0\n(\n    timeCodesPerSecond = 24\n)\n${moving('a')}def "d" (\n    references = @prop.usda@</p> (offset = 1)\n)\n{\n}\n`,
+      'prop.usda': `#usda 1.0\n(\n    timeCodesPerSecond = 48\n)\n${moving('p')}`,
+    };
+    interface Moving {
+      readonly animations: readonly {
+        readonly channels: readonly {
+          readonly sampler: number;
+          readonly target: { readonly node: number };
+        }[];
+        readonly samplers: readonly { readonly input: number }[];
+      }[];
+    }
+    const spans = ({ source: { json, buffers } }: ReturnType<typeof openScene>): Record<string, number[]> => {
+      const { channels, samplers } = (json as unknown as Moving).animations[0]!;
+      return Object.fromEntries(
+        channels.map(({ sampler, target }) => [
+          json.nodes![target.node]!.name ?? '',
+          [...readFloats(json, buffers, samplers[sampler]!.input)!].map((n) => Math.round(n * 1e4) / 1e4),
+        ]),
+      );
+    };
+    const read = (path: string): Uint8Array | null => (files[path] === undefined ? null : utf8(files[path]));
+    const own = spans(openScene(utf8(files['set.usda']!), 'set.usda', read));
+    expect(Object.keys(own).sort()).toEqual(['a', 'b', 'c', 'd']);
+    const reference = await UsdReference.open();
+    const answer = await reference.ask(
+      'set.usda',
+      Object.fromEntries(Object.entries(files).map(([name, text]) => [name, utf8(text)])),
+    );
+    reference.close();
+    expect(answer.error).toBeUndefined();
+    expect(own).toEqual(spans(openScene(utf8(answer.stage!), 'flat.usda')));
+  }, 240_000);
 });

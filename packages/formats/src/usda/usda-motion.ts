@@ -1,6 +1,7 @@
 import { fromMatrix, type Mat4 } from '@renquil/core/math';
 import { nearestTurn } from '../gltf/nearest-turn.js';
 import type { GlbBuilder } from '../gltf/glb-builder.js';
+import { codesPerSecond } from './layer-time.js';
 import type { UsdaStage } from './usda-stage.js';
 import { xformMotion, type XformMotion } from './xform-motion.js';
 
@@ -33,12 +34,7 @@ export class UsdaMotion {
     for (const one of this.#all) putKeys(out, one, (time) => Math.fround((time - first) / rate));
   }
   #rate(): number {
-    const { meta } = this.stage.layer;
-    for (const name of ['timeCodesPerSecond', 'framesPerSecond']) {
-      const [rate = 0] = this.stage.numbers(meta?.fields.last(name)?.value);
-      if (rate > 0 && Number.isFinite(rate)) return rate;
-    }
-    return 24;
+    return codesPerSecond(this.stage.bytes, this.stage.layer.meta);
   }
 }
 function putKeys(

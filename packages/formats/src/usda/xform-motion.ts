@@ -65,6 +65,8 @@ function opOf(stage: UsdaStage, place: number, name: string): Op | null {
 function samplesIn(stage: UsdaStage, samples: Span): Pick<Op, 'times' | 'values'> {
   const scan = new UsdaScanner(stage.bytes, stage.layer.file);
   const found: [number, readonly number[]][] = [];
+  // As the layer itself counts them, in whichever file they stand.
+  const { offset, scale } = stage.namespace.partAt(samples.start).time;
   scan.at = samples.start + 1;
   for (;;) {
     scan.between();
@@ -74,7 +76,8 @@ function samplesIn(stage: UsdaStage, samples: Span): Pick<Op, 'times' | 'values'
     const [time = Number.NaN] = numbersIn(stage.bytes, { start, end: scan.at });
     scan.at++;
     const values = numbersIn(stage.bytes, scan.value());
-    if (Number.isFinite(time) && values.length && values.every(Number.isFinite)) found.push([time, values]);
+    if (Number.isFinite(time) && values.length && values.every(Number.isFinite))
+      found.push([offset + scale * time, values]);
   }
   found.sort((a, b) => a[0] - b[0]);
   return { times: found.map(([time]) => time), values: found.map(([, value]) => value) };
