@@ -61,6 +61,14 @@ export class App {
       timeout: 120_000,
     });
   }
+  /** The file that came in with what was changed, as it is downloaded in Hand off: its name and its text. */
+  async workCopy(): Promise<{ name: string; text: string }> {
+    const [download] = await Promise.all([
+      this.page.waitForEvent('download'),
+      this.page.getByTestId('work-copy').click(),
+    ]);
+    return { name: download.suggestedFilename(), text: (await bytesOf(download)).toString() };
+  }
   async saved(): Promise<void> {
     await expect(this.page.getByTestId('saving')).toHaveText('saved');
   }

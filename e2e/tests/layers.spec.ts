@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { App, bytesOf } from '../support/app.js';
+import { App } from '../support/app.js';
 
 const prim = (text: string): Buffer => Buffer.from(`#usda 1.0\n${text}\n`);
 
@@ -11,12 +11,9 @@ test('a layer of OpenUSD text is named, takes its names back with every path, an
   await app.openScene('winch_room');
   await app.viewportReady();
   const copy = async (): Promise<string> => {
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByTestId('work-copy').click(),
-    ]);
-    expect(download.suggestedFilename()).toBe('winch_room.usda');
-    return (await bytesOf(download)).toString();
+    const { name, text } = await app.workCopy();
+    expect(name).toBe('winch_room.usda');
+    return text;
   };
   await page.getByRole('link', { name: 'Hand off' }).click();
   await expect(page.getByTestId('gate-verdict')).toContainText('It passes');
@@ -108,11 +105,7 @@ test('what a layer takes over is there, named where it comes from, and taken out
   await expect(app.row('board')).toHaveCount(0);
   await app.saved();
   await page.getByRole('link', { name: 'Hand off' }).click();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByTestId('work-copy').click(),
-  ]);
-  const text = (await bytesOf(download)).toString();
+  const { text } = await app.workCopy();
   expect(text).toContain('def "stool001_grp" (');
   expect(text).toContain('over "board" (\n');
   expect(text).toContain('active = false');
@@ -139,11 +132,7 @@ test('what is made like another one goes out in the words of the layer', async (
   await page.getByTestId('twin-drop-all').click();
   await app.saved();
   await page.getByRole('link', { name: 'Hand off' }).click();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByTestId('work-copy').click(),
-  ]);
-  const text = (await bytesOf(download)).toString();
+  const { text } = await app.workCopy();
   expect(text).toContain('def Mesh "round_geo"');
   expect(text).not.toContain('double size');
   expect(text.match(/point3f\[\] points = /g)?.length).toBe(2);

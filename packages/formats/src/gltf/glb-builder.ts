@@ -19,8 +19,6 @@ export interface ShapePart {
   readonly comesAgain?: boolean;
 }
 
-type Worn = { readonly baseColorTexture?: { readonly extensions?: object } } | undefined;
-
 /** Puts a .glb together: nodes as they come, shapes as meshes of floats and corners. */
 export class GlbBuilder {
   readonly nodes: GltfNode[] = [];
@@ -176,7 +174,7 @@ export class GlbBuilder {
     const used = new Set(this.nodes.flatMap(({ extensions }) => Object.keys(extensions ?? {})));
     for (const extension of this.pictures.extensions) used.add(extension);
     for (const { pbrMetallicRoughness: look } of materials ?? [])
-      for (const name of Object.keys((look as Worn)?.baseColorTexture?.extensions ?? {})) used.add(name);
+      for (const name of Object.keys(look?.baseColorTexture?.extensions ?? {})) used.add(name);
     if (!used.size) return {};
     const lights = this.lights.length ? { extensions: { KHR_lights_punctual: { lights: this.lights } } } : {};
     return { extensionsUsed: [...used].sort(), ...lights };

@@ -70,7 +70,10 @@ export interface Gltf {
   materials?: {
     name?: string;
     extensions?: Record<string, Record<string, unknown>>;
-    pbrMetallicRoughness?: { baseColorFactor?: number[] };
+    pbrMetallicRoughness?: {
+      baseColorFactor?: number[];
+      baseColorTexture?: { readonly index: number; readonly extensions?: object };
+    };
   }[];
   accessors?: GltfAccessor[];
   bufferViews?: GltfBufferView[];

@@ -5,6 +5,8 @@ export interface LaidAnew {
   readonly turn: number;
   readonly offset: readonly [number, number];
 }
+/** As it is. */
+export const laidAsItIs: LaidAnew = { scale: [1, 1], turn: 0, offset: [0, 0] };
 
 /**
  * The same for glTF, which counts from the top left (KHR_texture_transform): what goes beside the index of a texture. Nothing

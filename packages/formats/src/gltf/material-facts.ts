@@ -2,11 +2,13 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { disableTypes, imageSize, types } from 'image-size';
 import type { Material, MaterialImage } from '@renquil/core/scene';
+import { avifPixels } from './avif-pixels.js';
 import { readDataUri } from './data-uri.js';
 import { visitTextures } from './drop-from-list.js';
 import { isHidden, type Gltf } from './gltf-json.js';
 import { isUnknownLook } from './unknown-look.js';
 import type { GltfSource } from './gltf-source.js';
+import { pictureKind } from './picture-kind.js';
 import { safePath } from './relative-path.js';
 
 /** What the bytes of images are found in. */
@@ -59,12 +61,11 @@ function imagesOf(json: Gltf, material: object): Set<number> {
 }
 
 function imageOf(json: Gltf, index: number, source: ImageSource): MaterialImage {
-  const { name, uri, mimeType } = json.images![index]!;
+  const { name, uri } = json.images![index]!;
   const called = name || (uri && !uri.startsWith('data:') ? decoded(uri) : `image ${index}`);
   const base = { index, name: called.slice(0, mostLetters) };
   const bytes = imageBytes(json, index, source);
-  // EXT_texture_avif: its boxes are not walked through.
-  if (bytes === 'hidden' || mimeType === 'image/avif' || /\.avif$/i.test(uri ?? '')) return base;
+  if (bytes === 'hidden') return base;
   if (!bytes) return { ...base, missing: true };
   const pixels = imagePixels(bytes);
   if (pixels) return { ...base, width: pixels[0], height: pixels[1] };
@@ -72,6 +73,7 @@ function imageOf(json: Gltf, index: number, source: ImageSource): MaterialImage 
 }
 /** Pixels of an image across and up, by its bytes; null: that cannot be told. */
 export function imagePixels(bytes: Uint8Array): readonly [number, number] | null {
+  if (pictureKind(bytes) === 'image/avif') return avifPixels(bytes);
   try {
     const { width, height } = imageSize(bytes.subarray(0, mostLooked));
     return width > 0 && height > 0 ? [width, height] : null;

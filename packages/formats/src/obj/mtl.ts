@@ -1,4 +1,4 @@
-import type { LaidAnew } from '../gltf/laid-anew.js';
+import { laidAsItIs, type LaidAnew } from '../gltf/laid-anew.js';
 import { eachStatement, nameIn } from './statements.js';
 import type { Span } from './parse-obj.js';
 import { TextUnits } from './text-units.js';
@@ -30,7 +30,7 @@ export function parseMtl(bytes: Uint8Array, path: string): Mtl {
     if (word === 'newmtl') {
       const span = { start: from, end: to };
       const name = nameIn(units, statement);
-      materials.push({ name, span, colour: [0.6, 0.6, 0.6, 1], picture: null, laid: asItIs });
+      materials.push({ name, span, colour: [0.6, 0.6, 0.6, 1], picture: null, laid: laidAsItIs });
     }
     const last = materials.at(-1);
     if (last && word === 'map_Kd') Object.assign(last, pictureIn(nameIn(units, statement)));
@@ -69,7 +69,6 @@ function pictureIn(text: string): Pick<MtlMaterial, 'picture' | 'laid'> {
   const laid = { scale: pair('s', 1), turn: 0, offset: pair('o', 0) };
   return { picture: words.slice(at).join(' ') || null, laid };
 }
-const asItIs: LaidAnew = { scale: [1, 1], turn: 0, offset: [0, 0] };
 const optionValues: Readonly<Record<string, number>> = { mm: 2, o: 3, s: 3, t: 3 };
 /** Colours of the format are those of a screen (IEC 61966-2-1). */
 const linear = (c: number): number => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);

@@ -4,7 +4,7 @@ import { GlbBuilder, type ShapePart } from '../gltf/glb-builder.js';
 import { laidAnew } from '../gltf/laid-anew.js';
 import { laidPart } from '../gltf/laid-part.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
-import { pictureKind } from '../gltf/picture-kind.js';
+import { pictureKind, saidOfBare } from '../gltf/picture-kind.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import { parseMtl, type Mtl } from './mtl.js';
 import { parseObj, type Obj, type ObjObject } from './parse-obj.js';
@@ -136,9 +136,7 @@ export function saidOfObj({ obj, lacking, bare }: ObjScene): string {
     ...(lacking.length
       ? [`Materials lie in files that did not come: ${lacking.slice(0, 3).join(', ')}`]
       : []),
-    ...(bare.length
-      ? [`Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: ${bare.slice(0, 3).join(', ')}`]
-      : []),
+    ...(bare.length ? [saidOfBare(bare)] : []),
     ...[...obj.unread].map(([word, count]) => `"${word}" statements are carried, not drawn: ${count}`),
   ];
   return said.join('. ');

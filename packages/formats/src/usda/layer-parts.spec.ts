@@ -270,7 +270,7 @@ describe('a layer with the files that it refers to', () => {
         () => utf8(`${header}def Xform "A"\n{\n}\n`),
       ).note;
     expect(many(20)).not.toContain('Variants');
-    expect(many(600)).toContain('Variants that are chosen of a.usda are not all read');
+    expect(many(600)).toContain('Variants and times that are chosen of a.usda are not all read');
   });
   it('leaves a name alone that the other file goes by', () => {
     const top = `${header}(subLayers = [@b.usda@])\ndef "Look" {}\n`;

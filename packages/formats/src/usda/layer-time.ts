@@ -27,8 +27,12 @@ export function timeBehind(bytes: Uint8Array, file: string, at: number): LayerTi
   for (scan.at++; ;) {
     scan.between();
     const word = scan.namespaced();
-    if (!word) break;
-    scan.expect(chars.equals, 'after', word);
+    scan.space();
+    // Where a layer ends was found when it was read; what is said there otherwise says nothing of its time.
+    if (!word || scan.next !== chars.equals) break;
+    scan.at++;
+    scan.space();
+    if (scan.next === chars.close || scan.next === chars.semicolon) break;
     said[word] = numbersIn(bytes, scan.value())[0];
   }
   const { offset = 0, scale = 1 } = said;

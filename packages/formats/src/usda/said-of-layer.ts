@@ -1,3 +1,4 @@
+import { saidOfBare } from '../gltf/picture-kind.js';
 import type { UsdaScene } from './read-usda.js';
 import { UsdaPictures } from './usda-pictures.js';
 
@@ -19,11 +20,10 @@ export function saidOfLayer({ stage, read }: UsdaScene, isBinary: boolean): stri
   const { unchosen } = stage.layer;
   if (unchosen.length)
     said.push(
-      `Variants that are chosen of ${listed(unchosen)} are not all read: those files stand in it too often`,
+      `Variants and times that are chosen of ${listed(unchosen)} are not all read: those files stand in it too often`,
     );
   const bare = new UsdaPictures(stage, read).lacking();
-  if (bare.length)
-    said.push(`Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: ${listed(bare)}`);
+  if (bare.length) said.push(saidOfBare(bare));
   return said.join('. ');
 }
 function listed(files: readonly string[]): string {

@@ -96,6 +96,6 @@ export interface UsdaLayer {
   readonly parts: readonly LayerPart[];
   /** Files that it names and that are not among them. */
   readonly outside: readonly string[];
-  /** Files of which other variants were chosen by who takes over from them than there was room for. */
+  /** Files of which other variants or times were chosen by who takes over from them than there was room for. */
   readonly unchosen: readonly string[];
 }

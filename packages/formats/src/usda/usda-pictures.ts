@@ -1,6 +1,6 @@
 import { besideOf } from '../beside-of.js';
 import type { ResourceReader } from '../gltf/gltf-source.js';
-import type { LaidAnew } from '../gltf/laid-anew.js';
+import { laidAsItIs, type LaidAnew } from '../gltf/laid-anew.js';
 import { pictureKind } from '../gltf/picture-kind.js';
 import { assetName } from './asset-name.js';
 import { chars } from './usda-scanner.js';
@@ -18,8 +18,6 @@ export interface UsdaPicture {
 }
 /** Shaders in a row that are followed to what a colour comes from. */
 const mostSteps = 8;
-
-const asItIs: LaidAnew = { scale: [1, 1], turn: 0, offset: [0, 0] };
 
 /** Finds the pictures of materials, as far as they came along. */
 export class UsdaPictures {
@@ -84,7 +82,7 @@ export class UsdaPictures {
     let laid: LaidAnew | null = null;
     const end = (primvar: string): Pick<UsdaPicture, 'primvar' | 'laid'> => ({
       primvar,
-      laid: laid ?? asItIs,
+      laid: laid ?? laidAsItIs,
     });
     for (let step = 0; step < mostSteps; step++) {
       if (!laid && stage.text(stage.property(at, 'info:id')?.value) === 'UsdTransform2d')

@@ -7,6 +7,8 @@ export interface FieldTable {
   /** Numbers of fields, set after set. */
   readonly sets: Int32Array;
 }
+/** Fields that are looked through one after another, at most. */
+const few = 16;
 const nothing: readonly (readonly [string, ValueRep])[] = Object.freeze([]);
 
 /**
@@ -22,6 +24,7 @@ export class CrateFields {
   ) {}
   /** What counts of a name; undefined: it is not said. */
   get(name: string): ValueRep | undefined {
+    if (this.to - this.from > few) return this.#all.get(name);
     const { names, sets } = this.table;
     for (let i = this.to - 1; i >= this.from; i--) {
       if (names[sets[i]!] !== name) continue;
@@ -33,16 +36,24 @@ export class CrateFields {
   }
   /** All but some, in their order. */
   without(some: ReadonlySet<string>): readonly (readonly [string, ValueRep])[] {
-    let found: [string, ValueRep][] | null = null;
     const { names, sets } = this.table;
-    for (let i = this.from; i < this.to; i++) {
-      const name = names[sets[i]!]!;
-      if (some.has(name)) continue;
-      const rep = this.#at(i);
-      if (rep.type) (found ??= []).push([name, rep]);
-    }
-    return found ?? nothing;
+    for (let i = this.from; i < this.to; i++)
+      if (!some.has(names[sets[i]!]!)) return [...this.#all].filter(([name]) => !some.has(name));
+    return nothing;
   }
+  /** By name, once each. One look for each of many names would be the square of them. */
+  get #all(): ReadonlyMap<string, ValueRep> {
+    if (this.#known) return this.#known;
+    const { names, sets } = this.table;
+    const found = new Map<string, ValueRep>();
+    for (let i = this.from; i < this.to; i++) {
+      const rep = this.#at(i);
+      if (rep.type) found.set(names[sets[i]!]!, rep);
+    }
+    if (this.to - this.from > few) this.#known = found;
+    return found;
+  }
+  #known: ReadonlyMap<string, ValueRep> | null = null;
   #at(i: number): ValueRep {
     const { sets, values } = this.table;
     const at = sets[i]! * 8;

@@ -152,11 +152,12 @@ class Writer {
   /** Prims that say the same properties share their list: it is read once. */
   #elements(rep: ValueRep, field: string, element: (name: string) => string): readonly string[] {
     if (field !== 'properties') return this.#values.names(rep).map(element);
-    let known = this.#propertyLists.get(rep.payload);
+    const key = rep.payload * 256 + rep.type;
+    let known = this.#propertyLists.get(key);
     if (!known) {
       known = this.#values.names(rep).map(element);
       if (this.#propertyLists.size < mostLists && known.length <= longestList)
-        this.#propertyLists.set(rep.payload, known);
+        this.#propertyLists.set(key, known);
     }
     return known;
   }

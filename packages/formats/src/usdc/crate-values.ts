@@ -189,7 +189,7 @@ export class CrateValues {
   #numbers(rep: ValueRep, type: NumberType): void {
     const { out } = this;
     if (!rep.payload || rep.isInlined) return out.put('[]');
-    const known = this.#short.get(rep.payload * 256 + rep.type);
+    const known = rep.isPacked ? undefined : this.#short.get(rep.payload * 256 + rep.type);
     if (known !== undefined) return out.put(known);
     this.#at(rep, (reader) => {
       const each = numbersOf(type);
@@ -217,7 +217,7 @@ export class CrateValues {
       text += (i ? ', ' : '') + valueText(type, numbers);
     }
     text += ']';
-    if (this.#short.size < mostShort) this.#short.set(rep.payload * 256 + rep.type, text);
+    if (!rep.isPacked && this.#short.size < mostShort) this.#short.set(rep.payload * 256 + rep.type, text);
     this.out.put(text);
   }
   /** Texts of short lists by where they stand in the file, and what they are of. */
