@@ -159,7 +159,7 @@ function packFiles(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const file = join(folder, entry.name);
     if (entry.isDirectory()) packFiles(file);
-    else if (/\.(js|css|html|svg|json|map)$/.test(entry.name)) {
+    else if (/\.(js|css|html|svg|json|map|wasm)$/.test(entry.name)) {
       const bytes = readFileSync(file);
       if (bytes.length < 1000) continue;
       const { BROTLI_PARAM_QUALITY: quality, BROTLI_PARAM_SIZE_HINT: hint } = constants;

@@ -6,6 +6,7 @@ import { openGltf, type GltfSource, type ResourceReader } from './gltf/gltf-sour
 import { lackingImages } from './gltf/lacking-images.js';
 import { sceneOf, type Progress } from './gltf/read-gltf.js';
 import { packings, unpackGltf, type DrawnDocument } from './gltf/unpack-gltf.js';
+import { picturesUnpacked } from './gltf/pictures-unpacked.js';
 import type { Unpackers } from './gltf/unpackers.js';
 import { writeGltf } from './gltf/write-gltf.js';
 import { parseBvh } from './bvh/parse-bvh.js';
@@ -58,7 +59,12 @@ interface OtherFile {
   write(scene: Scene, was: Gltf): WrittenScene;
 }
 const alone = (bytes: Uint8Array): WrittenScene => ({ bytes, beside: [], left: {} });
-type Open = (bytes: Uint8Array, file: string, read?: ResourceReader) => OtherFile;
+type Open = (
+  ...sent: readonly [bytes: Uint8Array, file: string, read?: ResourceReader, unpackers?: Unpackers]
+) => OtherFile;
+/** What lies beside a file, as it is looked into. */
+const lookedInto = (read: ResourceReader, unpackers?: Unpackers): ResourceReader =>
+  remembered(picturesUnpacked(read, unpackers));
 const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
   usda(bytes, file, read) {
     const layer = openUsda(asText(bytes, file), file, read);
@@ -90,10 +96,10 @@ const others: Readonly<Record<Exclude<FileKind, 'glb' | 'gltf'>, Open>> = {
       write: (scene, was) => writeObj(opened, scene, was),
     };
   },
-  collada(bytes, file, read) {
+  collada(bytes, file, read, unpackers) {
     const zae = isZae(bytes, file) ? openZae(bytes, file) : null;
     const opened = zae
-      ? openCollada(zae.file, `${file}[${zae.root}]`, zaeReader(zae))
+      ? openCollada(zae.file, `${file}[${zae.root}]`, lookedInto(zaeReader(zae), unpackers))
       : openCollada(bytes, file, read);
     return {
       note: saidOfCollada(opened),
@@ -154,7 +160,7 @@ export function openScene(
     const note = [lackingImages(source), saidOfPacked(scene)].filter(Boolean).join('. ');
     return { kind, scene, source, drawn, note, write: (now) => alone(writeGltf(source, now, { unpackers })) };
   }
-  const other = others[kind](bytes, file, read && remembered(read));
+  const other = others[kind](bytes, file, read && lookedInto(read, unpackers), unpackers);
   const source = other.gltf(`${file.replace(sceneEnding, '')}.glb`, progress);
   const scene = sceneOf(source.json, undefined, source);
   other.hold?.(scene);
@@ -185,7 +191,7 @@ export function writeScene(
   const kind = fileKindOf(bytes, file);
   if (kind === 'glb' || kind === 'gltf')
     return alone(writeGltf(openGltf(bytes, file, read), scene, { unpackers }));
-  const other = others[kind](bytes, file, read && remembered(read));
+  const other = others[kind](bytes, file, read && lookedInto(read, unpackers), unpackers);
   return other.write(scene, (made ? openGltf(made, 'was.glb') : other.gltf('was.glb')).json);
 }
 

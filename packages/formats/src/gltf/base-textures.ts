@@ -25,7 +25,7 @@ const pair = (value: unknown, otherwise: readonly [number, number]): readonly [n
     ? [Number(value[0]), Number(value[1])]
     : otherwise;
 
-/** The pictures of base colours by their materials; those of a kind that is not drawn (KTX2) are left out. */
+/** The pictures of base colours by their materials (of several, the one that needs no decoder of ours). */
 export function baseTextures(json: Gltf): Map<number, BaseTexture> {
   const found = new Map<number, BaseTexture>();
   (json.materials ?? []).forEach((material, index) => {
@@ -43,10 +43,10 @@ function textureOf(json: Gltf, info: Json): Omit<BaseTexture, 'alpha'> | null {
   const texture = json.textures?.[whole(info['index'], -1)] as Json | undefined;
   if (!texture) return null;
   const extensions = object(texture['extensions']);
-  const [webp, avif] = ['EXT_texture_webp', 'EXT_texture_avif'].map(
+  const [webp, avif, basis] = ['EXT_texture_webp', 'EXT_texture_avif', 'KHR_texture_basisu'].map(
     (name) => object(extensions[name])['source'],
   );
-  const image = whole(avif ?? webp ?? texture['source'], -1);
+  const image = whole(avif ?? webp ?? texture['source'] ?? basis, -1);
   if (!json.images?.[image]) return null;
   const { samplers } = json;
   const sampler = object(Array.isArray(samplers) ? samplers[whole(texture['sampler'], -1)] : undefined);

@@ -5,7 +5,7 @@ export type PictureKind = 'image/png' | 'image/jpeg' | 'image/webp' | 'image/avi
 export function saidOfBare(names: readonly string[]): string {
   if (!names.length) return '';
   const more = names.length > 3 ? ` and ${names.length - 3} more` : '';
-  return `Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: ${names.slice(0, 3).join(', ')}${more}`;
+  return `Pictures that did not come, or cannot be drawn: ${names.slice(0, 3).join(', ')}${more}`;
 }
 
 /** What a picture is, by its first bytes (PNG, JFIF, RIFF, ISO/IEC 14496-12 `ftyp`): its media type; null: none that glTF has (section 3.8.3; EXT_texture_webp, EXT_texture_avif). */

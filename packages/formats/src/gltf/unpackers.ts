@@ -45,10 +45,18 @@ export interface DracoDecoder {
   GetTrianglesUInt32Array(mesh: DracoMesh, bytes: number, to: number): boolean;
 }
 
+/** Pixels of a picture: red, green, blue, alpha, from the upper left on. */
+export interface Pixels {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array;
+}
 /** What a host can unpack with; left out: such shapes stay packed and are drawn as boxes. */
 export interface Unpackers {
   readonly draco?: DracoModule;
   readonly meshopt?: MeshoptDecode;
+  /** Pixels of a TGA. @throws Error where it is none */
+  readonly tga?: (bytes: Uint8Array) => Pixels;
   /** Called when a decoder threw: it may not be of use any more. */
   readonly faulted?: () => void;
 }

@@ -1,5 +1,6 @@
 import { MeshoptDecoder } from 'meshoptimizer/decoder';
-import type { DracoModule, Unpackers } from '../gltf/unpackers.js';
+import { TGALoader } from 'three/examples/jsm/loaders/TGALoader.js';
+import type { DracoModule, Pixels, Unpackers } from '../gltf/unpackers.js';
 
 /** It comes without types: by its name alone, so that no compiler looks for them. */
 const untyped: string = 'draco3dgltf';
@@ -17,5 +18,6 @@ async function load(): Promise<Unpackers> {
     faulted: () => void (loaded = null),
     draco: await draco.createDecoderModule({}),
     meshopt: (...sent) => MeshoptDecoder.decodeGltfBuffer(...sent),
+    tga: (bytes) => new TGALoader().parse(bytes.slice().buffer) as Pixels,
   };
 }

@@ -134,7 +134,7 @@ describe('the pictures of a layer', () => {
   });
   it('are told where they did not come, or are of a kind that is not drawn', () => {
     const text = utf8(looks('').replace('../pictures/', ''));
-    const says = 'Pictures that did not come, or are no PNG, JPEG, WebP or AVIF: wood.png';
+    const says = 'Pictures that did not come, or cannot be drawn: wood.png';
     expect(openScene(text, 'set.usda').note).toBe(says);
     expect(openScene(text, 'set.usda', () => utf8('no picture')).note).toBe(says);
     expect(openScene(text, 'set.usda', () => png).note).toBe('');

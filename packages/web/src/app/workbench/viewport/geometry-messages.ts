@@ -8,6 +8,10 @@ export interface ToGeometry {
   /** Only these shapes; left out: all. */
   readonly only?: readonly number[];
 }
+/** Where the geometry worker may ask for pictures in KTX; null: nobody unpacks them. */
+export interface BasisGiven {
+  readonly basis: MessagePort | null;
+}
 /** A decoded part of a shape. */
 export interface DrawnPart extends DecodedPart {
   /** The tree to pick by, of a large shape. */
@@ -23,6 +27,8 @@ export type FromGeometry =
       readonly done: number;
       readonly total: number;
     }
+  /** Answered with BasisGiven. */
+  | { readonly type: 'basis-wanted' }
   | { readonly type: 'textures'; readonly made: DrawnTextures }
   | { readonly type: 'done' }
   | { readonly type: 'failed'; readonly text: string };

@@ -9,15 +9,28 @@ import {
   type DrawnDocument,
 } from '@renquil/formats';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
-import type { DrawnPart, FromGeometry, ToGeometry } from './geometry-messages';
+import { askBasis } from './ask-basis';
+import type { BasisGiven, DrawnPart, FromGeometry, ToGeometry } from './geometry-messages';
 import { loadUnpackers } from './load-unpackers';
-import { texturesOf } from './scene-textures';
+import { texturesOf, type UnpackKtx } from './scene-textures';
 import { packTree, treeBuffers, treeInWorkerFrom } from './shape-tree';
 
 /** Fetches the scene's file and decodes it shape by shape, off the page's thread; arrays are handed over, not copied. */
-addEventListener('message', ({ data }: MessageEvent<ToGeometry>) => {
-  void run(data).catch((error: unknown) => tell({ type: 'failed', text: (error as Error).message }, []));
+addEventListener('message', ({ data }: MessageEvent<ToGeometry | BasisGiven>) => {
+  if ('basis' in data) heard?.(data.basis);
+  else void run(data).catch((error: unknown) => tell({ type: 'failed', text: (error as Error).message }, []));
 });
+let heard: ((basis: MessagePort | null) => void) | null = null;
+let basis: Promise<MessagePort | null> | null = null;
+let ask: UnpackKtx | null = null;
+/** The page begins the worker that can, once a picture needs it. */
+const unpackKtx: UnpackKtx = async (bytes, most) => {
+  const port = await (basis ??= new Promise((resolve) => {
+    heard = resolve;
+    tell({ type: 'basis-wanted' }, []);
+  }));
+  return port ? (ask ??= askBasis(port))(bytes, most) : null;
+};
 const tell = (message: FromGeometry, hand: Transferable[]): void => postMessage(message, { transfer: hand });
 
 async function run({ url, only }: ToGeometry): Promise<void> {
@@ -61,7 +74,7 @@ async function run({ url, only }: ToGeometry): Promise<void> {
   }
   flush(total);
   if (!only && laid.size) {
-    const made = await texturesOf({ ...source, resources: file.resources });
+    const made = await texturesOf({ ...source, resources: file.resources }, unpackKtx);
     tell({ type: 'textures', made }, [...made.pictures]);
   }
   tell({ type: 'done' }, []);

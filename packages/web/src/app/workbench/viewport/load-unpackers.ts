@@ -1,4 +1,5 @@
 import { packings, type DracoModule, type Gltf, type Unpackers } from '@renquil/formats';
+import { amdModule } from './amd-module';
 
 type Make = (options: object) => Promise<DracoModule>;
 
@@ -15,21 +16,11 @@ async function meshoptDecoder(): Promise<NonNullable<Unpackers['meshopt']>> {
   await MeshoptDecoder.ready;
   return (...sent) => MeshoptDecoder.decodeGltfBuffer(...sent);
 }
-/** The build in plain JavaScript gives itself to whoever has a `define` (the convention of AMD): a module has no other way to it. */
 async function dracoDecoder(): Promise<DracoModule> {
-  const scope = globalThis as unknown as { define?: unknown };
-  let make: Make | null = null;
-  scope.define = Object.assign((_needs: unknown, give: () => Make) => void (make = give()), { amd: true });
-  try {
+  const make = await amdModule<Make>(
     // eslint-disable-next-line @typescript-eslint/ban-ts-comment -- it comes without types
     // @ts-ignore
-    const loaded = (await import('three/examples/jsm/libs/draco/gltf/draco_decoder.js')) as {
-      default?: Make;
-    };
-    const found = (make as Make | null) ?? loaded.default;
-    if (!found) throw new Error('the decoder of Draco did not come');
-    return await found({});
-  } finally {
-    delete scope.define;
-  }
+    () => import('three/examples/jsm/libs/draco/gltf/draco_decoder.js'),
+  );
+  return make({});
 }

@@ -1,4 +1,5 @@
 import { baseTextures, imageBytes, imagePixels, type BaseTexture, type GltfSource } from '@renquil/formats';
+import { isKtx } from './is-ktx';
 
 /** A picture that a material shows, with how it is laid on. */
 export interface DrawnTexture {
@@ -22,9 +23,12 @@ const mostBytes = 256 * 2 ** 20;
 const mostPixels = 2 ** 26;
 const nothing = { textures: [], pictures: [], left: '' };
 
+/** Gives the pixels of a picture in KTX 2.0, of a level of no more pixels along a side than that; null: it cannot. */
+export type UnpackKtx = (bytes: Uint8Array, most: number) => Promise<ImageData | null>;
 /** Unpacks the pictures of base colours. Above the limit none is: half of them would say something false of the asset. */
 export async function texturesOf(
   source: Pick<GltfSource, 'json' | 'buffers' | 'resources'>,
+  unpackKtx: UnpackKtx = () => Promise.resolve(null),
 ): Promise<DrawnTextures> {
   const laid = [...baseTextures(source.json)];
   const images = [...new Set(laid.map(([, { image }]) => image))];
@@ -51,7 +55,7 @@ export async function texturesOf(
   const pictures: ImageBitmap[] = [];
   const at = new Map<number, number>();
   for (const [image, { bytes, size }] of found) {
-    const bitmap = await picture(bytes, size);
+    const bitmap = await picture(bytes, size, unpackKtx);
     if (bitmap) at.set(image, pictures.push(bitmap) - 1);
   }
   const textures = laid.flatMap(([material, one]) => {
@@ -61,13 +65,23 @@ export async function texturesOf(
   const lost = images.length - at.size;
   return { textures, pictures, left: lost ? `${lost} of ${images.length} pictures cannot be drawn` : '' };
 }
-/** Null: this browser cannot read it. */
-function picture(
+/** Null: it cannot be read. */
+async function picture(
   bytes: Uint8Array<ArrayBuffer>,
   [width, height]: readonly [number, number],
+  unpackKtx: UnpackKtx,
 ): Promise<ImageBitmap | null> {
-  return createImageBitmap(new Blob([bytes]), {
-    ...{ resizeWidth: width, resizeHeight: height, resizeQuality: 'medium' },
-    ...{ premultiplyAlpha: 'none', colorSpaceConversion: 'none' },
-  }).catch(() => null);
+  const made = isKtx(bytes) ? unpackKtx(bytes, mostSide) : new Blob([bytes]);
+  try {
+    const from = await made;
+    return (
+      from &&
+      (await createImageBitmap(from, {
+        ...{ resizeWidth: width, resizeHeight: height, resizeQuality: 'medium' },
+        ...{ premultiplyAlpha: 'none', colorSpaceConversion: 'none' },
+      }))
+    );
+  } catch {
+    return null;
+  }
 }

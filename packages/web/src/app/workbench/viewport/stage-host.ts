@@ -8,7 +8,8 @@ import { OpenScene } from '../../state/open-scene';
 import { Theme } from '../../state/theme';
 import type { DrawWish } from './draw-list';
 import { DrawnTouch } from './drawn-touch';
-import type { FromGeometry, ToGeometry } from './geometry-messages';
+import type { BasisGiven, FromGeometry, ToGeometry } from './geometry-messages';
+import { openBasis } from './open-basis';
 import { Stage } from './stage';
 import { StageTextures } from './stage-textures';
 import type { ViewName } from './stage-camera';
@@ -36,6 +37,7 @@ export class StageHost implements OnDestroy {
   readonly #touch = new DrawnTouch();
   #canvas: HTMLCanvasElement | null = null;
   #worker: Worker | null = null;
+  #basis: Worker | null = null;
   #holder: HTMLElement | null = null;
   readonly #observer = new ResizeObserver(() => this.stage()?.resize());
   readonly #hearKey = (): void => this.stage()?.keyPressed();
@@ -137,8 +139,7 @@ export class StageHost implements OnDestroy {
   }
   #end(): void {
     this.#touch.forget();
-    this.#worker?.terminate();
-    this.#worker = null;
+    this.#endWorkers();
     this.stage()?.dispose();
     this.stage.set(null);
     this.#canvas?.remove();
@@ -182,6 +183,10 @@ export class StageHost implements OnDestroy {
   }
   #hear(message: FromGeometry, stage: Stage): void {
     if (stage !== this.stage()) return;
+    if (message.type === 'basis-wanted') {
+      void this.#giveBasis();
+      return;
+    }
     if (message.type === 'textures') {
       stage.wear(new StageTextures(message.made));
       stage.showTextures(this.textured());
@@ -201,9 +206,24 @@ export class StageHost implements OnDestroy {
         : '',
     );
   }
-  #arrived(stage: Stage, problem: string): void {
+  async #giveBasis(): Promise<void> {
+    const asked = this.#worker;
+    const opened = await openBasis().catch(() => null);
+    const answer: BasisGiven = { basis: opened?.port ?? null };
+    // Another scene may be drawn by now.
+    if (asked !== this.#worker) opened?.worker.terminate();
+    else {
+      this.#basis = opened?.worker ?? null;
+      asked?.postMessage(answer, opened ? [opened.port] : []);
+    }
+  }
+  #endWorkers(): void {
     this.#worker?.terminate();
-    this.#worker = null;
+    this.#basis?.terminate();
+    this.#worker = this.#basis = null;
+  }
+  #arrived(stage: Stage, problem: string): void {
+    this.#endWorkers();
     this.problem.set(problem);
     this.boxed.set(stage.store.boxed);
     stage.content.shapesArrived();
