@@ -150,6 +150,11 @@ export default tseslint.config(
   },
   forbid('core', pure),
   forbid('formats', ['node:*', '@angular/*', 'rxjs', 'three', 'three/*']),
+  {
+    // Decoders that a server gives: those of packages, of three too.
+    ...forbid('formats', ['node:*', '@angular/*', 'rxjs']),
+    files: ['packages/formats/src/unpackers-node/**/*.ts'],
+  },
   forbid('api', pure),
   forbid('cli'),
   forbid('server', ['@angular/*', 'three']),

@@ -126,9 +126,9 @@ describe('a COLLADA file', () => {
     expect(opened.write(opened.scene).left).toEqual({ remove: 1 });
     const more = text.replace(
       '<library_effects>',
-      '<library_animations><animation/></library_animations><library_effects>',
+      '<library_animations><animation><channel source="#none" target="b/w"/></animation></library_animations><library_effects>',
     );
-    expect(openScene(utf8(more), 'a.dae').note).toBe('Carried, not read: 1 of its animations');
+    expect(openScene(utf8(more), 'a.dae').note).toBe('Carried, not read: 1 of its channels of animation');
   });
   it('in UTF-16 and in one byte a letter stays so, and refuses letters that it has not', () => {
     const wide = new Uint8Array(2 * text.length + 2);

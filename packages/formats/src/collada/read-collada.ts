@@ -8,6 +8,7 @@ import { laidPart } from '../gltf/laid-part.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import { drawnImage, imagesOf, pictureOf } from './collada-pictures.js';
+import { ColladaMotion } from './collada-motion.js';
 import { matrixOf, numbersOf } from './collada-numbers.js';
 import { ColladaShapes, type FindById } from './collada-shapes.js';
 import { element, elements, XmlFile } from './xml-file.js';
@@ -29,6 +30,7 @@ export interface ColladaScene {
   readonly materials: readonly { readonly element: XmlElement; readonly name: string }[];
   readonly units: FileUnits;
   readonly isXUp: boolean;
+  readonly motion: ColladaMotion;
   /** What is carried and not read, counted. */
   readonly unread: ReadonlyMap<string, number>;
   /** Gives what lies beside the file. */
@@ -52,11 +54,13 @@ export function openCollada(bytes: Uint8Array, file: string, read?: ResourceRead
   const asset = element(xml.root, 'asset');
   const metres = Number(element(asset, 'unit')?.attributes['meter'] ?? 1);
   const up = element(asset, 'up_axis')?.text.trim();
+  const motion = new ColladaMotion(xml.root, find);
   return {
     ...{ xml, find, nodes: nodesOf(xml, find), materials: materialsOf(xml) },
     units: new FileUnits(metres > 0 && Number.isFinite(metres) ? metres : 1, up === 'Z_UP'),
     isXUp: up === 'X_UP',
-    unread: unreadOf(xml.root, read ?? ((): null => null)),
+    motion,
+    unread: unreadOf(xml.root, motion.unread, read ?? ((): null => null)),
     read: read ?? ((): null => null),
   };
 }
@@ -135,12 +139,13 @@ function materialsOf(xml: XmlFile): { element: XmlElement; name: string }[] {
     .flatMap((library) => elements(library, 'material'))
     .map((one) => ({ element: one, name: nameOf(xml, one) }));
 }
-function unreadOf(root: XmlElement, read: ResourceReader): Map<string, number> {
+function unreadOf(root: XmlElement, channels: number, read: ResourceReader): Map<string, number> {
   const found = new Map<string, number>();
   // Pictures that did not come, or are of a kind that glTF has not.
   const images = [...imagesOf(root).values()].filter((image) => !drawnImage(image, read)).length;
   if (images) found.set('images', images);
-  for (const name of ['library_animations', 'library_physics_scenes', 'library_force_fields']) {
+  if (channels) found.set('channels of animation', channels);
+  for (const name of ['library_physics_scenes', 'library_force_fields']) {
     const count = elements(root, name).reduce(
       (sum, library) => sum + elements(library).length - elements(library, 'asset').length,
       0,
@@ -159,7 +164,7 @@ export function colladaGltf(
   const build = new Build(scene);
   scene.nodes.forEach((node, at) => {
     if ((at & 1023) === 1023) progress?.(at, scene.nodes.length);
-    build.node(node);
+    build.node(node, at);
   });
   const joints = scene.nodes.flatMap(({ element: one }, at) =>
     one.attributes['type'] === 'JOINT' ? [at] : [],
@@ -215,18 +220,19 @@ class Build {
     );
     this.#materialAt = new Map(scene.materials.map(({ element: one }, at) => [one, at]));
   }
-  node({ element: one, name, parent, children }: ColladaNode): void {
-    const { units, isXUp } = this.scene;
-    const own = matrixOf(one);
+  node({ element: one, name, parent, children }: ColladaNode, at: number): void {
+    const { units, isXUp, motion } = this.scene;
+    const placed = (m: Mat4): Mat4 => units.into(isXUp && parent < 0 ? multiply(xUp, m) : m);
     const mesh = this.#mesh(one, name);
     const kind = element(one, 'instance_camera') ? 'camera' : element(one, 'instance_light') ? 'light' : null;
     this.out.nodes.push({
       name,
       ...(children.length ? { children } : {}),
-      ...placedBy(units.into(isXUp && parent < 0 ? multiply(xUp, own) : own)),
+      ...placedBy(placed(matrixOf(one))),
       ...(mesh === null ? {} : { mesh }),
       ...(kind && mesh === null ? { extras: { renquil: { kind } } } : {}),
     });
+    motion.put(this.out, at, one, placed);
   }
   /** All that a node draws, in one; nodes that draw the same share it. */
   #mesh(one: XmlElement, name: string): number | null {

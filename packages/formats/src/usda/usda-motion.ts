@@ -1,6 +1,6 @@
-import { fromMatrix, type Mat4 } from '@renquil/core/math';
-import { nearestTurn } from '../gltf/nearest-turn.js';
+import type { Mat4 } from '@renquil/core/math';
 import type { GlbBuilder } from '../gltf/glb-builder.js';
+import { putKeys } from '../gltf/put-keys.js';
 import { codesPerSecond } from './layer-time.js';
 import type { UsdaStage } from './usda-stage.js';
 import { xformMotion, type XformMotion } from './xform-motion.js';
@@ -31,30 +31,11 @@ export class UsdaMotion {
     if (!this.#all.length) return;
     const first = this.#all.reduce((least, { motion }) => Math.min(least, motion.times[0]!), Infinity);
     const rate = this.#rate();
-    for (const one of this.#all) putKeys(out, one, (time) => Math.fround((time - first) / rate));
+    const secondOf = (time: number): number => (time - first) / rate;
+    for (const { node, motion, placed } of this.#all)
+      putKeys(out, node, { times: motion.times, at: (time) => placed(motion.at(time)), secondOf });
   }
   #rate(): number {
     return codesPerSecond(this.stage.bytes, this.stage.layer.meta);
   }
-}
-function putKeys(
-  out: GlbBuilder,
-  { node, motion, placed }: Moving,
-  secondOf: (time: number) => number,
-): void {
-  const seconds: number[] = [];
-  const values = { translation: [] as number[], rotation: [] as number[], scale: [] as number[] };
-  for (const time of motion.times) {
-    const second = secondOf(time);
-    // As floats hold them, times must still rise (glTF 2.0, section 3.11).
-    if (seconds.length && second <= seconds.at(-1)!) continue;
-    const trs = fromMatrix(placed(motion.at(time)));
-    // What is sheared or flat at some time has no such keys.
-    if (!trs || 'm' in trs) return;
-    seconds.push(second);
-    values.translation.push(...trs.t);
-    values.rotation.push(...nearestTurn(trs.r, values.rotation));
-    values.scale.push(...trs.s);
-  }
-  out.animate(node, seconds, values);
 }
