@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import validator from 'gltf-validator';
-import { transformPoint, type Mat4, type Vec3 } from '@renquil/core/math';
+import { transformPoint, type Vec3 } from '@renquil/core/math';
 import { type XmlElement } from '@rgrove/parse-xml';
 import { readFloats } from '../gltf/decode-shape.js';
 import { packGlb } from '../gltf/write-gltf.js';

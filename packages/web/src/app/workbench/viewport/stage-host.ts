@@ -107,7 +107,7 @@ export class StageHost implements OnDestroy {
     if (!this.#canvas) this.#canvas = makeCanvas();
     holder.prepend(this.#canvas);
     this.#observer.observe(holder);
-    if (!this.stage() && !this.problem()) this.#start(this.#canvas);
+    if (!this.stage() && !this.problem()) this.#startAt(this.#canvas);
     this.stage()?.resize();
   }
   detach(holder: HTMLElement): void {
@@ -150,6 +150,15 @@ export class StageHost implements OnDestroy {
     this.untextured.set('');
     this.view.set('free');
     this.loading.set({ done: 0, total: 0 });
+  }
+  /** A large scene is drawn in a task of its own, behind the rows of its table: both in one would hold up whoever types. */
+  #startAt(canvas: HTMLCanvasElement): void {
+    if (this.#open.sceneNow.size < largeFrom) return this.#start(canvas);
+    const start = (): void => {
+      if (this.#canvas === canvas && this.#holder && !this.stage()) this.#start(canvas);
+    };
+    // Behind the next picture of the page, not only behind this task.
+    requestAnimationFrame(() => setTimeout(start));
   }
   #start(canvas: HTMLCanvasElement): void {
     let stage: Stage;
@@ -231,6 +240,8 @@ export class StageHost implements OnDestroy {
     this.loading.set(null);
   }
 }
+/** Objects from which on a scene takes a noticeable part of a second to be drawn. */
+const largeFrom = 20_000;
 /** Objects that are asked where they stand, at most. */
 const mostPlaces = 20_000;
 /** A box around where objects stand, and all below them. */
