@@ -6,6 +6,7 @@ import { commandRegistry } from './commands/registry.js';
 import { diskHost } from './disk-host.js';
 import type { Host } from './host.js';
 import { RemoteError } from './remote.js';
+import { withZips } from './zip-host.js';
 
 /** What `renquil --help` prints. */
 export function help(): string {
@@ -15,7 +16,7 @@ export function help(): string {
 
 /** Runs one command line. Never throws: what goes wrong is one line on the error stream and exit code 2. */
 export async function main(argv: readonly string[], given?: Host): Promise<ExitCode> {
-  const host = given ?? { ...diskHost(), unpackers: await loadUnpackers() };
+  const host = withZips(given ?? { ...diskHost(), unpackers: await loadUnpackers() });
   const [name, ...rest] = argv;
   if (name === undefined || name === 'help' || name === '--help' || name === '-h') {
     host.print(help());
@@ -40,7 +41,8 @@ export async function main(argv: readonly string[], given?: Host): Promise<ExitC
     }
     if (positionals.length < command.files.least || positionals.length > command.files.most)
       throw new RenquilError('usage', { detail: `How it is used: ${command.usage}` });
-    return await command.run(positionals, values, host);
+    const files = command.name === 'watch' ? positionals : positionals.map((one) => host.sceneIn(one));
+    return await command.run(files, values, host);
   } catch (error) {
     host.complain(`${explain(error, command.usage)}\n`);
     return 2;

@@ -36,3 +36,4 @@ export * from './report/report.js';
 export * from './report/target-findings.js';
 export * from './report/write-report.js';
 export * from './report/xml-text.js';
+export { unzipAll } from './unzip-all.js';

@@ -13,7 +13,7 @@ export const copies = defineCheck({
     copy: {
       short: 'copy of {{first}}',
       because:
-        'The shape of "{{name}}" holds the same data as the shape "{{first}}"; shared, the file is {{bytes}} bytes smaller.',
+        'The shape of "{{name}}" holds the same data as the shape "{{first}}"; shared, a .glb of the scene is {{bytes}} bytes smaller.',
     },
   },
   evaluate({ name, shape }, { scene }) {

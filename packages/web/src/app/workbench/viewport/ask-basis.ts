@@ -10,7 +10,14 @@ export function askBasis(port: MessagePort): (bytes: Uint8Array, most: number) =
   };
   return (bytes, most) =>
     new Promise((resolve) => {
-      waiting.set(++last, resolve);
-      port.postMessage({ at: last, bytes, most } satisfies AskBasis);
+      const at = ++last;
+      waiting.set(at, resolve);
+      port.postMessage({ at, bytes, most } satisfies AskBasis);
+      // Whoever was to answer may have been ended for the memory that it took.
+      setTimeout(() => {
+        if (waiting.delete(at)) resolve(null);
+      }, mostWait);
     });
 }
+/** Milliseconds that a picture may take, with those before it. */
+const mostWait = 60_000;
