@@ -50,7 +50,7 @@ export class UsdaArcs {
   }
   #find(place: number): readonly number[] {
     const above = this.above(place);
-    const own = this.#own(place);
+    const own = this.own(place);
     if (!above.length && !own.length) return nothing;
     const seen = new Set<number>();
     for (const target of [...own, ...above])
@@ -78,7 +78,7 @@ export class UsdaArcs {
     });
   }
   /** What its own arcs mean, each once, and no more of them than are asked. */
-  #own(place: number): readonly number[] {
+  own(place: number): readonly number[] {
     let known = this.#owns.get(place);
     if (!known) {
       known = [...new Set(this.#read(place))].slice(0, mostArcs);

@@ -92,13 +92,20 @@ describe('what moves in a layer', () => {
     expect(applyChange(scene, { label: '', edits }).ok).toBeTrue();
     expect(() => opened.write(scene)).toThrowError(/moves over time/);
   });
+  it('ends where prims take each other over in a ring', () => {
+    const ring = (name: string, ...to: string[]): string =>
+      `def "${name}" (\n    references = [${to.map((one) => `</${one}> (offset = 1)`).join(', ')}]\n)\n{\n}\n`;
+    const moving = `def "s"\n{\n    double3 xformOp:translate.timeSamples = { 0: (0, 0, 0), 9: (1, 0, 0) }\n    ${order('xformOp:translate')}\n}\n`;
+    const text = `#usda 1.0\n${ring('x', 't')}${ring('t', 'x', 'u')}${ring('u', 't', 's')}${moving}`;
+    expect(openScene(utf8(text), 'a.usda').scene.animated.size).toBeGreaterThan(0);
+  });
   it('is counted by who takes a file in: offsets, scales, and other rates, as OpenUSD counts', async () => {
     const moving = (name: string): string =>
       `def Xform "${name}"\n{\n    double3 xformOp:translate.timeSamples = { 0: (0, 0, 0), 10: (1, 0, 0), 30: (5, 0, 0) }\n    ${order('xformOp:translate')}\n}\n`;
     const files: Record<string, string> = {
-      'set.usda': `#usda 1.0\n(\n    metersPerUnit = 1\n    timeCodesPerSecond = 24\n    subLayers = [@base.usda@ (offset = 5; scale = 2)]\n)\ndef "b" (\n    references = @prop.usda@</p> (offset = 100; scale = 0.5)\n)\n{\n}\ndef "c" (\n    references = @prop.usda@</p>\n)\n{\n}\n`,
-      'base.usda': `#usda 1.0\n(\n    timeCodesPerSecond = 24\n)\n${moving('a')}def "d" (\n    references = @prop.usda@</p> (offset = 1)\n)\n{\n}\n`,
-      'prop.usda': `#usda 1.0\n(\n    timeCodesPerSecond = 48\n)\n${moving('p')}`,
+      'set.usda': `#usda 1.0\n(\n    metersPerUnit = 1\n    timeCodesPerSecond = 24\n    subLayers = [@base.usda@ (offset = 5; scale = 2)]\n)\ndef "b" (\n    references = @prop.usda@</p> (offset = 100; scale = 0.5)\n)\n{\n}\ndef "c" (\n    references = @prop.usda@</p>\n)\n{\n}\n${moving('g')}def "e" (\n    references = </g> (offset = 3; scale = 2)\n)\n{\n}\ndef "f" (\n    prepend references = [</e> (scale = 0.5), </g> (offset = 1)]\n)\n{\n}\ndef "n" (\n    references = @prop.usda@</q> (offset = 9; scale = 2)\n)\n{\n}\ndef "h" (\n    payload = </b> (offset = -2)\n)\n{\n}\ndef "j" (\n    references = </k> (offset = 4)\n)\n{\n}\ndef "k"\n{\n    def "m" (\n        references = </g> (scale = 3)\n    )\n    {\n    }\n}\n`,
+      'base.usda': `#usda 1.0\n(\n    timeCodesPerSecond = 24\n)\n${moving('a')}def "d" (\n    references = @prop.usda@</p> (offset = 1)\n)\n{\n}\ndef "i" (\n    references = </a> (offset = 7)\n)\n{\n}\n`,
+      'prop.usda': `#usda 1.0\n(\n    timeCodesPerSecond = 48\n)\n${moving('p')}def "q" (\n    references = </p> (offset = 6; scale = 4)\n)\n{\n}\n`,
     };
     interface Moving {
       readonly animations: readonly {
@@ -109,18 +116,22 @@ describe('what moves in a layer', () => {
         readonly samplers: readonly { readonly input: number }[];
       }[];
     }
+    const pathOf = ({ nodes = [] }: Gltf, at: number): string => {
+      const above = nodes.findIndex(({ children }) => children?.includes(at));
+      return `${above < 0 ? '' : `${pathOf({ nodes } as Gltf, above)}/`}${nodes[at]!.name}`;
+    };
     const spans = ({ source: { json, buffers } }: ReturnType<typeof openScene>): Record<string, number[]> => {
       const { channels, samplers } = (json as unknown as Moving).animations[0]!;
       return Object.fromEntries(
         channels.map(({ sampler, target }) => [
-          json.nodes![target.node]!.name ?? '',
+          pathOf(json, target.node),
           [...readFloats(json, buffers, samplers[sampler]!.input)!].map((n) => Math.round(n * 1e4) / 1e4),
         ]),
       );
     };
     const read = (path: string): Uint8Array | null => (files[path] === undefined ? null : utf8(files[path]));
     const own = spans(openScene(utf8(files['set.usda']!), 'set.usda', read));
-    expect(Object.keys(own).sort()).toEqual(['a', 'b', 'c', 'd']);
+    expect(Object.keys(own).sort()).toEqual(['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h', 'i', 'j/m', 'k/m', 'n']);
     const reference = await UsdReference.open();
     const answer = await reference.ask(
       'set.usda',

@@ -1,4 +1,6 @@
 import { composeBelow } from './compose-below.js';
+import { ArcTime } from './arc-time.js';
+import { timeWithin, type LayerTime } from './layer-time.js';
 import { placesIn, UsdaArcs } from './usda-arcs.js';
 import type { UsdaLayer, UsdaPrim } from './usda-layer.js';
 import type { UsdaField, UsdaMeta } from './usda-meta.js';
@@ -16,6 +18,7 @@ export class UsdaStage {
   readonly #live: Uint8Array;
   readonly #says = new Map<number, readonly number[]>();
   readonly #arcs: UsdaArcs;
+  readonly #arcTime: ArcTime;
   /** Orders of operations by their text, as they were read (xform-ops.ts). */
   readonly orders = new Map<string, readonly string[]>();
   /** Files that it refers to and that are not with it. */
@@ -39,6 +42,7 @@ export class UsdaStage {
       else this.#live[scope] = this.#live[variant.within] && this.#isChosen(prim, variant) ? 1 : 0;
     });
     this.#arcs = new UsdaArcs(this.namespace, (place) => this.#metas(place));
+    this.#arcTime = new ArcTime(this.namespace, this.#arcs, (place) => this.#metas(place));
     this.#composed = asWhole ? new Set() : composeBelow(this);
   }
   /** Who says something of a place: itself, and what it takes over where that is put below it, the strongest first. */
@@ -121,6 +125,16 @@ export class UsdaStage {
     for (const at of this.brought(place)) {
       const found = this.#propertyOf(at, name, part);
       if (found) return found;
+    }
+    return null;
+  }
+  /** The samples of a property, and how the codes of who says them are counted where the prim stands. */
+  samples(place: number, name: string): { readonly value: Span; readonly time: LayerTime } | null {
+    for (const at of [place, ...this.brought(place)]) {
+      const value = this.#propertyOf(at, name, 'timeSamples')?.value;
+      if (!value) continue;
+      const { time } = this.namespace.partAt(value.start);
+      return { value, time: timeWithin(this.#arcTime.of(place, at), time) };
     }
     return null;
   }

@@ -1,4 +1,5 @@
 import { identityMat4, invertAffine, multiply, type Mat4 } from '@renquil/core/math';
+import type { LayerTime } from './layer-time.js';
 import type { UsdaStage } from './usda-stage.js';
 import { chars, UsdaScanner, type Span } from './usda-scanner.js';
 import { numbersIn } from './usda-value.js';
@@ -52,21 +53,23 @@ function opOf(stage: UsdaStage, place: number, name: string): Op | null {
   const isInverse = name.startsWith('!invert!');
   const key = name.replace('!invert!', '');
   const kind = key.split(':')[1] ?? '';
-  const samples = stage.property(place, key, 'timeSamples')?.value;
+  const samples = stage.samples(place, key);
   if (samples) {
-    const said = samplesIn(stage, samples);
+    const said = samplesIn(stage, samples.value, samples.time);
     // Samples are stronger than the value that stands beside them (OpenUSD, value resolution).
     if (said.times.length) return { kind, isInverse, ...said };
   }
   const value = stage.property(place, key)?.value;
   return value ? { kind, isInverse, times: [], values: [stage.numbers(value)] } : null;
 }
-/** `{ time: value, ... }`, rising; what is `None` is left out. */
-function samplesIn(stage: UsdaStage, samples: Span): Pick<Op, 'times' | 'values'> {
+/** `{ time: value, ... }`, rising, as the layer itself counts them where the prim stands; what is `None` is left out. */
+function samplesIn(
+  stage: UsdaStage,
+  samples: Span,
+  { offset, scale }: LayerTime,
+): Pick<Op, 'times' | 'values'> {
   const scan = new UsdaScanner(stage.bytes, stage.layer.file);
   const found: [number, readonly number[]][] = [];
-  // As the layer itself counts them, in whichever file they stand.
-  const { offset, scale } = stage.namespace.partAt(samples.start).time;
   scan.at = samples.start + 1;
   for (;;) {
     scan.between();
