@@ -15,11 +15,16 @@ const collada = `<?xml version="1.0" encoding="utf-8"?>
 <lines><input semantic="VERTEX" source="#v" offset="0"/><p>0 1 2 3</p></lines>
 </mesh></geometry></library_geometries>
 <library_controllers><controller id="k"><skin source="#g"/></controller></library_controllers>
+<library_animations><animation>
+<source id="i"><float_array id="ia">0 1 2</float_array><technique_common><accessor source="#ia" count="3" stride="1"/></technique_common></source>
+<source id="o"><float_array id="oa">0 90 300</float_array><technique_common><accessor source="#oa" count="3" stride="1"/></technique_common></source>
+<sampler id="y"><input semantic="INPUT" source="#i"/><input semantic="OUTPUT" source="#o"/></sampler>
+<channel source="#y" target="b/r.ANGLE"/><channel source="#y" target="b/k(0)"/></animation></library_animations>
 <library_effects><effect id="e"><profile_COMMON><technique sid="t"><phong><diffuse><color>1 0.5 0 1</color></diffuse></phong></technique></profile_COMMON></effect></library_effects>
 <library_materials><material id="m" name="Oak"><instance_effect url="#e"/></material></library_materials>
 <library_visual_scenes><visual_scene id="s">
 <node id="a" name='top &amp; "x"'><matrix>1 0 0 5 0 1 0 0 0 0 1 0 0 0 0 1</matrix>
-<node id="b"><rotate>0 0 1 90</rotate><instance_geometry url="#g"><bind_material><technique_common><instance_material symbol="s" target="#m"/></technique_common></bind_material></instance_geometry></node>
+<node id="b"><rotate sid="r">0 0 1 90</rotate><skew sid="k">10 0 1 0 1 0 0</skew><instance_geometry url="#g"><bind_material><technique_common><instance_material symbol="s" target="#m"/></technique_common></bind_material></instance_geometry></node>
 <node id="c" type="JOINT" name="hip"><lookat>0 0 0 0 0 -1 0 1 0</lookat><instance_controller url="#k"/></node></node>
 <node name=""><instance_camera url="#x"/><scale>1 1 0</scale></node>
 </visual_scene></library_visual_scenes>
@@ -74,6 +79,8 @@ const tags = [
   ],
   ...[
     '<instance_node url="#a"/>',
+    '<channel source="#y" target="b/r"/>',
+    '<animation>',
     '<instance_geometry url="#g"/>',
     '<polygons><p>0 1 2</p></polygons>',
     'X_UP',
