@@ -41,8 +41,11 @@ export async function main(argv: readonly string[], given?: Host): Promise<ExitC
     }
     if (positionals.length < command.files.least || positionals.length > command.files.most)
       throw new RenquilError('usage', { detail: `How it is used: ${command.usage}` });
-    const files = command.name === 'watch' ? positionals : positionals.map((one) => host.sceneIn(one));
-    return await command.run(files, values, host);
+    return await command.run(
+      positionals.map((one) => host.sceneIn(one)),
+      values,
+      host,
+    );
   } catch (error) {
     host.complain(`${explain(error, command.usage)}\n`);
     return 2;

@@ -12,6 +12,7 @@ import {
   type OpenedScene,
 } from '@renquil/formats';
 import type { Host } from './host.js';
+import { splitZip } from './zip-host.js';
 
 /** A file as it was read, with the scene in it. */
 export interface OpenedFile extends OpenedScene {
@@ -21,9 +22,13 @@ export interface OpenedFile extends OpenedScene {
 
 /** Reads files that lie beside another. */
 export function beside(path: string, host: Host): (relative: string) => Uint8Array | null {
+  const [zip] = splitZip(path);
   return (relative) => {
+    const found = join(dirname(path), relative);
+    // What is packed together speaks of nothing outside of it.
+    if (splitZip(found)[0] !== zip) return null;
     try {
-      return host.read(join(dirname(path), relative));
+      return host.read(found);
     } catch (error) {
       if (error instanceof RenquilError && error.code === 'file-missing') return null;
       throw error;

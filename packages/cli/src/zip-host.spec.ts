@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import { CliRunner } from './testing/cli-runner.js';
 
@@ -47,5 +47,19 @@ describe('renquil with a .zip', () => {
     expect(cli.err).toContain('gone.obj was not found');
     expect(await cli.run('outline', cli.at('gone.zip'))).toBe(2);
     expect(cli.err).toContain('gone.zip was not found');
+  });
+  it('reads nothing outside of the package for what is in it', async () => {
+    cli.put('secret.mtl', 'newmtl secret\n');
+    const of = (file: string): string =>
+      `mtllib ${file}\no a\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl secret\nf 1 2 3\n`;
+    const zip = cli.put('kit.zip', zipSync({ 'a.obj': utf8(of('../secret.mtl')) }));
+    expect(await cli.run('outline', zip)).toBe(0);
+    expect(cli.err).toContain('Materials lie in files that did not come: ../secret.mtl');
+  });
+  it('takes a folder of that name for what it is', async () => {
+    mkdirSync(cli.at('parts.zip'));
+    writeFileSync(cli.at('parts.zip/a.obj'), 'o a\nv 0 0 0\n');
+    expect(await cli.run('outline', cli.at('parts.zip/a.obj'))).toBe(0);
+    expect(await cli.run('convert', cli.at('parts.zip/a.obj'), cli.at('parts.zip/a.glb'))).toBe(0);
   });
 });

@@ -1,6 +1,6 @@
 import { posix } from 'node:path';
 import { RenquilError } from '@renquil/core/errors';
-import { looseEnding, sceneEnding, unzipAll } from '@renquil/formats';
+import { litter, scenesAmong, unzipAll } from '@renquil/formats';
 import type { Host } from './host.js';
 
 /** Bytes that may come out of one .zip. */
@@ -24,15 +24,18 @@ export function withZips(host: Host): ZipHost {
     if (!files) known.set(zip, (files = unzip(zip, host)));
     return files;
   };
+  // A folder may be called so too.
+  const isPackage = (zip: string): boolean => known.has(zip) || isZip(zip, host);
   const within = (path: string): Uint8Array | null => {
     const [zip, name] = splitZip(path);
-    if (!zip) return null;
+    if (!zip || !isPackage(zip)) return null;
     const files = filesOf(zip);
     if (!Object.hasOwn(files, name)) throw new RenquilError('file-missing', { file: path });
     return files[name]!;
   };
   const outside = (path: string): string => {
-    if (splitZip(path)[0] || known.has(path))
+    const [zip] = splitZip(path);
+    if ((zip && isPackage(zip)) || known.has(path))
       throw new RenquilError('usage', {
         detail: `${path} is in a .zip, which is read, not written: give --out a name outside of it.`,
       });
@@ -40,7 +43,7 @@ export function withZips(host: Host): ZipHost {
   };
   return {
     ...host,
-    sceneIn: (path) => (isZip(path, host) ? `${path}/${sceneOf(path, filesOf(path))}` : path),
+    sceneIn: (path) => (isPackage(path) ? `${path}/${sceneOf(path, filesOf(path))}` : path),
     read: (path) => within(path) ?? host.read(path),
     size: (path) => within(path)?.length ?? host.size(path),
     readPart: (path, from, length) =>
@@ -55,7 +58,7 @@ export function withZips(host: Host): ZipHost {
 }
 
 /** A path within a .zip as the package and the path in it; ['', '']: it is none. */
-function splitZip(path: string): readonly [zip: string, name: string] {
+export function splitZip(path: string): readonly [zip: string, name: string] {
   const [, zip, name] = /^(.*?\.zip)[\\/](.+)$/i.exec(path) ?? [];
   return zip === undefined ? ['', ''] : [zip, posix.normalize(name!.replaceAll('\\', '/'))];
 }
@@ -66,7 +69,7 @@ function isZip(path: string, host: Host): boolean {
     const [a, b] = host.readPart(path, 0, 2);
     return a === 0x50 && b === 0x4b;
   } catch {
-    // It is not there yet: a name to write under.
+    // It is a folder, or not there yet: a name to write under.
     return false;
   }
 }
@@ -79,12 +82,7 @@ function unzip(zip: string, host: Host): Files {
   );
 }
 function sceneOf(zip: string, files: Files): string {
-  const scenes = Object.keys(files).filter(
-    (name) => sceneEnding.test(name) && !/(^|\/)(\.|__MACOSX\/)/.test(name),
-  );
-  // A .json beside a scene is one of its files; alone it may be a listing.
-  const sure = scenes.filter((name) => !looseEnding.test(name));
-  const found = sure.length ? sure : scenes;
+  const found = scenesAmong(Object.keys(files).filter((name) => !litter.test(name)));
   if (found.length === 1) return found[0]!;
   const detail = found.length
     ? `${zip} holds ${found.length} scenes: name one, as ${zip}/${found[0]!}`

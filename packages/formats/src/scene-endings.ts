@@ -5,6 +5,15 @@ export const layerEnding = /\.(usda|usdc|usd)$/i;
 /** Of those, the ones that may as well lie beside a scene. */
 export const looseEnding = /\.(json|jsonl)$/i;
 
+/** What some programs put beside every file, in folders and packages. */
+export const litter = /(^|\/)(__MACOSX|\.)[^/]*(\/|$)/;
+/** Of paths that came together, the scenes: a .json beside one is one of its files; alone it may be a listing. */
+export function scenesAmong(paths: readonly string[]): string[] {
+  const scenes = paths.filter((path) => sceneEnding.test(path));
+  const sure = scenes.filter((path) => !looseEnding.test(path));
+  return sure.length ? sure : scenes;
+}
+
 /** A format that is kept beside the .glb that was made of it, and takes the scene back. */
 export interface OwnFormat {
   readonly kind: 'usda' | 'usdz' | 'obj' | 'collada' | 'bvh' | 'listing';

@@ -17,39 +17,55 @@ export interface ColladaChannel {
   readonly width: number;
 }
 const members: Readonly<Record<string, number>> = { X: 0, Y: 1, Z: 2, ANGLE: 3 };
+/** Children of nodes, and keys, that are looked at for all channels of a file: what is said of more is not read. */
+const mostLooked = 2 ** 27;
 
-/** Reads a channel; null: it changes no transform of a node, or does not say how. */
-export function channelOf(one: XmlElement, find: FindById): ColladaChannel | null {
-  // An id, the `sid` of a transform, and of that one number by its name or its place.
-  const said = /^([^/]+)\/([^/.()]+)(?:\.(\w+)|\((\d)\))?$/.exec(one.attributes['target'] ?? '');
-  if (!said) return null;
-  const [, id, sid, word, place] = said;
-  const node = find(`#${id!}`);
-  const transform = elements(node).find((own) => isTransform(own) && own.attributes['sid'] === sid);
-  if (node?.name !== 'node' || !transform) return null;
-  const member = word !== undefined ? (members[word] ?? -1) : place === undefined ? null : Number(place);
-  const count = numbersOf(transform).length;
-  if (member !== null && (member < 0 || member >= count)) return null;
-  const sampler = find(one.attributes['source']);
-  const input = (semantic: string): XmlElement | null =>
-    find(
-      elements(sampler, 'input').find((own) => own.attributes['semantic'] === semantic)?.attributes['source'],
-    );
-  const times = sourceOf(input('INPUT'), find);
-  const values = sourceOf(input('OUTPUT'), find);
-  const width = member === null ? count : 1;
-  const rises = times.numbers.every((n, at) => at === 0 || n > times.numbers[at - 1]!);
-  const isWhole = values.width === width && values.numbers.length >= times.numbers.length * width;
-  if (!times.numbers.length || !rises || !isWhole) return null;
-  return { node, transform, member, times: times.numbers, values: values.numbers, width };
-}
-function sourceOf(
-  source: XmlElement | null,
-  find: FindById,
-): { readonly numbers: readonly number[]; readonly width: number } {
-  const accessor = element(source, 'technique_common', 'accessor');
-  const array = find(accessor?.attributes['source']) ?? element(source, 'float_array');
-  return { numbers: numbersOf(array), width: Number(accessor?.attributes['stride'] ?? 1) };
+/** Reads channels; several may share their times and values, which are read once. */
+export class ChannelReader {
+  readonly #numbers = new Map<XmlElement, readonly number[]>();
+  #left = mostLooked;
+  constructor(readonly find: FindById) {}
+
+  /** Null: it changes no transform of a node, or does not say how. */
+  read(one: XmlElement): ColladaChannel | null {
+    const { find } = this;
+    // An id, the `sid` of a transform, and of that one number by its name or its place.
+    const said = /^([^/]+)\/([^/.()]+)(?:\.(\w+)|\((\d)\))?$/.exec(one.attributes['target'] ?? '');
+    if (!said) return null;
+    const [, id, sid, word, place] = said;
+    const node = find(`#${id!}`);
+    if (node?.name !== 'node' || !this.#mayLook(node.children.length)) return null;
+    const transform = elements(node).find((own) => isTransform(own) && own.attributes['sid'] === sid);
+    if (!transform) return null;
+    const member = word !== undefined ? (members[word] ?? -1) : place === undefined ? null : Number(place);
+    const count = numbersOf(transform).length;
+    if (member !== null && (member < 0 || member >= count)) return null;
+    const sampler = find(one.attributes['source']);
+    const times = this.#source(sampler, 'INPUT');
+    const values = this.#source(sampler, 'OUTPUT');
+    const width = member === null ? count : 1;
+    const isWhole = values.width === width && values.numbers.length >= times.numbers.length * width;
+    if (!times.numbers.length || !isWhole || !this.#mayLook(times.numbers.length)) return null;
+    if (!times.numbers.every((n, at) => at === 0 || n > times.numbers[at - 1]!)) return null;
+    return { node, transform, member, times: times.numbers, values: values.numbers, width };
+  }
+  #mayLook(count: number): boolean {
+    return (this.#left -= count) >= 0;
+  }
+  #source(
+    sampler: XmlElement | null,
+    semantic: string,
+  ): { readonly numbers: readonly number[]; readonly width: number } {
+    const input = elements(sampler, 'input').find((own) => own.attributes['semantic'] === semantic);
+    const source = this.find(input?.attributes['source']);
+    const accessor = element(source, 'technique_common', 'accessor');
+    const array = this.find(accessor?.attributes['source']) ?? element(source, 'float_array');
+    const width = Number(accessor?.attributes['stride'] ?? 1);
+    if (!array) return { numbers: [], width };
+    let numbers = this.#numbers.get(array);
+    if (!numbers) this.#numbers.set(array, (numbers = numbersOf(array)));
+    return { numbers, width };
+  }
 }
 /** The numbers of a channel at a time: straight from key to key, before the first and behind the last what those say. */
 export function numbersAt({ times, values, width }: ColladaChannel, time: number): number[] {

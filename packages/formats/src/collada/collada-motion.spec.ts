@@ -75,6 +75,28 @@ describe('what moves in a COLLADA file', () => {
     const falls = `<animation>${sampler('s1', '1 0', '0 1')}<channel source="#s1" target="door/t.X"/></animation>`;
     expect(scene(falls, door).scene.animated.size).toBe(0);
   });
+  it('is in metres with Y up, whatever the file has, and the same wherever a node stands again', () => {
+    const text = (asset: string): string =>
+      `<COLLADA version="1.4.1"><asset>${asset}</asset><library_animations><animation>${sampler('s1', '0 1', '0 0 100 0 0 300', 3)}<channel source="#s1" target="lift/t"/></animation></library_animations><library_visual_scenes><visual_scene id="s"><node id="lift"><translate sid="t">0 0 100</translate></node><node><instance_node url="#lift"/></node></visual_scene></library_visual_scenes><scene><instance_visual_scene url="#s"/></scene></COLLADA>`;
+    const last = (asset: string): number[][] | undefined =>
+      rounded(keysOf(openScene(utf8(text(asset)), 'a.dae'))['translation']);
+    expect(last('<unit meter="0.01"/><up_axis>Z_UP</up_axis>')).toEqual([
+      [0, 0, 1, 0],
+      [1, 0, 3, 0],
+    ]);
+    expect(last('<up_axis>Y_UP</up_axis>')!.at(-1)).toEqual([1, 0, 0, 300]);
+    const again = openScene(utf8(text('<up_axis>X_UP</up_axis>')), 'a.dae').scene;
+    expect([...again.animated]).toEqual([1, 3]);
+  });
+  it('has a bound where many channels share long times', () => {
+    const count = 900;
+    const times = Array.from({ length: 20_000 }, (_, i) => i).join(' ');
+    const node = `<node id="a">${Array.from({ length: count }, (_, i) => `<translate sid="t${i}">0 0 0</translate>`).join('')}</node>`;
+    const channels = Array.from({ length: count }, (_, i) => `<channel source="#s1" target="a/t${i}.X"/>`);
+    const opened = scene(`<animation>${sampler('s1', times, times)}${channels.join('')}</animation>`, node);
+    expect(opened.scene.animated.size).toBe(0);
+    expect(opened.scene.size).toBe(1);
+  });
   for (const [name, moving, left] of [
     ['box_nested_animation.dae', 1, ''],
     // Six joints in two clips.

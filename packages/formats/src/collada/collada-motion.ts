@@ -1,26 +1,28 @@
 import type { Mat4 } from '@renquil/core/math';
 import type { XmlElement } from '@rgrove/parse-xml';
-import type { GlbBuilder } from '../gltf/glb-builder.js';
-import { putKeys } from '../gltf/put-keys.js';
-import { channelOf, numbersAt, type ColladaChannel } from './collada-channel.js';
+import type { Moves } from '../gltf/put-keys.js';
+import { ChannelReader, numbersAt, type ColladaChannel } from './collada-channel.js';
 import { matrixOf, numbersOf } from './collada-numbers.js';
 import type { FindById } from './collada-shapes.js';
 import { elements } from './xml-file.js';
 
-/** Transforms of a whole file that are worked out for its keys: a node that would need more stands still. */
-const mostWork = 4_000_000;
 /** Channels of one node that are read. */
 const mostChannels = 1000;
 /** A turn between two keys that is further than this goes by keys between, up to so many: glTF goes the short way (section 3.11). */
 const [mostDegrees, mostBetween] = [30, 100];
+
+/** How a node moves, with how much it is to work that out: numbers and elements that are looked at. */
+export interface ColladaMoves extends Moves {
+  readonly work: number;
+}
 
 /** What moves in a file, node by node. */
 export class ColladaMotion {
   /** Channels that change something else than where a node stands (weights, colours), do not say how, or say it again. */
   readonly unread: number;
   readonly #of = new Map<XmlElement, ColladaChannel[]>();
-  #left = mostWork;
   constructor(root: XmlElement, find: FindById) {
+    const reader = new ChannelReader(find);
     let unread = 0;
     // Animations stand within animations.
     const stack = elements(root, 'library_animations').reverse();
@@ -28,7 +30,7 @@ export class ColladaMotion {
       const one = stack.pop()!;
       stack.push(...elements(one, 'animation').reverse());
       for (const said of elements(one, 'channel')) {
-        const channel = channelOf(said, find);
+        const channel = reader.read(said);
         // What is said again of the same is of another clip.
         if (!channel || !this.#take(channel)) unread++;
       }
@@ -42,31 +44,27 @@ export class ColladaMotion {
     else own.push(channel);
     return true;
   }
-  /** Gives a node of the document the keys of a node of the file. @param placed from a transform of the file to one of the document */
-  put(out: GlbBuilder, at: number, node: XmlElement, placed: (m: Mat4) => Mat4): void {
+  /** How a node moves within its parent, in the units of the file; null: it does not, or it is more work than `most`. */
+  of(node: XmlElement, most: number): ColladaMoves | null {
     const channels = this.#of.get(node);
-    if (!channels) return;
+    if (!channels) return null;
     const each = channels.length + elements(node).length;
+    const isTooMuch = (count: number): boolean => count * each > most;
+    if (channels.reduce((sum, { times }) => sum + times.length, 0) > most) return null;
     const said = [...new Set(channels.flatMap(({ times }) => times))].sort((a, b) => a - b);
-    if (said.length * each > this.#left) return;
+    if (isTooMuch(said.length)) return null;
     const times = timesOf(channels, said);
-    if (times.length * each > this.#left) return;
-    this.#left -= times.length * each;
+    if (isTooMuch(times.length)) return null;
     const still = new Map(channels.map(({ transform }) => [transform, numbersOf(transform)]));
-    const changing = new Map<XmlElement, ColladaChannel[]>();
-    for (const channel of channels)
-      changing.set(channel.transform, [...(changing.get(channel.transform) ?? []), channel]);
-    const numbers = (transform: XmlElement, time: number): readonly number[] => {
-      const now = still.get(transform);
-      if (!now) return numbersOf(transform);
-      const moved = [...now];
-      for (const channel of changing.get(transform)!) {
-        const now = numbersAt(channel, time);
-        moved.splice(channel.member ?? 0, now.length, ...now);
+    const at = (time: number): Mat4 => {
+      const now = new Map([...still].map(([transform, numbers]) => [transform, [...numbers]]));
+      for (const channel of channels) {
+        const moved = numbersAt(channel, time);
+        now.get(channel.transform)!.splice(channel.member ?? 0, moved.length, ...moved);
       }
-      return moved;
+      return matrixOf(node, (transform) => now.get(transform) ?? numbersOf(transform));
     };
-    putKeys(out, at, { times, at: (time) => placed(matrixOf(node, (one) => numbers(one, time))) });
+    return { times, at, work: times.length * each };
   }
 }
 const isOfSame = (a: ColladaChannel, b: ColladaChannel): boolean =>

@@ -6,6 +6,7 @@ import { GlbBuilder, placedBy, type ShapePart } from '../gltf/glb-builder.js';
 import { gltfLimits } from '../gltf/gltf-limits.js';
 import { laidPart } from '../gltf/laid-part.js';
 import type { GltfSource, ResourceReader } from '../gltf/gltf-source.js';
+import { putKeys } from '../gltf/put-keys.js';
 import { unknownLook } from '../gltf/unknown-look.js';
 import { drawnImage, imagesOf, pictureOf } from './collada-pictures.js';
 import { ColladaMotion } from './collada-motion.js';
@@ -205,6 +206,9 @@ function lookOf(
 /** X up to Y up: a quarter turn about Z. */
 const xUp: Mat4 = [0, 1, 0, 0, -1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
 
+/** What may be looked at for all keys of a file: a node that would need more stands still. */
+const mostMoves = 4_000_000;
+
 class Build {
   readonly out = new GlbBuilder();
   readonly looks: ReturnType<typeof lookOf>[];
@@ -212,6 +216,7 @@ class Build {
   readonly #materialAt: ReadonlyMap<XmlElement, number>;
   readonly #meshes = new Map<string, number | null>();
   readonly #ids = new Map<XmlElement, number>();
+  #room = mostMoves;
   constructor(readonly scene: ColladaScene) {
     this.#shapes = new ColladaShapes(scene.find, scene.xml.file);
     const images = imagesOf(scene.xml.root);
@@ -232,7 +237,10 @@ class Build {
       ...(mesh === null ? {} : { mesh }),
       ...(kind && mesh === null ? { extras: { renquil: { kind } } } : {}),
     });
-    motion.put(this.out, at, one, placed);
+    const moves = motion.of(one, this.#room);
+    if (!moves) return;
+    this.#room -= moves.work;
+    putKeys(this.out, at, { times: moves.times, at: (time) => placed(moves.at(time)) });
   }
   /** All that a node draws, in one; nodes that draw the same share it. */
   #mesh(one: XmlElement, name: string): number | null {

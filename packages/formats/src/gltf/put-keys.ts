@@ -10,10 +10,10 @@ export interface Moves {
   readonly secondOf?: (time: number) => number;
 }
 
-/** Gives a node its keys (glTF 2.0, section 3.11). False: it is sheared or flat at some time, and so cannot have any. */
-export function putKeys(out: GlbBuilder, node: number, { times, at, secondOf }: Moves): boolean {
+/** Gives a node its keys (glTF 2.0, section 3.11): none where it is sheared or flat at some time, which keys cannot say. */
+export function putKeys(out: GlbBuilder, node: number, { times, at, secondOf }: Moves): void {
   // One that is sheared while it rests is kept as a matrix, which has no keys.
-  if (out.nodes[node]?.matrix) return false;
+  if (out.nodes[node]?.matrix) return;
   const seconds: number[] = [];
   const values = { translation: [] as number[], rotation: [] as number[], scale: [] as number[] };
   for (const time of times) {
@@ -21,12 +21,11 @@ export function putKeys(out: GlbBuilder, node: number, { times, at, secondOf }: 
     // As floats hold them, times must still rise.
     if (seconds.length && second <= seconds.at(-1)!) continue;
     const trs = fromMatrix(at(time));
-    if (!trs || 'm' in trs) return false;
+    if (!trs || 'm' in trs) return;
     seconds.push(second);
     values.translation.push(...trs.t);
     values.rotation.push(...nearestTurn(trs.r, values.rotation));
     values.scale.push(...trs.s);
   }
   out.animate(node, seconds, values);
-  return true;
 }

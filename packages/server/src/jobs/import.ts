@@ -2,7 +2,7 @@ import { posix } from 'node:path';
 import { readOwn } from '@renquil/core/own-json';
 import { RenquilError } from '@renquil/core/errors';
 import { shippedConventions } from '@renquil/core/names';
-import { layerEnding, looseEnding, sceneEnding } from '@renquil/formats';
+import { layerEnding, sceneEnding, scenesAmong } from '@renquil/formats';
 import type { Sql } from '../db/database.js';
 import { newcomersConvention, pinScene, readRevision } from '../db/conventions.js';
 import { readFile } from '../db/files.js';
@@ -95,13 +95,10 @@ async function insertFiles(
 }
 
 function mainFile(paths: readonly string[]): string {
-  const mains = paths.filter((path) => sceneEnding.test(path));
+  const mains = scenesAmong(paths);
   if (mains.length === 1) return mains[0]!;
-  // A .json beside a scene is one of its files; alone it may be a listing.
-  const sure = mains.filter((path) => !looseEnding.test(path));
-  if (sure.length === 1) return sure[0]!;
   // A layer comes first, then those that it is put together from.
-  if (sure.length && sure.every((path) => layerEnding.test(path))) return sure[0]!;
+  if (mains.length && mains.every((path) => layerEnding.test(path))) return mains[0]!;
   if (mains.length > 1)
     throw new RenquilError('request-invalid', {
       detail: `one scene at a time: ${mains.slice(0, 3).join(', ')} came together`,

@@ -1,3 +1,4 @@
+import { litter } from '@renquil/formats';
 import { Unzip, UnzipInflate } from 'fflate';
 import type { PickedFile } from './dropped-files';
 
@@ -27,7 +28,7 @@ async function unpack({ path, file }: PickedFile, room: Room): Promise<PickedFil
   let open = 0;
   const archive = new Unzip((entry) => {
     // Folders, and what some programs put beside every file, are nothing to bring in.
-    if (entry.name.endsWith('/') || /(^|\/)(__MACOSX|\.)[^/]*(\/|$)/.test(entry.name)) return;
+    if (entry.name.endsWith('/') || litter.test(entry.name)) return;
     if (!--room.files) failed ??= wrong(`there are more than ${zipLimits.files} files in it`);
     const parts: BlobPart[] = [];
     open++;

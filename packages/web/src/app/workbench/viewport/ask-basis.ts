@@ -1,7 +1,8 @@
 import type { AskBasis, BasisAnswer } from './basis-messages';
+import type { UnpackKtx } from './scene-textures';
 
 /** Asks at a port for the pixels of pictures, many at once. */
-export function askBasis(port: MessagePort): (bytes: Uint8Array, most: number) => Promise<ImageData | null> {
+export function askBasis(port: MessagePort): UnpackKtx {
   const waiting = new Map<number, (image: ImageData | null) => void>();
   let last = 0;
   port.onmessage = ({ data: { at, image } }: MessageEvent<BasisAnswer>) => {

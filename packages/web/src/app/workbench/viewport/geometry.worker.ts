@@ -21,15 +21,14 @@ addEventListener('message', ({ data }: MessageEvent<ToGeometry | BasisGiven>) =>
   else void run(data).catch((error: unknown) => tell({ type: 'failed', text: (error as Error).message }, []));
 });
 let heard: ((basis: MessagePort | null) => void) | null = null;
-let basis: Promise<MessagePort | null> | null = null;
-let ask: UnpackKtx | null = null;
+let asked: Promise<UnpackKtx | null> | null = null;
 /** The page begins the worker that can, once a picture needs it. */
 const unpackKtx: UnpackKtx = async (bytes, most) => {
-  const port = await (basis ??= new Promise((resolve) => {
-    heard = resolve;
+  const unpack = await (asked ??= new Promise((resolve) => {
+    heard = (basis) => resolve(basis && askBasis(basis));
     tell({ type: 'basis-wanted' }, []);
   }));
-  return port ? (ask ??= askBasis(port))(bytes, most) : null;
+  return unpack?.(bytes, most) ?? null;
 };
 const tell = (message: FromGeometry, hand: Transferable[]): void => postMessage(message, { transfer: hand });
 

@@ -107,7 +107,7 @@ export class StageHost implements OnDestroy {
     if (!this.#canvas) this.#canvas = makeCanvas();
     holder.prepend(this.#canvas);
     this.#observer.observe(holder);
-    if (!this.stage() && !this.problem()) this.#startAt(this.#canvas);
+    if (!this.stage() && !this.problem()) this.#startInTurn(this.#canvas);
     this.stage()?.resize();
   }
   detach(holder: HTMLElement): void {
@@ -152,7 +152,7 @@ export class StageHost implements OnDestroy {
     this.loading.set({ done: 0, total: 0 });
   }
   /** A large scene is drawn in a task of its own, behind the rows of its table: both in one would hold up whoever types. */
-  #startAt(canvas: HTMLCanvasElement): void {
+  #startInTurn(canvas: HTMLCanvasElement): void {
     if (this.#open.sceneNow.size < largeFrom) return this.#start(canvas);
     const start = (): void => {
       if (this.#canvas === canvas && this.#holder && !this.stage()) this.#start(canvas);
