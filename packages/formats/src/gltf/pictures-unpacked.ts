@@ -1,5 +1,6 @@
 import { encode } from 'fast-png';
 import type { ResourceReader } from './gltf-source.js';
+import { tgaPixels } from './tga-pixels.js';
 import type { Unpackers } from './unpackers.js';
 
 /** Pixels of all pictures that are unpacked for one scene: a second of work for every seven million, and 128 MB. */
@@ -21,7 +22,7 @@ export function picturesUnpacked(
     const bytes = read(path);
     if (!bytes || !tga || !/\.tga$/i.test(path)) return bytes;
     const pixels = tgaPixels(bytes);
-    if (pixels > left) return bytes;
+    if (pixels === null || pixels > left) return bytes;
     left -= pixels;
     try {
       const { width, height, data } = tga(bytes);
@@ -30,10 +31,4 @@ export function picturesUnpacked(
       return bytes;
     }
   };
-}
-/** Across by up, where its header says them (words 12 and 14 of it); more than anything: there is no whole header. */
-function tgaPixels(bytes: Uint8Array): number {
-  if (bytes.length < 18) return Infinity;
-  const head = new DataView(bytes.buffer, bytes.byteOffset);
-  return head.getUint16(12, true) * head.getUint16(14, true);
 }
